@@ -1,0 +1,1 @@
+"""Cement: the slurry from its recipe, and the volumes of the job."""

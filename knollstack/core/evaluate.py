@@ -1,0 +1,177 @@
+"""The pipeline: a design and a catalogue in, everything that follows from them out. One line a step."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from knollstack.core.catalogue import Catalogue
+from knollstack.core.cement.job import fill_tops, judge_cement
+from knollstack.core.design import Design
+from knollstack.core.formula import Step
+from knollstack.core.ground import Profile
+from knollstack.core.mud import judge_mud
+from knollstack.core.notes import judge_ground
+from knollstack.core.pipe.choose import choose_pipe
+from knollstack.core.preventers import judge_preventers
+from knollstack.core.program import Program, build_program
+from knollstack.core.results import (
+    STEPS,
+    Basis,
+    Evaluation,
+    Finding,
+    GroundResult,
+    State,
+    StepState,
+    StringResult,
+    TrackPoint,
+    WindowPoint,
+    ZoneBand,
+)
+from knollstack.core.shoes import judge_depths
+from knollstack.core.sizes import judge_sizes
+from knollstack.core.well import Well
+from knollstack.core.wellhead import judge_wellhead
+from knollstack.core.working import recording
+
+SEVERITY_ORDER = {"stop": 0, "caution": 1, "unknown": 2, "note": 3}
+WINDOW_STEP_FT = 100.0
+STEP_EDGE_FT = 0.01
+
+
+def evaluate(design: Design, catalogue: Catalogue) -> Evaluation:
+    """Everything that follows from a design: a pure function of its two arguments."""
+    program = build_program(design, catalogue)
+    judge_ground(program)
+    fill_tops(program)
+    pipe = choose_pipe(program)
+    depths = judge_depths(program)
+    sizes = judge_sizes(program)
+    mud = judge_mud(program)
+    cement = judge_cement(program)
+    wellhead = judge_wellhead(program)
+    preventers = judge_preventers(program, wellhead.surface_pressure_psi)
+    findings = tuple(sorted(program.findings, key=lambda f: (SEVERITY_ORDER[f.severity], _order(f))))
+    return Evaluation(
+        basis=_basis(program.well),
+        path=tuple(StepState(step=step, state=_state(program, step, findings)) for step in STEPS),
+        strings=tuple(_strings(program)),
+        ground=_ground(program.well),
+        depths=depths,
+        sizes=sizes,
+        mud=mud,
+        pipe=pipe,
+        cement=cement,
+        wellhead=wellhead,
+        preventers=preventers,
+        findings=findings,
+        assumptions=tuple(program.assumptions),
+    )
+
+
+def workings(design: Design, catalogue: Catalogue) -> dict[str, list[Step]]:
+    """The working of every headline number of a design's evaluation, by key."""
+    with recording() as records:
+        evaluate(design, catalogue)
+    return records
+
+
+def _order(finding: Finding) -> int:
+    return STEPS.index(finding.step) if finding.step in STEPS else len(STEPS)
+
+
+def _state(program: Program, step: str, findings: tuple[Finding, ...]) -> State:
+    """Worst of a step's findings; blank without strings or ground, and never good on missing data."""
+    if step == "ground":
+        if not program.design.ground.pore and not program.design.ground.fracture and not program.design.ground.zones:
+            return "blank"
+    elif not program.strings:
+        return "blank"
+    severities = {f.severity for f in findings if f.step == step}
+    if "stop" in severities:
+        return "stop"
+    if "unknown" in severities:
+        return "incomplete"
+    return "caution" if "caution" in severities else "good"
+
+
+def _basis(well: Well) -> Basis:
+    return Basis(
+        total_md_ft=well.path.total_md_ft,
+        total_tvd_ft=well.path.total_tvd_ft,
+        ground_md_ft=well.ground_md_ft,
+        axis_md_ft=tuple(well.path.knots_md_ft.tolist()),
+        axis_tvd_ft=tuple(well.path.knots_tvd_ft.tolist()),
+    )
+
+
+def _strings(program: Program) -> list[StringResult]:
+    tvd = program.well.path.tvd
+    return [
+        StringResult(
+            name=program.design.strings[s.index].name if not s.proposed else "",
+            role=s.role, run=s.run, proposed=s.proposed, top_md_ft=s.top_md_ft, shoe_md_ft=s.shoe_md_ft,
+            shoe_tvd_ft=tvd(s.shoe_md_ft), previous_shoe_md_ft=s.previous_shoe_md_ft, bit_in=s.bit_in, od_in=s.od_in,
+            id_in=s.pipe.id_in if s.pipe else None, cement_top_md_ft=s.cement_top_md_ft, mud_ppg=s.mud_ppg,
+        )
+        for s in program.strings
+    ]  # fmt: skip
+
+
+def _track(well: Well, profile: Profile) -> tuple[TrackPoint, ...]:
+    """A profile's points on the well's axis, both sides of a step, cut at the well's deepest point."""
+    deepest = float(well.path.knots_tvd_ft.max())
+    points: list[TrackPoint] = []
+    for z, above, below in zip(profile.tvd_ft, profile.above_ppg, profile.below_ppg, strict=True):
+        if z > deepest:
+            value = profile.one(deepest)
+            if value is not None and points and points[-1].tvd_ft < deepest:
+                points.append(TrackPoint(md_ft=well.path.md(deepest), tvd_ft=deepest, emw_ppg=value))
+            break
+        md = well.path.md(float(z))
+        points.append(TrackPoint(md_ft=md, tvd_ft=float(z), emw_ppg=float(above)))
+        if above != below:
+            points.append(TrackPoint(md_ft=md, tvd_ft=float(z), emw_ppg=float(below)))
+    return tuple(points)
+
+
+def _ground(well: Well) -> GroundResult:
+    deepest = float(well.path.knots_tvd_ft.max())
+    zones = [
+        ZoneBand(
+            index=i, name=z.name, top_md_ft=well.path.md(z.top_tvd_ft),
+            base_md_ft=well.path.md(min(z.base_tvd_ft, deepest)), rock=z.rock, fluid=z.fluid, hazards=z.hazards,
+        )
+        for i, z in enumerate(well.ground.model.zones)
+        if z.top_tvd_ft < deepest
+    ]  # fmt: skip
+    return GroundResult(
+        zones=tuple(zones),
+        pore=_track(well, well.ground.pore),
+        fracture=_track(well, well.ground.fracture),
+        stability=_track(well, well.ground.stability),
+        window=_window(well),
+    )
+
+
+def _window(well: Well) -> tuple[WindowPoint, ...]:
+    """The window's bounds for drawing: on a grid, and just either side of every point and boundary."""
+    if not well.knows_pressures:
+        return ()
+    deepest = float(well.path.knots_tvd_ft.max())
+    marks = well.window.depths_ft
+    depths = np.concatenate(
+        [np.arange(0, deepest, WINDOW_STEP_FT), marks - STEP_EDGE_FT, marks + STEP_EDGE_FT, [deepest]]
+    )
+    depths = np.unique(depths[(depths >= 0) & (depths <= deepest)])
+    low, high = well.window.lower_at(depths), well.window.upper_at(depths)
+    known = np.isfinite(low) | np.isfinite(high)
+    mds = well.path.md_at(depths)
+    return tuple(
+        WindowPoint(
+            md_ft=float(md),
+            lower_ppg=float(a) if np.isfinite(a) else None,
+            upper_ppg=float(b) if np.isfinite(b) else None,
+        )
+        for md, a, b, ok in zip(mds, low, high, known, strict=True)
+        if ok
+    )

@@ -1,0 +1,203 @@
+"""Formulas that show their working.
+
+`@formula` registers a small pure function with its symbolic form, unit, source and limits of validity.
+Inside `tracing()` every call is recorded as a tree of `Step`s: the working shown to a person is the
+calculation that ran. With tracing off a call costs its validity check and one context lookup.
+"""
+
+from __future__ import annotations
+
+import functools
+import inspect
+import operator
+import re
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from contextvars import ContextVar
+from dataclasses import dataclass, field
+from typing import Any, ParamSpec, TypeVar
+
+import numpy as np
+
+from knollstack.core.glossary import TERMS, unit_of
+
+P = ParamSpec("P")
+R = TypeVar("R")
+Value = Any
+"""A float or an array of floats: a formula computes on either alike."""
+
+_COMPARE: dict[str, Callable[[Any, Any], Any]] = {
+    "<": operator.lt,
+    "<=": operator.le,
+    ">": operator.gt,
+    ">=": operator.ge,
+}
+_LIMIT = re.compile(r"^(\w+) (<=|>=|<|>) (-?[\d.]+)?(?:\s*([a-z]\w*))?$")
+
+
+class FormulaError(ValueError):
+    """An input outside the validity of a formula. Carries name, value, unit and what was expected."""
+
+    def __init__(self, formula: str, argument: str, value: Any, expected: str) -> None:
+        self.formula, self.argument, self.value, self.expected = formula, argument, value, expected
+        self.unit = unit_of(argument)
+        shown = f"{value!r} {self.unit}".strip()
+        super().__init__(f"{formula}: {argument} is {shown}; expected {expected}")
+
+
+@dataclass(frozen=True)
+class Limit:
+    """One validity limit, `argument compare [factor] [other]`, read from text like `wall_in < 0.5 od_in`."""
+
+    text: str
+    argument: str
+    compare: str
+    factor: float
+    other: str | None
+
+    @classmethod
+    def parse(cls, text: str) -> Limit:
+        match = _LIMIT.match(text)
+        if match is None:
+            raise TypeError(f"not a limit: {text!r}")
+        argument, compare, factor, other = match.groups()
+        return cls(text, argument, compare, float(factor) if factor is not None else 1.0, other)
+
+    def holds(self, arguments: dict[str, Any]) -> bool:
+        value = arguments[self.argument]
+        other = 1.0 if self.other is None else arguments[self.other]
+        if isinstance(value, (float, int)) and isinstance(other, (float, int)):
+            return bool(_COMPARE[self.compare](value, self.factor * other))
+        bound = self.factor if self.other is None else self.factor * np.asarray(arguments[self.other])
+        return bool(np.all(_COMPARE[self.compare](np.asarray(arguments[self.argument]), bound)))
+
+
+@dataclass(frozen=True)
+class Formula:
+    """A registered formula: everything that the handbook and the working show of it."""
+
+    name: str
+    symbolic: str
+    unit: str
+    source: str
+    limits: tuple[Limit, ...]
+    defaults: dict[str, Any]
+    arguments: tuple[str, ...]
+    title: str
+    function: Callable[..., Any]
+
+    def __call__(self, **arguments: Any) -> Any:
+        return self.function(**arguments)
+
+
+@dataclass
+class Step:
+    """One recorded call, with the calls made inside it."""
+
+    formula: Formula
+    inputs: dict[str, Any]
+    result: Any = None
+    steps: list[Step] = field(default_factory=list)
+
+
+REGISTRY: dict[str, Formula] = {}
+_trace: ContextVar[list[Step] | None] = ContextVar("knollstack_trace", default=None)
+
+
+@contextmanager
+def tracing() -> Iterator[list[Step]]:
+    """Collect the formula calls made inside the block, outermost first."""
+    steps: list[Step] = []
+    token = _trace.set(steps)
+    try:
+        yield steps
+    finally:
+        _trace.reset(token)
+
+
+@contextmanager
+def untraced() -> Iterator[None]:
+    """Leave calls inside the block out of the working (searches, curves)."""
+    token = _trace.set(None)
+    try:
+        yield
+    finally:
+        _trace.reset(token)
+
+
+def is_tracing() -> bool:
+    return _trace.get() is not None
+
+
+def _check(formula: Formula, arguments: dict[str, Any]) -> None:
+    for name, value in arguments.items():
+        if isinstance(value, float):
+            if value - value != 0.0:  # NaN and the infinities are the floats for which this is not zero
+                raise FormulaError(formula.name, name, value, "a finite number")
+            continue
+        array = np.asarray(value)
+        if array.dtype.kind not in "iuf" or not np.all(np.isfinite(array)):
+            raise FormulaError(formula.name, name, value, "a finite number")
+    for limit in formula.limits:
+        if not limit.holds(arguments):
+            expected = limit.text.removeprefix(limit.argument + " ")
+            raise FormulaError(formula.name, limit.argument, arguments[limit.argument], expected)
+
+
+def formula(
+    symbolic: str, unit: str, source: str, limits: tuple[str, ...] = ()
+) -> Callable[[Callable[P, R]], Callable[P, R]]:
+    """Register a function under its own name. `unit` is '' for a pure number, or `a | b` for several results."""
+
+    def decorate(function: Callable[P, R]) -> Callable[P, R]:
+        signature = inspect.signature(function)
+        names = tuple(signature.parameters)
+        for name in names:
+            if name not in TERMS:
+                raise TypeError(f"{function.__name__}: {name} is not in the glossary")
+        defaults = {
+            name: parameter.default
+            for name, parameter in signature.parameters.items()
+            if parameter.default is not inspect.Parameter.empty
+        }
+        title = (inspect.getdoc(function) or "").split("\n", 1)[0].rstrip(".")
+
+        @functools.wraps(function)
+        def call(*args: P.args, **kwargs: P.kwargs) -> R:
+            arguments: dict[str, Any] = {**defaults, **dict(zip(names, args, strict=False)), **kwargs}
+            _check(registered, arguments)
+            outer = _trace.get()
+            if outer is None:
+                return function(*args, **kwargs)
+            step = Step(registered, arguments)
+            outer.append(step)
+            token = _trace.set(step.steps)
+            try:
+                result = function(*args, **kwargs)
+            finally:
+                _trace.reset(token)
+            step.result = result
+            return result
+
+        registered = Formula(
+            name=function.__name__,
+            symbolic=symbolic,
+            unit=unit,
+            source=source,
+            limits=tuple(Limit.parse(text) for text in limits),
+            defaults=defaults,
+            arguments=names,
+            title=title,
+            function=call,
+        )
+        if registered.name in REGISTRY:
+            raise TypeError(f"two formulas are called {registered.name}")
+        REGISTRY[registered.name] = registered
+        return call
+
+    return decorate
+
+
+def plain_value(value: Value) -> Value:
+    """A float where numpy gives a scalar, the array itself otherwise."""
+    return float(value) if np.ndim(value) == 0 else value

@@ -1,0 +1,141 @@
+"""The ground: pressure profiles against TVD, and the estimators of fracture pressure.
+
+A profile is linear in equivalent mud weight between its points; two points at one TVD make a step, and at the
+step the worse value counts. Outside its points a profile is unknown, carried as NaN inside the core.
+Estimators: Eaton (1969), Hubbert and Willis (1957), Matthews and Kelly (1967), in gradient terms.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import ArrayLike, NDArray
+
+from knollstack.core.design import GroundModel, Point
+from knollstack.core.formula import Value, formula
+
+Floats = NDArray[np.float64]
+
+
+@formula(
+    "F = P + (S − P)·ν/(1 − ν)",
+    "ppg",
+    "Eaton, 1969, Fracture Gradient Prediction",
+    ("pore_ppg > 0", "overburden_ppg >= pore_ppg", "poisson >= 0", "poisson <= 0.5"),
+)
+def eaton_fracture(pore_ppg: Value, overburden_ppg: Value, poisson: Value) -> Value:
+    """Fracture gradient by Eaton."""
+    return pore_ppg + (overburden_ppg - pore_ppg) * poisson / (1 - poisson)
+
+
+@formula(
+    "F = (S + 2P)/3",
+    "ppg",
+    "Hubbert and Willis, 1957, Mechanics of Hydraulic Fracturing (minimum)",
+    ("pore_ppg > 0", "overburden_ppg >= pore_ppg"),
+)
+def hubbert_willis_fracture(pore_ppg: Value, overburden_ppg: Value) -> Value:
+    """Least fracture gradient by Hubbert and Willis."""
+    return (overburden_ppg + 2 * pore_ppg) / 3
+
+
+@formula(
+    "F = P + K·(S − P)",
+    "ppg",
+    "Matthews and Kelly, 1967",
+    ("pore_ppg > 0", "overburden_ppg >= pore_ppg", "matrix_stress_ratio >= 0", "matrix_stress_ratio <= 1"),
+)
+def matthews_kelly_fracture(pore_ppg: Value, overburden_ppg: Value, matrix_stress_ratio: Value) -> Value:
+    """Fracture gradient by Matthews and Kelly."""
+    return pore_ppg + matrix_stress_ratio * (overburden_ppg - pore_ppg)
+
+
+@dataclass(frozen=True)
+class Profile:
+    """A piecewise linear profile with steps: unique depths, and the values just above and just below each."""
+
+    tvd_ft: Floats
+    above_ppg: Floats
+    below_ppg: Floats
+    worse_is_high: bool
+
+    @property
+    def known(self) -> bool:
+        return len(self.tvd_ft) >= 2
+
+    def at(self, tvd_ft: ArrayLike) -> Floats:
+        """EMW [ppg] at depths [ft TVD], the worse side at a step, NaN where unknown."""
+        z = np.asarray(tvd_ft, dtype=float)
+        if not self.known:
+            return np.full(z.shape, np.nan)
+        upper = self._in_interval(z, np.searchsorted(self.tvd_ft, z, side="left") - 1)
+        lower = self._in_interval(z, np.searchsorted(self.tvd_ft, z, side="right") - 1)
+        worse = np.maximum(upper, lower) if self.worse_is_high else np.minimum(upper, lower)
+        outside = (z < self.tvd_ft[0]) | (z > self.tvd_ft[-1])
+        return np.asarray(np.where(outside, np.nan, worse))
+
+    def one(self, tvd_ft: float) -> float | None:
+        """EMW [ppg] at one depth, None where unknown."""
+        value = float(self.at(tvd_ft))
+        return None if np.isnan(value) else value
+
+    def _in_interval(self, z: Floats, index: NDArray[np.intp]) -> Floats:
+        i = np.clip(index, 0, len(self.tvd_ft) - 2)
+        share = (z - self.tvd_ft[i]) / (self.tvd_ft[i + 1] - self.tvd_ft[i])
+        return np.asarray(self.below_ppg[i] * (1 - share) + self.above_ppg[i + 1] * share)
+
+
+def build_profile(points: Sequence[Point], worse_is_high: bool) -> Profile:
+    """A profile from points sorted by TVD, at most two at one depth (a step)."""
+    depths: list[float] = []
+    above: list[float] = []
+    below: list[float] = []
+    for point in points:
+        if depths and depths[-1] == point.tvd_ft:
+            below[-1] = point.emw_ppg
+        else:
+            depths.append(point.tvd_ft)
+            above.append(point.emw_ppg)
+            below.append(point.emw_ppg)
+    return Profile(np.array(depths), np.array(above), np.array(below), worse_is_high)
+
+
+@dataclass(frozen=True)
+class Ground:
+    """The ground as the rules use it: the document's profiles and zones, ready to be asked at any depth."""
+
+    model: GroundModel
+    pore: Profile
+    fracture: Profile
+    stability: Profile
+
+    def breakpoints(self, deepest_tvd_ft: float) -> Floats:
+        """Every profile point and zone boundary down to a depth: where anything can change its course."""
+        zones = [z for zone in self.model.zones for z in (zone.top_tvd_ft, zone.base_tvd_ft)]
+        parts = [self.pore.tvd_ft, self.fracture.tvd_ft, self.stability.tvd_ft, np.array(zones)]
+        depths = np.unique(np.concatenate(parts))
+        return depths[depths <= deepest_tvd_ft]
+
+    def zone_at(self, tvd_ft: float) -> str | None:
+        """Name of the zone at a depth; on a boundary, the one that takes losses."""
+        touching = [z for z in self.model.zones if z.top_tvd_ft <= tvd_ft <= z.base_tvd_ft]
+        touching.sort(key=lambda z: ("losses" not in z.hazards, -z.top_tvd_ft))
+        return touching[0].name if touching else None
+
+
+def build_ground(model: GroundModel) -> Ground:
+    """Ground from the document; a measured leak-off replaces the fracture profile at its depth."""
+    fracture = list(model.fracture)
+    if len(fracture) >= 2:
+        for test in model.leak_off_tests:
+            fracture = [p for p in fracture if p.tvd_ft != test.tvd_ft]
+            fracture.append(Point(tvd_ft=test.tvd_ft, emw_ppg=test.emw_ppg))
+        fracture.sort(key=lambda p: p.tvd_ft)
+    return Ground(
+        model=model,
+        pore=build_profile(model.pore, worse_is_high=True),
+        fracture=build_profile(fracture, worse_is_high=False),
+        stability=build_profile(model.stability, worse_is_high=True),
+    )

@@ -1,0 +1,54 @@
+"""Findings on the ground itself: what is not given, and down to where it is known."""
+
+from __future__ import annotations
+
+from knollstack.core.program import Program
+from knollstack.core.results import Finding, Severity, Words
+from knollstack.core.well import depth
+
+
+def judge_ground(program: Program) -> None:
+    """Missing and short profiles, and a setting that this evaluation does not cover whole."""
+    well = program.well
+
+    def add(severity: Severity, place: str, subject: str, message: Words) -> None:
+        program.findings.append(
+            Finding(severity=severity, step="ground", place=place, subject=(subject,), message=message)
+        )
+
+    total = well.path.total_tvd_ft
+    for name, profile in (("pore", well.ground.pore), ("fracture", well.ground.fracture)):
+        title = f"{name.capitalize()} profile"
+        if not profile.known:
+            add(
+                "unknown",
+                f"/ground/{name}",
+                title,
+                ("At least two points are needed. Nothing is judged without them.",),
+            )
+        elif profile.tvd_ft[-1] < total - 1e-6:
+            message: Words = ("The profile ends at ", depth(float(profile.tvd_ft[-1])), " TVD; total depth is ",
+                              depth(total), ". Below it nothing is known.")  # fmt: skip
+            add("unknown", f"/ground/{name}", title, message)
+    if not well.ground.model.zones:
+        add(
+            "unknown",
+            "/ground/zones",
+            "Zones",
+            ("No zone is given: fresh water, losses and shoe rules cannot be judged.",),
+        )
+    if well.site.setting != "land":
+        text = "Loads, cement and wellhead are worked as on land; riser, mudline hangers and sea water are not in them."
+        add("unknown", "/site/setting", "Setting", (text,))
+    for i, string in enumerate(program.design.strings):
+        if string.run == "liner":
+            text = "A liner is judged from its hanger down; the load it adds to the string above is not worked."
+            program.findings.append(
+                Finding(
+                    severity="unknown",
+                    step="pipe",
+                    place=f"/strings/{i}/run",
+                    subject=("Liner",),
+                    message=(text,),
+                )
+            )

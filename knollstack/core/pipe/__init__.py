@@ -1,0 +1,1 @@
+"""Pipe: ratings, joints, combined stress, loads, and the choice of weight and grade."""

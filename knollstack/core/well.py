@@ -1,0 +1,83 @@
+"""The well as the rules use it: path, ground, window and policy of one design.
+
+Wells are cached and compared by identity, so that what follows from the well alone (the proposal of depths) is
+not worked again while only strings change.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import lru_cache
+
+from knollstack.core.design import Design, DrillString, GroundModel, Policy, Site, Trajectory
+from knollstack.core.ground import Ground, build_ground
+from knollstack.core.results import Amount, Words
+from knollstack.core.trajectory import Path, build_path
+from knollstack.core.window import Window, build_window
+
+
+@dataclass(frozen=True, eq=False)
+class Well:
+    site: Site
+    policy: Policy
+    path: Path
+    ground: Ground
+    window: Window
+
+    @property
+    def ground_md_ft(self) -> float:
+        """Depth of the ground, or of the mudline at sea, below the rig floor."""
+        return self.site.rig_floor_ft + self.site.water_depth_ft
+
+    @property
+    def knows_pressures(self) -> bool:
+        return self.ground.pore.known and self.ground.fracture.known
+
+    def drill_string(self, hole_in: float) -> DrillString:
+        """Drill pipe and collars for a hole size: the entry with the largest `from_hole_in` not above it."""
+        rows = sorted(self.policy.drill_strings, key=lambda d: d.from_hole_in)
+        fits = [d for d in rows if d.from_hole_in <= hole_in] or rows[:1]
+        return fits[-1]
+
+    def kick_minimum_bbl(self, hole_in: float) -> float:
+        """Least kick tolerance that policy asks in a hole size."""
+        rows = sorted(self.policy.kick_minimums, key=lambda k: k.from_hole_in)
+        fits = [k for k in rows if k.from_hole_in <= hole_in]
+        return fits[-1].volume_bbl if fits else 0.0
+
+
+@lru_cache(maxsize=32)
+def _build(site: Site, policy: Policy, trajectory: Trajectory, ground_model: GroundModel) -> Well:
+    path = build_path([(s.md_ft, s.inclination_deg, s.azimuth_deg) for s in trajectory.stations])
+    ground = build_ground(ground_model)
+    deepest = float(path.knots_tvd_ft.max())
+    return Well(site, policy, path, ground, build_window(ground, policy, deepest))
+
+
+def build_well(design: Design) -> Well:
+    """The well of a design; parts that did not change since the last evaluation are not built again."""
+    return _build(design.site, design.policy, design.trajectory, design.ground)
+
+
+def depth(value: float) -> Amount:
+    return Amount(value=value, quantity="depth")
+
+
+def emw(value: float) -> Amount:
+    return Amount(value=value, quantity="emw")
+
+
+def size(value: float) -> Amount:
+    return Amount(value=value, quantity="size")
+
+
+def pressure(value: float) -> Amount:
+    return Amount(value=value, quantity="pressure")
+
+
+def volume(value: float) -> Amount:
+    return Amount(value=value, quantity="volume")
+
+
+def shoe_words(od_in: float | None, role: str) -> Words:
+    return (size(od_in), " shoe") if od_in is not None else (f"{role} shoe",)

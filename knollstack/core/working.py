@@ -1,0 +1,97 @@
+"""Headline numbers keep their working: `with headline(key)` records the formula calls made inside.
+
+Only while `recording()` is on; otherwise the block costs one context lookup. The working of a number is thus
+the calculation that gave it.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from contextlib import contextmanager
+from contextvars import ContextVar
+from typing import Any
+
+import numpy as np
+from pydantic import BaseModel
+
+from knollstack.core.formula import Step, tracing
+from knollstack.core.glossary import TERMS, unit_of
+
+_records: ContextVar[dict[str, list[Step]] | None] = ContextVar("knollstack_records", default=None)
+
+
+@contextmanager
+def recording() -> Iterator[dict[str, list[Step]]]:
+    """Collect the working of every headline number computed inside the block, by key."""
+    records: dict[str, list[Step]] = {}
+    token = _records.set(records)
+    try:
+        yield records
+    finally:
+        _records.reset(token)
+
+
+@contextmanager
+def headline(key: str) -> Iterator[None]:
+    """Mark the block that computes the headline number `key`."""
+    records = _records.get()
+    if records is None:
+        yield
+        return
+    with tracing() as steps:
+        yield
+    records[key] = steps
+
+
+class Input(BaseModel):
+    name: str
+    symbol: str
+    meaning: str
+    unit: str
+    value: float | list[float]
+
+
+class Output(BaseModel):
+    name: str
+    unit: str
+    value: float | list[float]
+
+
+class WorkingStep(BaseModel):
+    """One formula call as shown: equation, inputs with units, results, source, and the calls inside it."""
+
+    formula: str
+    title: str
+    symbolic: str
+    source: str
+    inputs: list[Input]
+    outputs: list[Output]
+    steps: list[WorkingStep]
+
+
+def _number(value: Any) -> float | list[float]:
+    return float(value) if np.ndim(value) == 0 else [float(v) for v in np.ravel(value)]
+
+
+def outputs_of(step: Step) -> list[Output]:
+    """Results of a call with units; a formula with several results names each."""
+    if isinstance(step.result, dict):
+        return [Output(name=n, unit=unit_of(n), value=_number(v)) for n, v in step.result.items()]
+    return [Output(name=step.formula.name, unit=step.formula.unit, value=_number(step.result))]
+
+
+def shown(step: Step) -> WorkingStep:
+    """A recorded call in the form that is sent and shown."""
+    inputs = [
+        Input(name=n, symbol=TERMS[n][0], meaning=TERMS[n][1], unit=unit_of(n), value=_number(v))
+        for n, v in step.inputs.items()
+    ]
+    return WorkingStep(
+        formula=step.formula.name,
+        title=step.formula.title,
+        symbolic=step.formula.symbolic,
+        source=step.formula.source,
+        inputs=inputs,
+        outputs=outputs_of(step),
+        steps=[shown(inner) for inner in step.steps],
+    )

@@ -1,0 +1,10 @@
+"""The demo wells as documents, all made up."""
+
+from importlib.resources import files
+
+NAMES = ("harrow-fen-3-empty", "harrow-fen-3")
+
+
+def documents() -> list[str]:
+    """Texts of the demo well files."""
+    return [files(__package__).joinpath(f"{name}.json").read_text(encoding="utf-8") for name in NAMES]

@@ -1,0 +1,1 @@
+"""Formats in and out, one module each."""

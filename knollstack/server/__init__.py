@@ -1,0 +1,1 @@
+"""The server: JSON over HTTP under /api, and the built front end."""

@@ -1,0 +1,37 @@
+"""Evaluation and working of a document that is not saved: what makes dragging live."""
+
+from __future__ import annotations
+
+from flask import Response, make_response
+from flask_openapi3 import APIBlueprint
+
+from knollstack.catalogue import load
+from knollstack.core.evaluate import evaluate, workings
+from knollstack.core.faults import parse
+from knollstack.core.results import Evaluation
+from knollstack.core.working import shown
+from knollstack.server import models
+from knollstack.server.problems import not_found
+
+blueprint = APIBlueprint("evaluations", __name__, url_prefix="/api")
+
+
+def _json(text: str) -> Response:
+    response = make_response(text)
+    response.content_type = "application/json"
+    return response
+
+
+@blueprint.post("/evaluations", responses={200: Evaluation})
+def create_evaluation(body: models.DocumentBody) -> Response:
+    """Everything that follows from a document."""
+    return _json(evaluate(parse(body.document), load()).model_dump_json())
+
+
+@blueprint.post("/workings", responses={200: models.Working})
+def create_working(body: models.WorkingBody) -> Response:
+    """The working of one headline number of a document's evaluation."""
+    steps = workings(parse(body.document), load()).get(body.key)
+    if steps is None:
+        return not_found(f"working of {body.key}")
+    return _json(models.Working(key=body.key, steps=[shown(step) for step in steps]).model_dump_json())

@@ -1,0 +1,75 @@
+"""Reference data: units, formulas, catalogue, and the schema of the well file."""
+
+from __future__ import annotations
+
+from flask import Response, jsonify, make_response
+from flask_openapi3 import APIBlueprint
+
+from knollstack.catalogue import load
+from knollstack.core.formula import REGISTRY, Formula
+from knollstack.core.glossary import TERMS, unit_of
+from knollstack.core.units import table
+from knollstack.core.working import Input
+from knollstack.formats import wellfile
+from knollstack.server import models
+
+blueprint = APIBlueprint("reference", __name__, url_prefix="/api")
+
+
+def _json(text: str) -> Response:
+    response = make_response(text)
+    response.content_type = "application/json"
+    return response
+
+
+@blueprint.get("/units", responses={200: models.UnitTable})
+def list_units() -> Response:
+    """Display units of every quantity, field and metric."""
+    return _json(models.UnitTable(quantities=table()).model_dump_json())
+
+
+@blueprint.get("/catalogue", responses={200: models.CatalogueView})
+def get_catalogue() -> Response:
+    """What a person chooses from: pipes, bits, casing sizes."""
+    catalogue = load()
+    pipes = [
+        models.PipeItem(
+            od_in=p.od_in, weight_ppf=p.weight_ppf, wall_in=p.wall_in, drift_in=p.drift_in, grade=p.grade.grade,
+            connection=p.connection,
+        )
+        for p in catalogue.pipes
+    ]  # fmt: skip
+    view = models.CatalogueView(
+        pipes=pipes, bits_in=[b.bit_in for b in catalogue.bits], sizes_in=[s.od_in for s in catalogue.sizes]
+    )
+    return _json(view.model_dump_json())
+
+
+def _item(formula: Formula) -> models.FormulaItem:
+    inputs = [
+        Input(
+            name=n,
+            symbol=TERMS[n][0],
+            meaning=TERMS[n][1],
+            unit=unit_of(n),
+            value=formula.defaults.get(n, 0.0),
+        )
+        for n in formula.arguments
+    ]
+    return models.FormulaItem(
+        name=formula.name, title=formula.title, symbolic=formula.symbolic, unit=formula.unit, source=formula.source,
+        limits=[limit.text for limit in formula.limits], inputs=inputs,
+    )  # fmt: skip
+
+
+@blueprint.get("/formulas", responses={200: models.FormulaList})
+def list_formulas() -> Response:
+    """The registry of formulas."""
+    items = [_item(REGISTRY[name]) for name in sorted(REGISTRY)]
+    return _json(models.FormulaList(formulas=items).model_dump_json())
+
+
+@blueprint.get("/schema")
+def get_schema() -> Response:
+    """JSON Schema of the well file."""
+    return jsonify(wellfile.schema())

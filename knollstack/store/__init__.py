@@ -1,0 +1,1 @@
+"""The store: SQLite in WAL mode, numbered migrations, plain SQL, every revision kept."""

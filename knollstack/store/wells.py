@@ -1,0 +1,136 @@
+"""Wells, their designs, and the revisions of a design."""
+
+from __future__ import annotations
+
+import sqlite3
+from dataclasses import dataclass
+
+from knollstack.store.database import writing
+
+BASE_DESIGN = "Base design"
+
+
+@dataclass(frozen=True)
+class Revision:
+    design_id: int
+    number: int
+    parent: int | None
+    author: str
+    saved_at: str
+    note: str
+    document: str
+
+
+@dataclass(frozen=True)
+class DesignRow:
+    id: int
+    well_id: int
+    well_name: str
+    name: str
+    revision: int
+    saved_at: str
+
+
+class StaleSaveError(Exception):
+    """A save based on a revision that is no longer the newest. Nothing was written."""
+
+    def __init__(self, based_on: int, newest: Revision) -> None:
+        self.based_on, self.newest = based_on, newest
+        super().__init__(f"based on revision {based_on}, but revision {newest.number} is the newest")
+
+
+_DESIGNS = """
+    SELECT design.id, design.well_id, well.name AS well_name, design.name,
+           revision.number AS revision, revision.saved_at
+    FROM design
+    JOIN well ON well.id = design.well_id
+    JOIN revision ON revision.design_id = design.id
+    WHERE revision.number = (SELECT max(number) FROM revision WHERE design_id = design.id)
+"""
+
+
+def list_designs(connection: sqlite3.Connection) -> list[DesignRow]:
+    """Every design with its newest revision, the wells last saved first."""
+    rows = connection.execute(_DESIGNS + " ORDER BY revision.saved_at DESC, design.id")
+    return [DesignRow(**row) for row in rows]
+
+
+def find_design(connection: sqlite3.Connection, design_id: int) -> DesignRow | None:
+    row = connection.execute(_DESIGNS + " AND design.id = :id", {"id": design_id}).fetchone()
+    return DesignRow(**row) if row else None
+
+
+def create_well(connection: sqlite3.Connection, name: str, document: str, author: str, now: str) -> int:
+    """A new well with its base design at revision 1; returns the design's id."""
+    with writing(connection):
+        well = connection.execute(
+            "INSERT INTO well (name, created_at) VALUES (:name, :now)", {"name": name, "now": now}
+        ).lastrowid
+        design = connection.execute(
+            "INSERT INTO design (well_id, name, created_at) VALUES (:well, :name, :now)",
+            {"well": well, "name": BASE_DESIGN, "now": now},
+        ).lastrowid
+        assert design is not None
+        _insert(connection, Revision(design, 1, None, author, now, "created", document))
+    return design
+
+
+def _insert(connection: sqlite3.Connection, revision: Revision) -> None:
+    connection.execute(
+        """
+        INSERT INTO revision (design_id, number, parent, author, saved_at, note, document)
+        VALUES (:design_id, :number, :parent, :author, :saved_at, :note, :document)
+        """,
+        revision.__dict__,
+    )
+
+
+def newest_revision(connection: sqlite3.Connection, design_id: int) -> Revision | None:
+    row = connection.execute(
+        "SELECT * FROM revision WHERE design_id = :id ORDER BY number DESC LIMIT 1", {"id": design_id}
+    ).fetchone()
+    return Revision(**row) if row else None
+
+
+def get_revision(connection: sqlite3.Connection, design_id: int, number: int) -> Revision | None:
+    row = connection.execute(
+        "SELECT * FROM revision WHERE design_id = :id AND number = :number",
+        {"id": design_id, "number": number},
+    ).fetchone()
+    return Revision(**row) if row else None
+
+
+def list_revisions(connection: sqlite3.Connection, design_id: int) -> list[Revision]:
+    rows = connection.execute("SELECT * FROM revision WHERE design_id = :id ORDER BY number DESC", {"id": design_id})
+    return [Revision(**row) for row in rows]
+
+
+def save_revision(
+    connection: sqlite3.Connection, design_id: int, based_on: int, name: str, document: str, author: str, now: str,
+    note: str = "",
+) -> Revision:  # fmt: skip
+    """Save the next revision of a design; raises StaleSaveError when `based_on` is not the newest.
+
+    The well takes the name in the document. Saving the newest document again writes nothing.
+    """
+    with writing(connection):
+        newest = newest_revision(connection, design_id)
+        if newest is None:
+            raise LookupError(f"no design {design_id}")
+        if newest.number != based_on:
+            raise StaleSaveError(based_on, newest)
+        if newest.document == document:
+            return newest
+        revision = Revision(design_id, based_on + 1, based_on, author, now, note, document)
+        _insert(connection, revision)
+        connection.execute(
+            "UPDATE well SET name = :name WHERE id = (SELECT well_id FROM design WHERE id = :id)",
+            {"name": name, "id": design_id},
+        )
+    return revision
+
+
+def delete_well(connection: sqlite3.Connection, well_id: int) -> bool:
+    """Delete a well with all its designs and revisions; False when there is none."""
+    with writing(connection):
+        return connection.execute("DELETE FROM well WHERE id = :id", {"id": well_id}).rowcount > 0
