@@ -11,7 +11,7 @@ from typing import Any, Literal
 from pydantic import BaseModel, ConfigDict
 
 Quantity = Literal[
-    "depth", "size", "height", "emw", "pressure", "volume", "force", "linear_weight", "water", "slurry_yield",
+    "depth", "size", "diameter", "height", "emw", "pressure", "volume", "force", "linear_weight", "water", "slurry_yield",
     "sacks", "factor", "angle", "temperature", "gradient", "fraction", "capacity", "concentration",
 ]  # fmt: skip
 Step = Literal["ground", "depths", "sizes", "mud", "pipe", "cement", "wellhead", "preventers", "policy"]

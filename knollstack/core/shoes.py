@@ -19,6 +19,7 @@ from knollstack.core.results import (
 )
 from knollstack.core.tolerance import (
     Section,
+    is_limited,
     kick_depths_md,
     least_at,
     section_of,
@@ -39,8 +40,9 @@ def _curve(
     steps = np.arange(shoe_md + CURVE_STEP_FT, bottom_md, CURVE_STEP_FT)
     depths = np.unique(np.concatenate([steps, kick_depths_md(well, shoe_md, bottom_md)]))
     same = np.ones(depths.shape)
-    values = tolerances_bbl(well, section, shoe_md * same, mud * same, depths)
-    known = np.isfinite(values)
+    cases = (shoe_md * same, mud * same, depths)
+    values = tolerances_bbl(well, section, *cases)
+    known = np.isfinite(values) & is_limited(well, *cases)
     return depths[known].tolist(), values[known].tolist()
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from knollstack.core.chain import clearance_limits_in
 from knollstack.core.program import Planned, Program
 from knollstack.core.results import Finding, Remedy, Severity, SizeRow, SizesResult, Words
-from knollstack.core.well import size
+from knollstack.core.well import diameter, size
 
 
 def _outer_drift_in(program: Program, string: Planned) -> float | None:
@@ -28,11 +28,11 @@ def _drift_finding(program: Program, string: Planned, drift: float | None) -> No
         label: Words = ("Drill with ", size(max(fits)))
         remedies = (Remedy(label=label, changes=program.change(string, "bit_in", max(fits))),)
     message: Words = ("A ", size(string.bit_in), " bit does not pass the ", *outer.words, " casing above; its drift is ",
-                      size(drift), ".")  # fmt: skip
+                      diameter(drift), ".")  # fmt: skip
     program.findings.append(
         Finding(
             severity="stop", step="sizes", place=f"{string.path}/bit_in", subject=(*string.words, " hole"),
-            message=message, value=size(string.bit_in), limit=size(drift), remedies=remedies,
+            message=message, value=size(string.bit_in), limit=diameter(drift), remedies=remedies,
         )
     )  # fmt: skip
 
@@ -65,15 +65,15 @@ def _clearance_finding(program: Program, string: Planned, clearance: float | Non
     severity: Severity = "stop" if clearance < least else "note"
     message: Words
     if clearance <= 0:
-        message = ("Couplings of ", size(coupling), " do not pass the ", size(string.bit_in), " hole.")
+        message = ("Couplings of ", diameter(coupling), " do not pass the ", size(string.bit_in), " hole.")
     else:
-        message = ("Couplings of ", size(coupling), " leave ", size(clearance), " in the ", size(string.bit_in), " hole; ",
-                   size(common), " is common and ", size(tight), " is tight.")  # fmt: skip
+        message = ("Couplings of ", diameter(coupling), " leave ", diameter(clearance), " in the ", size(string.bit_in), " hole; ",
+                   diameter(common), " is common and ", diameter(tight), " is tight.")  # fmt: skip
     remedies = _smaller_casing(program, string) if severity == "stop" else ()
     program.findings.append(
         Finding(
             severity=severity, step="sizes", place=f"{string.path}/od_in", subject=(*string.words, " casing"),
-            message=message, value=size(clearance), limit=size(least), remedies=remedies,
+            message=message, value=diameter(clearance), limit=diameter(least), remedies=remedies,
         )
     )  # fmt: skip
 

@@ -103,6 +103,19 @@ def tolerances_bbl(well: Well, section: Section, tops_md: Floats, mud: Floats, k
     return result
 
 
+def is_limited(well: Well, tops_md: Floats, mud: Floats, kicks_md: Floats) -> NDArray[np.bool_]:
+    """Cases in which the rock, not the length of open hole, limits the bubble.
+
+    Just below a shoe the bubble may fill the whole open hole: the clipped volume there says nothing of the rock.
+    """
+    kicks_tvd, tops_tvd = well.path.tvd_at(kicks_md), well.path.tvd_at(tops_md)
+    weak, weak_psi = _weak_points(well, tops_tvd, mud, kicks_tvd)
+    pore = well.ground.pore.at(kicks_tvd)
+    formation = PSI_PER_PPG_FT * (pore + well.policy.kick_intensity_ppg) * kicks_tvd
+    # a bubble over the whole open hole: gas from the kick up to the weak point
+    return np.asarray(formation - well.policy.influx_psi_ft * (kicks_tvd - weak) > weak_psi)
+
+
 def _volumes(
     well: Well,
     section: Section,
@@ -137,13 +150,18 @@ def _volumes(
 
 
 def least_bbl(well: Well, section: Section, tops_md: Floats, mud: Floats, bottom_md: float) -> Floats:
-    """Least tolerance over the section for many shoes: at its end and at every pore point inside. NaN is unknown."""
+    """Least tolerance over the section for many shoes. NaN is unknown.
+
+    Judged at the section's end, and at every pore point inside where the rock limits the bubble.
+    """
     kicks = kick_depths_md(well, float(np.min(tops_md)), bottom_md)
     shape = (len(tops_md), len(kicks))
     cases = [np.ascontiguousarray(np.broadcast_to(a, shape)).ravel() for a in (tops_md[:, None], mud[:, None], kicks)]
     values = tolerances_bbl(well, section, *cases).reshape(shape)
-    above = tops_md[:, None] >= kicks[None, :]
-    return np.asarray(np.min(np.where(above, np.inf, values), axis=1))
+    idle = tops_md[:, None] >= kicks[None, :]
+    idle |= ~is_limited(well, *cases).reshape(shape) & ~np.isnan(values)
+    idle[:, -1] = False
+    return np.asarray(np.min(np.where(idle, np.inf, values), axis=1))
 
 
 def tolerance_at(well: Well, section: Section, shoe_md: float, mud_ppg: float, kick_md: float) -> Tolerance | None:
@@ -162,7 +180,11 @@ def least_at(well: Well, section: Section, shoe_md: float, mud_ppg: float, botto
     """Least tolerance of one shoe over the section below it; None when it is unknown anywhere."""
     kicks = kick_depths_md(well, shoe_md, bottom_md)
     same = np.ones(kicks.shape)
-    values = tolerances_bbl(well, section, shoe_md * same, mud_ppg * same, kicks)
+    cases = (shoe_md * same, mud_ppg * same, kicks)
+    values = tolerances_bbl(well, section, *cases)
     if np.any(np.isnan(values)):
         return None
+    idle = ~is_limited(well, *cases)
+    idle[-1] = False
+    values = np.where(idle, np.inf, values)
     return tolerance_at(well, section, shoe_md, mud_ppg, float(kicks[int(np.argmin(values))]))

@@ -84,7 +84,7 @@ class Path:
 
     def tvd_at(self, md_ft: Value) -> Floats:
         """TVD [ft] at measured depths [ft]."""
-        return np.interp(md_ft, self.knots_md_ft, self.knots_tvd_ft)
+        return np.asarray(np.interp(md_ft, self.knots_md_ft, self.knots_tvd_ft))
 
     def tvd(self, md_ft: float) -> float:
         return float(np.interp(md_ft, self.knots_md_ft, self.knots_tvd_ft))
@@ -93,7 +93,7 @@ class Path:
         """Measured depths [ft] at the first crossing of TVDs [ft], clipped to the well."""
         deepest = np.maximum.accumulate(self.knots_tvd_ft)
         first = np.concatenate([[True], np.diff(deepest) > 0])
-        return np.interp(tvd_ft, deepest[first], self.knots_md_ft[first])
+        return np.asarray(np.interp(tvd_ft, deepest[first], self.knots_md_ft[first]))
 
     def md(self, tvd_ft: float) -> float:
         """Measured depth [ft] at the first crossing of a TVD [ft]."""

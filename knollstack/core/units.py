@@ -32,6 +32,7 @@ class QuantityUnits(BaseModel):
 _TABLE: dict[str, tuple[str, str, int, str, str, int]] = {
     "depth": ("foot", "ft", 0, "meter", "m", 1),
     "size": ("inch", "in", 3, "millimeter", "mm", 1),
+    "diameter": ("inch", "in", 3, "millimeter", "mm", 1),
     "height": ("inch", "in", 2, "millimeter", "mm", 0),
     "emw": ("pound / gallon", "ppg", 2, "kilogram / liter", "SG", 3),
     "pressure": ("psi", "psi", 0, "bar", "bar", 1),

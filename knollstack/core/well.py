@@ -71,6 +71,10 @@ def size(value: float) -> Amount:
     return Amount(value=value, quantity="size")
 
 
+def diameter(value: float) -> Amount:
+    return Amount(value=value, quantity="diameter")
+
+
 def pressure(value: float) -> Amount:
     return Amount(value=value, quantity="pressure")
 

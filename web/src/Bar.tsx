@@ -1,0 +1,122 @@
+// The bar: which well and design, whether it is saved, units, undo, sheet and file.
+import { Download, FileText, Moon, Redo2, Sun, Undo2 } from "lucide-react";
+import { Link } from "react-router";
+import { useBench, useSnapshot } from "./design/context";
+import type { SaveState } from "./design/session";
+import { Button } from "./ui/Button";
+import { usePreferences } from "./preferences";
+
+const SAVE_WORDS: Record<SaveState, string> = {
+  saved: "saved",
+  unsaved: "not saved yet",
+  saving: "saving",
+  faulty: "not saved: mend the faults first",
+  offline: "server not reached; edits are kept here",
+  conflict: "changed elsewhere",
+};
+
+export function Bar({ designName }: { designName: string }) {
+  const { session } = useBench();
+  const { document, revision, save, canUndo, canRedo, newest } = useSnapshot();
+  const { system, dark, setSystem, setDark } = usePreferences();
+  return (
+    <header className="no-print shrink-0 bg-bar text-bar-ink">
+      <div className="flex h-10 items-center gap-3 px-3">
+        <Link to="/" className="text-[12.5px] text-bar-ink/75 hover:text-bar-ink" title="All wells">
+          Wells
+        </Link>
+        <h1 className="max-w-72 truncate text-[14px] font-semibold" title={document.name}>
+          {document.name}
+        </h1>
+        <span className="text-[12.5px] text-bar-ink/75">{designName}</span>
+        <span role="status" className="text-[12.5px] text-bar-ink/75" data-save={save} data-revision={revision}>
+          revision {revision} · {SAVE_WORDS[save]}
+        </span>
+        <div className="ml-auto flex items-center gap-1.5">
+          <Button
+            kind="bar"
+            title="Units: field or metric"
+            onClick={() => {
+              setSystem(system === "field" ? "metric" : "field");
+            }}
+          >
+            {system === "field" ? "ft · ppg · psi" : "m · SG · bar"}
+          </Button>
+          <Button
+            kind="bar"
+            disabled={!canUndo}
+            title="Undo (Ctrl Z)"
+            onClick={() => {
+              session.undo();
+            }}
+          >
+            <Undo2 size={13} aria-hidden /> Undo
+          </Button>
+          <Button
+            kind="bar"
+            disabled={!canRedo}
+            title="Redo (Ctrl Shift Z)"
+            onClick={() => {
+              session.redo();
+            }}
+          >
+            <Redo2 size={13} aria-hidden /> Redo
+          </Button>
+          <BarLink href={`/api/designs/${session.id}/sheet?units=${system}`} ready={save === "saved"}>
+            <FileText size={13} aria-hidden /> Program sheet
+          </BarLink>
+          <BarLink href={`/api/designs/${session.id}/file`} ready={save === "saved"}>
+            <Download size={13} aria-hidden /> Well file
+          </BarLink>
+          <Button
+            kind="bar"
+            aria-label={dark ? "Light" : "Dark"}
+            title={dark ? "Light" : "Dark"}
+            onClick={() => {
+              setDark(!dark);
+            }}
+          >
+            {dark ? <Sun size={14} aria-hidden /> : <Moon size={14} aria-hidden />}
+          </Button>
+        </div>
+      </div>
+      {newest && (
+        <div role="alert" className="flex items-center gap-3 bg-gold px-3 py-1.5 text-[13px] text-[#16211e]">
+          <span>Revision {newest.newest_revision} was saved elsewhere while you worked. Both versions are kept.</span>
+          <button
+            type="button"
+            className="underline"
+            onClick={() => {
+              session.keepMine();
+            }}
+          >
+            Save mine as the next revision
+          </button>
+          <button
+            type="button"
+            className="underline"
+            onClick={() => {
+              session.takeTheirs();
+            }}
+          >
+            Show theirs (mine stays in undo)
+          </button>
+        </div>
+      )}
+    </header>
+  );
+}
+
+/** A download of what is saved: waits until the last edit is. */
+function BarLink({ href, ready, children }: { href: string; ready: boolean; children: React.ReactNode }) {
+  return (
+    <a
+      href={ready ? href : undefined}
+      aria-disabled={!ready}
+      title={ready ? undefined : "waits until the last edit is saved"}
+      className={`inline-flex items-center gap-1.5 rounded border border-white/25 px-2 py-0.5 text-[12px] leading-5 hover:border-white/60 ${ready ? "" : "opacity-50"}`}
+    >
+      {children}
+    </a>
+  );
+}

@@ -1,0 +1,33 @@
+// The path: the steps in the order of work, each marked with its state.
+import { SlidersHorizontal } from "lucide-react";
+import { NavLink, useParams } from "react-router";
+import { useSnapshot } from "./design/context";
+import { STEP_WORDS } from "./review/Margin";
+import { STATE_WORDS, StateMark } from "./ui/mark";
+
+const STEPS = ["ground", "depths", "sizes", "mud", "pipe", "cement", "wellhead", "preventers"] as const;
+const LINK =
+  "flex h-full items-center gap-1.5 border-b-[3px] border-transparent px-3 text-[13px] hover:text-petrol aria-[current=page]:border-petrol aria-[current=page]:font-semibold";
+
+export function PathTabs() {
+  const { designId } = useParams();
+  const { evaluation } = useSnapshot();
+  return (
+    <nav aria-label="Steps" className="no-print flex h-9 shrink-0 items-center border-b border-rule bg-sheet px-1.5">
+      {STEPS.map((step) => {
+        const state = evaluation?.path.find((p) => p.step === step)?.state ?? "blank";
+        return (
+          <NavLink key={step} to={`/designs/${designId}/${step}`} className={LINK} data-state={state} title={`${STEP_WORDS[step]}: ${STATE_WORDS[state]}`}>
+            <StateMark state={state} />
+            {STEP_WORDS[step]}
+            <span className="sr-only">, {STATE_WORDS[state]}</span>
+          </NavLink>
+        );
+      })}
+      <NavLink to={`/designs/${designId}/policy`} className={`${LINK} ml-auto`}>
+        <SlidersHorizontal size={14} aria-hidden className="text-mute" />
+        Policy
+      </NavLink>
+    </nav>
+  );
+}

@@ -1,0 +1,212 @@
+// The workbench: the bar, the path of steps, the section, the bench of the step at hand, and the margin.
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useLayoutEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
+import { useNavigate, useParams } from "react-router";
+import { getDesign } from "./design/api";
+import type { Bench } from "./design/context";
+import { BenchContext, useSnapshot } from "./design/context";
+import { Session } from "./design/session";
+import type { DesignView } from "./design/types";
+import { depthScale } from "./depth/scale";
+import { Bar } from "./Bar";
+import { PathTabs } from "./PathTabs";
+import { Margin } from "./review/Margin";
+import { Section } from "./section/Section";
+import { CementBench } from "./steps/cement/CementBench";
+import { DepthsBench } from "./steps/depths/DepthsBench";
+import { GroundBench } from "./steps/ground/GroundBench";
+import { MudBench } from "./steps/mud/MudBench";
+import { PipeBench } from "./steps/pipe/PipeBench";
+import { PolicyBench } from "./steps/policy/PolicyBench";
+import { PreventersBench } from "./steps/preventers/PreventersBench";
+import { SizesBench } from "./steps/sizes/SizesBench";
+import { WellheadBench } from "./steps/wellhead/WellheadBench";
+
+const TRACKS_SHARE = 0.47;
+const LIT_MS = 1600;
+
+export function Workbench() {
+  const { designId } = useParams();
+  const id = Number(designId);
+  const { data, error } = useQuery({ queryKey: ["design", id], queryFn: () => getDesign(id), gcTime: 0, staleTime: Infinity, retry: 1 });
+  if (error) return <Message text={`This design cannot be opened: ${error.message}`} />;
+  if (!data) return <Message text="Opening the design…" />;
+  return <Open key={id} view={data} />;
+}
+
+function Message({ text }: { text: string }) {
+  return (
+    <main className="grid h-full place-items-center text-mute">
+      <p>
+        {text}{" "}
+        <a className="text-petrol underline" href="/">
+          All wells
+        </a>
+      </p>
+    </main>
+  );
+}
+
+/** The session lives as long as the design is open. */
+function Open({ view }: { view: DesignView }) {
+  const [session] = useState(() => new Session(view.item.id, view.document, view.item.revision));
+  useEffect(() => {
+    session.open();
+    return () => {
+      session.close();
+    };
+  }, [session]);
+  return <Desk session={session} designName={view.item.name} />;
+}
+
+function Desk({ session, designName }: { session: Session; designName: string }) {
+  const navigate = useNavigate();
+  const { step = "depths", designId } = useParams();
+  const [wanted, select] = useState(1);
+  const [asked, setAsked] = useState<Bench["asked"]>(null);
+  const [place, setPlace] = useState("");
+  const snapshot = useSyncExternalStore(session.subscribe, session.snapshot);
+  const strings = snapshot.evaluation?.strings.length ?? 1;
+  const selected = Math.max(0, Math.min(wanted, strings - 1));
+
+  const bench = useMemo<Bench>(
+    () => ({
+      session,
+      selected,
+      select,
+      asked,
+      ask: (key, title) => {
+        setAsked(key === "" ? null : { key, title });
+      },
+      goTo: (to, at) => {
+        const index = /^\/strings\/(\d+)/.exec(at)?.[1];
+        if (index !== undefined) select(Number(index));
+        setPlace("");
+        void navigate(`/designs/${designId}/${to}`);
+        // the place is lit once its step is on the screen
+        setTimeout(() => {
+          setPlace(at);
+        }, 0);
+      },
+    }),
+    [session, selected, asked, navigate, designId],
+  );
+
+  useLight(place);
+  useUndoKeys(session);
+
+  return (
+    <BenchContext value={bench}>
+      <div className="flex h-full min-w-[1180px] flex-col">
+        <Bar designName={designName} />
+        <PathTabs />
+        <div className="flex min-h-0 flex-1">
+          <Middle step={step} place={place} />
+          <Margin />
+        </div>
+      </div>
+    </BenchContext>
+  );
+}
+
+function Middle({ step, place }: { step: string; place: string }) {
+  const { evaluation } = useSnapshot();
+  const box = useRef<HTMLDivElement>(null);
+  const [size, setSize] = useState({ width: 0, height: 0 });
+  useLayoutEffect(() => {
+    const node = box.current!;
+    const observer = new ResizeObserver(() => {
+      setSize({ width: node.clientWidth, height: node.clientHeight });
+    });
+    observer.observe(node);
+    return () => {
+      observer.disconnect();
+    };
+  }, []);
+  const scale = useMemo(() => depthScale(evaluation?.basis.total_md_ft ?? 10_000, size.height), [evaluation?.basis.total_md_ft, size.height]);
+  const tracksPx = Math.max(280, Math.floor((size.width - 300) * TRACKS_SHARE));
+  return (
+    <main ref={box} className="flex min-h-0 min-w-0 flex-1 overflow-hidden">
+      {evaluation !== null && size.height > 0 && (
+        <>
+          <Section scale={scale} />
+          <BenchOf step={step} scale={scale} tracksPx={tracksPx} place={place} />
+        </>
+      )}
+      {evaluation === null && <FirstEvaluation />}
+    </main>
+  );
+}
+
+function FirstEvaluation() {
+  const { faults } = useSnapshot();
+  return <p className="m-auto text-mute">{faults.length ? "This document cannot be evaluated: see the margin." : "Evaluating…"}</p>;
+}
+
+function BenchOf({ step, scale, tracksPx, place }: { step: string; scale: ReturnType<typeof depthScale>; tracksPx: number; place: string }) {
+  switch (step) {
+    case "ground":
+      return <GroundBench scale={scale} tracksPx={tracksPx} place={place} />;
+    case "sizes":
+      return <SizesBench />;
+    case "mud":
+      return <MudBench scale={scale} tracksPx={tracksPx} />;
+    case "pipe":
+      return <PipeBench scale={scale} tracksPx={tracksPx} />;
+    case "cement":
+      return <CementBench />;
+    case "wellhead":
+      return <WellheadBench />;
+    case "preventers":
+      return <PreventersBench />;
+    case "policy":
+      return <PolicyBench />;
+    default:
+      return <DepthsBench scale={scale} tracksPx={tracksPx} />;
+  }
+}
+
+/** Light up the field of a place, or the nearest part of it that is on the screen. */
+function useLight(place: string): void {
+  useEffect(() => {
+    if (place === "") return;
+    const parts = place.split("/");
+    let found: HTMLElement | null = null;
+    for (let n = parts.length; n > 1 && !found; n--) {
+      const prefix = parts.slice(0, n).join("/");
+      found =
+        document.querySelector<HTMLElement>(`[data-place="${CSS.escape(prefix)}"]`) ??
+        document.querySelector<HTMLElement>(`[data-place^="${CSS.escape(prefix)}/"]`);
+    }
+    if (!found) return;
+    found.scrollIntoView({ block: "nearest" });
+    found.focus({ preventScroll: true });
+    found.classList.add("lit");
+    const lit = found;
+    const timer = setTimeout(() => {
+      lit.classList.remove("lit");
+    }, LIT_MS);
+    return () => {
+      clearTimeout(timer);
+      lit.classList.remove("lit");
+    };
+  }, [place]);
+}
+
+function useUndoKeys(session: Session): void {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
+      const typing = event.target instanceof HTMLInputElement && event.target.value !== event.target.defaultValue;
+      const key = event.key.toLowerCase();
+      if (typing || (key !== "z" && key !== "y")) return;
+      event.preventDefault();
+      if (key === "y" || event.shiftKey) session.redo();
+      else session.undo();
+    };
+    window.addEventListener("keydown", onKey);
+    return () => {
+      window.removeEventListener("keydown", onKey);
+    };
+  }, [session]);
+}

@@ -1,0 +1,57 @@
+// Calls to the server. An answer that is no success is thrown as a ProblemError with the server's problem details.
+import type {
+  CatalogueView,
+  Design,
+  DesignItem,
+  DesignView,
+  Evaluation,
+  Problem,
+  Saved,
+  UnitTable,
+  Working,
+} from "./types";
+
+export class ProblemError extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail);
+  }
+}
+
+async function answer<T>(response: Response): Promise<T> {
+  if (response.ok) return (response.status === 204 ? undefined : await response.json()) as T;
+  const body: unknown = await response.json().catch(() => null);
+  if (body !== null && typeof body === "object" && "status" in body) throw new ProblemError(body as Problem);
+  throw new ProblemError({
+    type: "about:blank",
+    title: response.statusText,
+    status: response.status,
+    detail: `The server answered ${response.status}.`,
+    faults: [],
+  });
+}
+
+async function send<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+  const init: RequestInit = { method, signal };
+  if (body !== undefined) {
+    init.body = JSON.stringify(body);
+    init.headers = { "Content-Type": "application/json" };
+  }
+  return answer<T>(await fetch(`/api${path}`, init));
+}
+
+export const listDesigns = () => send<{ designs: DesignItem[] }>("GET", "/designs").then((r) => r.designs);
+export const getDesign = (id: number) => send<DesignView>("GET", `/designs/${id}`);
+export const createEmptyWell = () => send<Saved>("POST", "/wells/empty");
+export const deleteWell = (wellId: number) => send<undefined>("DELETE", `/wells/${wellId}`);
+export const evaluate = (document: Design) => send<Evaluation>("POST", "/evaluations", { document });
+export const getWorking = (document: Design, key: string) => send<Working>("POST", "/workings", { document, key });
+export const getUnits = () => send<{ quantities: UnitTable }>("GET", "/units").then((r) => r.quantities);
+export const getCatalogue = () => send<CatalogueView>("GET", "/catalogue");
+
+export const saveDesign = (id: number, basedOn: number, document: Design) =>
+  send<Saved>("PUT", `/designs/${id}`, { based_on: basedOn, document });
+
+export async function importWell(file: File): Promise<Saved> {
+  const init = { method: "POST", body: file, headers: { "Content-Type": "application/octet-stream" } };
+  return answer<Saved>(await fetch("/api/wells/file", init));
+}

@@ -1,0 +1,256 @@
+// One design open in the browser: its document with undo and redo, its evaluation, and its saving.
+// No React here; the workbench subscribes. A drag is one undo step and one revision.
+import * as api from "./api";
+import { change } from "./pointer";
+import type { Change, Design, Evaluation, Fault, Stale } from "./types";
+
+export type SaveState = "saved" | "unsaved" | "saving" | "faulty" | "offline" | "conflict";
+
+export interface Snapshot {
+  document: Design;
+  evaluation: Evaluation | null;
+  /** True while the evaluation shown is of an older document. */
+  behind: boolean;
+  faults: Fault[];
+  revision: number;
+  save: SaveState;
+  canUndo: boolean;
+  canRedo: boolean;
+  newest: Stale | null;
+  /** Milliseconds from the last edit to its evaluation. */
+  roundTripMs: number | null;
+}
+
+const SAVE_AFTER_MS = 700;
+const RETRY_AFTER_MS = 3000;
+
+export class Session {
+  private past: Design[] = [];
+  private future: Design[] = [];
+  private saved: Design;
+  private dragStart: Design | null = null;
+  private listeners = new Set<() => void>();
+  private evaluating = false;
+  private saveTimer: ReturnType<typeof setTimeout> | undefined;
+  private editedAt = performance.now();
+  private closed = false;
+  private state: Snapshot;
+
+  constructor(
+    readonly id: number,
+    document: Design,
+    revision: number,
+  ) {
+    this.saved = document;
+    const draft = this.readDraft(revision);
+    this.state = {
+      document: draft ?? document,
+      evaluation: null,
+      behind: true,
+      faults: [],
+      revision,
+      save: draft ? "unsaved" : "saved",
+      canUndo: false,
+      canRedo: false,
+      newest: null,
+      roundTripMs: null,
+    };
+    if (draft) this.past = [document];
+    this.state.canUndo = draft !== null;
+  }
+
+  /** Begin to evaluate and, where a draft was found, to save. */
+  open(): void {
+    this.closed = false;
+    void this.evaluate();
+    if (this.state.document !== this.saved) this.scheduleSave(SAVE_AFTER_MS);
+  }
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  snapshot = (): Snapshot => this.state;
+
+  close(): void {
+    this.closed = true;
+    clearTimeout(this.saveTimer);
+    if (this.state.document !== this.saved && this.state.save !== "conflict") void this.saveNow();
+  }
+
+  /** Apply changes as one undo step, or as part of the drag under way. */
+  edit(changes: readonly Change[]): void {
+    const next = change(this.state.document, changes);
+    if (this.dragStart === null) {
+      this.past.push(this.state.document);
+      this.future = [];
+    }
+    this.show(next);
+  }
+
+  beginDrag(): void {
+    this.dragStart = this.state.document;
+  }
+
+  /** End the drag: one undo step if anything changed; `cancel` returns to where it began. */
+  endDrag(cancel = false): void {
+    const start = this.dragStart;
+    this.dragStart = null;
+    if (start === null || start === this.state.document) return;
+    if (cancel) {
+      this.show(start);
+      return;
+    }
+    this.past.push(start);
+    this.future = [];
+    this.set({ canUndo: true, canRedo: false });
+    this.scheduleSave(SAVE_AFTER_MS);
+  }
+
+  undo(): void {
+    const before = this.past.pop();
+    if (before === undefined) return;
+    this.future.push(this.state.document);
+    this.show(before);
+  }
+
+  redo(): void {
+    const after = this.future.pop();
+    if (after === undefined) return;
+    this.past.push(this.state.document);
+    this.show(after);
+  }
+
+  /** After a conflict: save this document over the newest revision, which stays in the history. */
+  keepMine(): void {
+    if (this.state.newest === null) return;
+    this.set({ revision: this.state.newest.newest_revision, newest: null, save: "unsaved" });
+    this.scheduleSave(0);
+  }
+
+  /** After a conflict: show the newest revision; this document stays one undo away. */
+  takeTheirs(): void {
+    const newest = this.state.newest;
+    if (newest === null) return;
+    this.past.push(this.state.document);
+    this.future = [];
+    this.saved = newest.newest_document as unknown as Design;
+    this.set({ revision: newest.newest_revision, newest: null });
+    this.show(this.saved);
+  }
+
+  private show(document: Design): void {
+    this.editedAt = performance.now();
+    const save = document === this.saved ? "saved" : "unsaved";
+    this.set({
+      document,
+      behind: true,
+      save: this.state.save === "conflict" ? "conflict" : save,
+      canUndo: this.past.length > 0,
+      canRedo: this.future.length > 0,
+    });
+    this.writeDraft();
+    void this.evaluate();
+    if (this.dragStart === null) this.scheduleSave(SAVE_AFTER_MS);
+  }
+
+  private set(part: Partial<Snapshot>): void {
+    this.state = { ...this.state, ...part };
+    this.listeners.forEach((listener) => {
+      listener();
+    });
+  }
+
+  /** Evaluate the newest document; edits that come meanwhile are evaluated next, those between are skipped. */
+  private async evaluate(): Promise<void> {
+    if (this.evaluating) return;
+    this.evaluating = true;
+    let document = this.state.document;
+    for (;;) {
+      await this.evaluateOne(document);
+      if (this.closed || document === this.state.document) break;
+      document = this.state.document;
+    }
+    this.evaluating = false;
+  }
+
+  private async evaluateOne(document: Design): Promise<void> {
+    try {
+      const evaluation = await api.evaluate(document);
+      const current = document === this.state.document;
+      const roundTripMs = current ? performance.now() - this.editedAt : this.state.roundTripMs;
+      this.set({ evaluation, faults: [], behind: !current, roundTripMs });
+    } catch (error) {
+      if (error instanceof api.ProblemError) {
+        const faults = error.problem.faults.length
+          ? error.problem.faults
+          : [{ path: "", value: error.problem.detail, expected: "a document that can be evaluated" }];
+        this.set({ faults, behind: true });
+      } else {
+        this.set({ save: "offline" });
+        await new Promise((resolve) => setTimeout(resolve, RETRY_AFTER_MS));
+        if (!this.closed) await this.evaluateOne(this.state.document);
+      }
+    }
+  }
+
+  private scheduleSave(afterMs: number): void {
+    clearTimeout(this.saveTimer);
+    this.saveTimer = setTimeout(() => void this.saveNow(), afterMs);
+  }
+
+  private async saveNow(): Promise<void> {
+    const document = this.state.document;
+    if (document === this.saved || this.state.newest !== null || this.dragStart !== null) return;
+    if (this.state.save === "saving") {
+      this.scheduleSave(SAVE_AFTER_MS);
+      return;
+    }
+    this.set({ save: "saving" });
+    try {
+      const answer = await api.saveDesign(this.id, this.state.revision, document);
+      this.saved = document;
+      const same = this.state.document === document;
+      this.set({ revision: answer.revision, save: same ? "saved" : "unsaved" });
+      this.writeDraft();
+      if (!same) this.scheduleSave(SAVE_AFTER_MS);
+    } catch (error) {
+      this.onSaveError(error);
+    }
+  }
+
+  private onSaveError(error: unknown): void {
+    if (error instanceof api.ProblemError && error.problem.status === 409) {
+      this.set({ save: "conflict", newest: error.problem as Stale });
+    } else if (error instanceof api.ProblemError && error.problem.status === 422) {
+      this.set({ save: "faulty" });
+    } else {
+      this.set({ save: "offline" });
+      this.scheduleSave(RETRY_AFTER_MS);
+    }
+  }
+
+  private draftKey(): string {
+    return `knollstack.draft.${this.id}`;
+  }
+
+  /** Unsaved edits outlive a reload: kept beside the revision that they are based on. */
+  private writeDraft(): void {
+    if (this.state.document === this.saved) localStorage.removeItem(this.draftKey());
+    else {
+      const draft = { revision: this.state.revision, document: this.state.document };
+      localStorage.setItem(this.draftKey(), JSON.stringify(draft));
+    }
+  }
+
+  private readDraft(revision: number): Design | null {
+    try {
+      const text = localStorage.getItem(this.draftKey());
+      const draft = text === null ? null : (JSON.parse(text) as { revision: number; document: Design });
+      return draft?.revision === revision ? draft.document : null;
+    } catch {
+      return null;
+    }
+  }
+}

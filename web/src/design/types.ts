@@ -1,0 +1,31 @@
+// The document and the evaluation as the server describes them; never retyped here.
+import type { components } from "./schema.gen";
+
+type Schemas = components["schemas"];
+export type Design = Schemas["Design"];
+export type Evaluation = Schemas["Evaluation"];
+export type Finding = Schemas["Finding"];
+export type Remedy = Schemas["Remedy"];
+export type Change = Schemas["Change"];
+export type Amount = Schemas["Amount"];
+export type StringResult = Schemas["StringResult"];
+export type DesignString = Schemas["String"];
+export type Zone = Schemas["Zone"];
+export type Point = Schemas["Point"];
+export type ZoneBand = Schemas["ZoneBand"];
+export type LoadResult = Schemas["LoadResult"];
+export type DesignItem = Schemas["DesignItem"];
+export type DesignView = Schemas["DesignView"];
+export type Saved = Schemas["Saved"];
+export type Problem = Schemas["Problem"];
+export type Fault = Schemas["Fault"];
+export type Stale = Schemas["Stale"];
+export type Working = Schemas["Working"];
+export type WorkingStep = Schemas["WorkingStep"];
+export type CatalogueView = Schemas["CatalogueView"];
+export type UnitTable = Schemas["UnitTable"]["quantities"];
+export type Quantity = Amount["quantity"];
+export type Step = Finding["step"];
+export type State = Schemas["StepState"]["state"];
+export type Words = readonly (string | Amount)[];
+export type System = "field" | "metric";

@@ -1,0 +1,134 @@
+// Cement: top, slurry and volumes of each string, and what its column does to the rock.
+import { useBench, useSnapshot } from "../../design/context";
+import { DocNumber } from "../../ui/DocField";
+import { Headline } from "../../ui/Headline";
+import { Empty, Panel, Scroll } from "../../ui/Panel";
+import { useUnits } from "../../ui/units";
+import type { Evaluation, Quantity } from "../../design/types";
+
+type CementRow = Evaluation["cement"]["strings"][number];
+
+export function CementBench() {
+  const { evaluation } = useSnapshot();
+  const cemented = evaluation?.cement.strings.some((row) => row.applies);
+  return (
+    <Panel title="Cement">
+      <Scroll label="Cement">
+        {evaluation && cemented ? <CementTable evaluation={evaluation} /> : <Empty>No cemented string yet.</Empty>}
+      </Scroll>
+    </Panel>
+  );
+}
+
+interface Line {
+  label: string;
+  quantity: Quantity;
+  value: (row: CementRow) => number | null;
+  working?: string;
+}
+
+const RESULTS: readonly Line[] = [
+  { label: "Slurry weight", quantity: "emw", value: (r) => r.slurry_ppg, working: "density" },
+  { label: "Slurry yield", quantity: "slurry_yield", value: (r) => r.yield_ft3_sk, working: "density" },
+  { label: "Annulus in casing", quantity: "volume", value: (r) => r.cased_annulus_bbl },
+  { label: "Annulus in open hole, with excess", quantity: "volume", value: (r) => r.open_annulus_bbl },
+  { label: "Shoe track", quantity: "volume", value: (r) => r.shoe_track_bbl },
+  { label: "Rathole", quantity: "volume", value: (r) => r.rathole_bbl },
+  { label: "Slurry in all", quantity: "volume", value: (r) => r.slurry_bbl, working: "slurry" },
+  { label: "Sacks", quantity: "sacks", value: (r) => r.sacks, working: "sacks" },
+  { label: "Mix water", quantity: "volume", value: (r) => r.mix_water_bbl },
+  { label: "Displacement to the float collar", quantity: "volume", value: (r) => r.displacement_bbl, working: "displacement" },
+  { label: "Float holds after the job", quantity: "pressure", value: (r) => r.float_differential_psi, working: "float" },
+  { label: "Column where it is nearest to breaking the rock", quantity: "emw", value: (r) => r.greatest_emw_ppg, working: "column" },
+  { label: "Fracture there", quantity: "emw", value: (r) => r.fracture_ppg },
+  { label: "Depth of that place", quantity: "depth", value: (r) => r.greatest_emw_md_ft },
+];
+
+function CementTable({ evaluation }: { evaluation: Evaluation }) {
+  const units = useUnits();
+  const { selected, select } = useBench();
+  const columns = evaluation.cement.strings.flatMap((row, index) => (row.applies ? [{ row, index, string: evaluation.strings[index]! }] : []));
+  const sizeOf = (index: number) => units.text(evaluation.strings[index]!.od_in, "size");
+  const inputs: { label: string; quantity: Quantity; key: string; unit?: string; proposed: (r: CementRow) => number | null }[] = [
+    { label: "Top of cement", quantity: "depth", key: "top_md_ft", proposed: (r) => r.top_md_ft },
+    { label: "Bentonite, by weight of cement", quantity: "fraction", key: "bentonite_percent", unit: "%", proposed: (r) => r.bentonite_percent },
+    { label: "Mix water", quantity: "water", key: "slurry_water_gal_sk", proposed: (r) => r.water_gal_sk },
+    { label: "Excess over open hole, fraction", quantity: "fraction", key: "excess", unit: "", proposed: (r) => r.excess },
+  ];
+  return (
+    <table className="border-collapse text-[12.5px]" aria-label="Cement of each string">
+      <thead>
+        <tr>
+          <th className="w-72 border-b border-rule text-left font-normal text-mute">Decided, or proposed in italics</th>
+          {columns.map(({ index, string }) => (
+            <th
+              key={index}
+              className={`w-32 border-b border-rule px-1 text-right ${index === selected ? "border-b-petrol text-petrol" : ""}`}
+            >
+              <button
+                type="button"
+                className="font-semibold"
+                onClick={() => {
+                  select(index);
+                }}
+              >
+                {sizeOf(index)}
+              </button>
+              <span className="block text-[11.5px] font-normal text-mute">{string.role}</span>
+            </th>
+          ))}
+          <th className="w-14 border-b border-rule">
+            <span className="sr-only">unit</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {inputs.map((input) => (
+          <tr key={input.key} className="border-b border-rule/60">
+            <th scope="row" className="text-left font-normal">
+              {input.label}
+            </th>
+            {columns.map(({ row, index }) => (
+              <td key={index} className="px-1">
+                <DocNumber
+                  label={`${sizeOf(index)} ${input.label}`}
+                  path={`/strings/${index}/cement/${input.key}`}
+                  quantity={input.quantity}
+                  optional
+                  proposed={input.proposed(row)}
+                />
+              </td>
+            ))}
+            <td className="pl-1 text-mute">{input.unit ?? units.unit(input.quantity)}</td>
+          </tr>
+        ))}
+        {RESULTS.map((result) => (
+          <tr key={result.label} className={`border-b border-rule/60 ${result.label === "Slurry weight" ? "border-t-2 border-t-rule" : ""}`}>
+            <th scope="row" className="py-0.5 text-left font-normal">
+              {result.label}
+            </th>
+            {columns.map(({ row, index }) => (
+              <td key={index} className="px-2 text-right">
+                <ResultCell result={result} row={row} index={index} size={sizeOf(index)} />
+              </td>
+            ))}
+            <td className="pl-1 text-mute">{units.unit(result.quantity)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function ResultCell({ result, row, index, size }: { result: Line; row: CementRow; index: number; size: string }) {
+  const units = useUnits();
+  const value = result.value(row);
+  const over = result.working === "column" && row.greatest_emw_ppg !== null && row.fracture_ppg !== null && row.greatest_emw_ppg > row.fracture_ppg;
+  const text = <span className={over ? "font-semibold text-brick" : ""}>{units.number(value, result.quantity)}</span>;
+  if (value === null || result.working === undefined) return text;
+  return (
+    <Headline working={`cement/${index}/${result.working}`} title={`${result.label.toLowerCase()}, ${size}`}>
+      {text}
+    </Headline>
+  );
+}

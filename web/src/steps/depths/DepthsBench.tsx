@@ -1,0 +1,214 @@
+// Setting depths: the window and the kick tolerance on the depth axis, and every shoe with the reason for its place.
+import { Plus, Trash2 } from "lucide-react";
+import { adoption, useBench, useSnapshot } from "../../design/context";
+import type { DepthScale } from "../../depth/scale";
+import { WindowTrack } from "../../depth/WindowTrack";
+import { Button } from "../../ui/Button";
+import { DocChoice, DocNumber } from "../../ui/DocField";
+import { Headline } from "../../ui/Headline";
+import { Empty, Panel, Scroll } from "../../ui/Panel";
+import { useUnits } from "../../ui/units";
+import { KickTrack } from "./KickTrack";
+
+const KICK_PX = 118;
+
+export function DepthsBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: number }) {
+  return (
+    <>
+      <WindowTrack scale={scale} widthPx={tracksPx - KICK_PX} />
+      <KickTrack scale={scale} widthPx={KICK_PX} />
+      <Shoes />
+    </>
+  );
+}
+
+function Shoes() {
+  const { evaluation, document } = useSnapshot();
+  const units = useUnits();
+  const strings = evaluation?.strings ?? [];
+  return (
+    <Panel title="Shoes" actions={<ShoeActions />}>
+      <Scroll label="Shoes">
+        {strings.length === 0 && (
+          <Empty>
+            {evaluation && evaluation.depths.failure.length > 0
+              ? units.words(evaluation.depths.failure)
+              : "No string yet. Give the ground its pore and fracture profiles and a program is proposed."}
+          </Empty>
+        )}
+        {strings.length > 0 && document.strings.length === 0 && (
+          <p className="mb-2 text-[12px] text-mute">
+            Proposed from the bottom up. Move a shoe or adopt the program to decide it.
+          </p>
+        )}
+        {strings.map((_, index) => (
+          <ShoeCard key={index} index={index} />
+        ))}
+        <ProposalNote />
+      </Scroll>
+    </Panel>
+  );
+}
+
+function ShoeActions() {
+  const { session } = useBench();
+  const { document, evaluation } = useSnapshot();
+  const adopt = adoption(document, evaluation);
+  if (adopt.length > 0) {
+    return (
+      <Button
+        onClick={() => {
+          session.edit(adopt);
+        }}
+      >
+        Adopt
+      </Button>
+    );
+  }
+  const add = () => {
+    const strings = document.strings;
+    const last = strings[strings.length - 1];
+    const before = strings[strings.length - 2];
+    const total = evaluation?.basis.total_md_ft ?? 0;
+    const middle = last ? Math.round(((before?.shoe_md_ft ?? 0) + last.shoe_md_ft) / 20) * 10 : total;
+    const fresh = { role: last ? "intermediate" : "production", run: "cased", shoe_md_ft: middle };
+    const at = Math.max(0, strings.length - 1);
+    session.edit([{ path: "/strings", value: [...strings.slice(0, at), fresh, ...strings.slice(at)] }]);
+  };
+  return (
+    <Button onClick={add}>
+      <Plus size={13} aria-hidden /> String
+    </Button>
+  );
+}
+
+function ShoeCard({ index }: { index: number }) {
+  const { evaluation, document } = useSnapshot();
+  const { session, selected, select } = useBench();
+  const units = useUnits();
+  const string = evaluation!.strings[index]!;
+  const row = evaluation!.depths.strings[index]!;
+  const size = string.od_in === null ? string.role : units.text(string.od_in, "size");
+  return (
+    <section
+      aria-label={`${size} shoe`}
+      className={`mb-2 border-l-[3px] pl-2 ${index === selected ? "border-petrol" : "border-rule"}`}
+      onFocus={() => {
+        select(index);
+      }}
+    >
+      <div className="flex items-center gap-2">
+        <button
+          type="button"
+          className="text-[13px] font-semibold hover:text-petrol"
+          onClick={() => {
+            select(index);
+          }}
+        >
+          {size}
+        </button>
+        <span className="w-28 text-[12px]">
+          <DocChoice
+            label={`${size} role`}
+            path={`/strings/${index}/role`}
+            options={["conductor", "surface", "intermediate", "production"]}
+            fallback={string.role}
+          />
+        </span>
+        <span className="ml-auto w-20">
+          <DocNumber label={`${size} shoe depth`} path={`/strings/${index}/shoe_md_ft`} quantity="depth" proposed={string.shoe_md_ft} />
+        </span>
+        <span className="w-6 text-[12px] text-mute">{units.unit("depth")}</span>
+        <button
+          type="button"
+          className="text-mute hover:text-brick disabled:opacity-0"
+          aria-label={`Remove the ${size} string`}
+          disabled={document.strings.length === 0}
+          onClick={() => {
+            session.edit([{ path: "/strings", value: document.strings.filter((_, i) => i !== index) }]);
+          }}
+        >
+          <Trash2 size={13} aria-hidden />
+        </button>
+      </div>
+      <KickLine index={index} size={size} />
+      {row.rule !== null && (
+        <p className="text-[12px] leading-snug text-mute">
+          <span className="font-semibold">Set by {row.rule}.</span> {units.words(row.reason)}
+        </p>
+      )}
+    </section>
+  );
+}
+
+function KickLine({ index, size }: { index: number; size: string }) {
+  const { evaluation } = useSnapshot();
+  const units = useUnits();
+  const kick = evaluation!.depths.strings[index]!.kick;
+  if (kick === null) return null;
+  const short = kick.tolerance_bbl !== null && kick.tolerance_bbl < kick.required_bbl;
+  return (
+    <dl className="grid grid-cols-[1fr_auto] gap-x-3 text-[12.5px]">
+      <dt className="text-mute">kick tolerance, asks {units.text(kick.required_bbl, "volume")}</dt>
+      <dd className={`text-right ${short ? "font-semibold text-brick" : ""}`} data-testid={`kick-${index}`}>
+        {kick.tolerance_bbl === null ? (
+          "unknown"
+        ) : (
+          <Headline working={`depths/${index}/kick_tolerance`} title={`kick tolerance, ${size} shoe`}>
+            {units.text(kick.tolerance_bbl, "volume")}
+          </Headline>
+        )}
+      </dd>
+      {kick.weak_md_ft !== null && !kick.weak_is_shoe && (
+        <>
+          <dt className="text-mute">weak point below the shoe</dt>
+          <dd className="text-right">{units.text(kick.weak_md_ft, "depth")}</dd>
+        </>
+      )}
+      <dt className="text-mute">MAASP</dt>
+      <dd className="text-right">
+        {kick.maasp_psi === null ? (
+          "unknown"
+        ) : (
+          <Headline working={`depths/${index}/maasp`} title={`MAASP, ${size} shoe`}>
+            {units.text(kick.maasp_psi, "pressure")}
+          </Headline>
+        )}
+      </dd>
+    </dl>
+  );
+}
+
+/** The bottom-up program beside the decided one. */
+function ProposalNote() {
+  const { evaluation, document } = useSnapshot();
+  const { session } = useBench();
+  const units = useUnits();
+  const proposal = evaluation?.depths.proposal ?? [];
+  if (document.strings.length === 0 || evaluation === null) return null;
+  return (
+    <section className="mt-3 border-t border-rule pt-2" aria-label="Bottom-up proposal">
+      <div className="flex items-center gap-2">
+        <h3 className="text-[13px] font-semibold">Bottom-up proposal</h3>
+        <Button
+          className="ml-auto"
+          disabled={proposal.length === 0}
+          title="Drop the decided strings and show the proposal"
+          onClick={() => {
+            session.edit([{ path: "/strings", value: [] }]);
+          }}
+        >
+          Start from it
+        </Button>
+      </div>
+      {evaluation.depths.failure.length > 0 && <p className="text-mute">{units.words(evaluation.depths.failure)}</p>}
+      <ul className="mt-1 text-[12px] leading-snug">
+        {proposal.map((shoe, i) => (
+          <li key={i} className="mb-1">
+            <span className="font-semibold">{units.text(shoe.md_ft, "depth")}</span> <span className="text-mute">{shoe.role}, set by {shoe.rule}. {units.words(shoe.reason)}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,175 @@
+// The ground: profiles on the depth axis, and tables for zones, profiles, site and trajectory.
+import { useState } from "react";
+import { useBench, useSnapshot } from "../../design/context";
+import type { DepthScale } from "../../depth/scale";
+import { WindowTrack } from "../../depth/WindowTrack";
+import { DocChoice, DocNumber, DocText } from "../../ui/DocField";
+import { Panel } from "../../ui/Panel";
+import type { Column } from "../../ui/RowsTable";
+import { RowsTable } from "../../ui/RowsTable";
+import { Tabs } from "../../ui/Tabs";
+import { useUnits } from "../../ui/units";
+
+const ZONES: readonly Column[] = [
+  { key: "name", label: "Zone", kind: "text", width: "27%" },
+  { key: "top_tvd_ft", label: "Top TVD", kind: "number", quantity: "depth", width: "15%" },
+  { key: "base_tvd_ft", label: "Base TVD", kind: "number", quantity: "depth", width: "15%" },
+  {
+    key: "rock",
+    label: "Rock",
+    kind: "choice",
+    options: ["gravel", "sand", "clay", "shale", "limestone", "dolomite", "salt", "marl", "coal", "basement"],
+  },
+  { key: "fluid", label: "Fluid", kind: "choice", options: ["none", "fresh water", "salt water", "oil", "gas"] },
+];
+const FLAGS: readonly Column[] = [
+  { key: "name", label: "Zone", kind: "text", width: "34%" },
+  { key: "permeable", label: "perme-able", kind: "check" },
+  { key: "hazards", label: "losses", kind: "flag", flag: "losses" },
+  { key: "hazards", label: "over-press.", kind: "flag", flag: "overpressure" },
+  { key: "hazards", label: "caving", kind: "flag", flag: "caving" },
+  { key: "case_before_deeper", label: "case first", kind: "check" },
+  { key: "shoe_allowed", label: "shoe may stand", kind: "check" },
+];
+const POINTS: readonly Column[] = [
+  { key: "tvd_ft", label: "TVD", kind: "number", quantity: "depth" },
+  { key: "emw_ppg", label: "EMW", kind: "number", quantity: "emw" },
+];
+const STATIONS: readonly Column[] = [
+  { key: "md_ft", label: "MD", kind: "number", quantity: "depth" },
+  { key: "inclination_deg", label: "Inclination", kind: "number", quantity: "angle" },
+  { key: "azimuth_deg", label: "Azimuth", kind: "number", quantity: "angle" },
+];
+
+const TRACK_SHARE = 0.64;
+
+type Row = Record<string, unknown>;
+const last = (rows: readonly Row[], key: string, otherwise: number) =>
+  rows.length ? Number(rows[rows.length - 1]![key]) : otherwise;
+const newPoint = (rows: readonly Row[]): Row => ({ tvd_ft: last(rows, "tvd_ft", 0) + 500, emw_ppg: last(rows, "emw_ppg", 9) });
+const newStation = (rows: readonly Row[]): Row => ({ md_ft: last(rows, "md_ft", 0) + 500, inclination_deg: 0, azimuth_deg: 0 });
+const newZone = (rows: readonly Row[]): Row => ({
+  name: `Zone ${rows.length + 1}`,
+  top_tvd_ft: last(rows, "base_tvd_ft", 0),
+  base_tvd_ft: last(rows, "base_tvd_ft", 0) + 500,
+  rock: "shale",
+  fluid: "none",
+  permeable: false,
+  hazards: [],
+  case_before_deeper: false,
+  shoe_allowed: true,
+});
+
+/** The tab that shows a place of the document. */
+export function groundTab(place: string): string {
+  const [, first, second, , key] = place.split("/");
+  if (first === "site" || first === "name" || first === "note") return "site";
+  if (first === "trajectory") return "path";
+  if (second === "pore" || second === "fracture" || second === "stability") return second;
+  return ["permeable", "hazards", "case_before_deeper", "shoe_allowed"].includes(key ?? "") ? "flags" : "zones";
+}
+
+export function GroundBench({ scale, tracksPx, place }: { scale: DepthScale; tracksPx: number; place: string }) {
+  const [tab, setTab] = useState<string | null>(null);
+  const [seen, setSeen] = useState("");
+  // a finding that leads here opens the tab of its place
+  if (place !== seen) {
+    setSeen(place);
+    if (place !== "") setTab(groundTab(place));
+  }
+  const profile = (name: string, title: string, empty: string) => ({
+    value: name,
+    title,
+    content: <RowsTable title={title} path={`/ground/${name}`} columns={POINTS} sortBy="tvd_ft" newRow={newPoint} empty={empty} />,
+  });
+  const tabs = [
+    { value: "site", title: "Site", content: <SiteForm /> },
+    {
+      value: "path",
+      title: "Path",
+      content: (
+        <RowsTable title="Station" path="/trajectory/stations" columns={STATIONS} sortBy="md_ft" newRow={newStation} least={2} empty="" />
+      ),
+    },
+    {
+      value: "zones",
+      title: "Zones",
+      content: <RowsTable title="Zone" path="/ground/zones" columns={ZONES} sortBy="top_tvd_ft" newRow={newZone} empty="No zone yet: fresh water, losses and shoe rules need them." />,
+    },
+    {
+      value: "flags",
+      title: "Flags",
+      content: <RowsTable title="Zone flags" path="/ground/zones" columns={FLAGS} sortBy="top_tvd_ft" newRow={newZone} empty="No zone yet." />,
+    },
+    profile("pore", "Pore", "No pore pressure yet: at least two points are needed."),
+    profile("fracture", "Fracture", "No fracture gradient yet: at least two points are needed."),
+    profile("stability", "Stability", "No stability minimum: pore pressure alone sets the least mud."),
+  ];
+  return (
+    <>
+      <WindowTrack scale={scale} widthPx={Math.floor(tracksPx * TRACK_SHARE)} />
+      <Panel title="Basis and ground">
+        <Tabs label="Ground" tabs={tabs} value={tab ?? "zones"} onChange={setTab} />
+      </Panel>
+    </>
+  );
+}
+
+function SiteForm() {
+  const units = useUnits();
+  const { document, evaluation } = useSnapshot();
+  const { session } = useBench();
+  const stations = document.trajectory.stations;
+  const rows: { label: string; path: string; quantity: "depth" | "temperature" | "concentration" | "fraction"; optional?: boolean; unit?: string }[] = [
+    { label: "Rig floor above ground or sea", path: "/site/rig_floor_ft", quantity: "depth" },
+    { label: "Water depth", path: "/site/water_depth_ft", quantity: "depth" },
+    { label: "Cellar depth", path: "/site/cellar_depth_ft", quantity: "depth" },
+    { label: "Flowline above ground", path: "/site/flowline_height_ft", quantity: "depth" },
+    { label: "Room under the rotary", path: "/site/rotary_room_ft", quantity: "depth", optional: true },
+    { label: "Temperature at surface", path: "/site/surface_temperature_f", quantity: "temperature", optional: true },
+    { label: "Temperature at total depth", path: "/site/bottom_temperature_f", quantity: "temperature", optional: true },
+    { label: "H2S in the gas", path: "/site/h2s_ppm", quantity: "concentration", optional: true },
+    { label: "CO2 in the gas", path: "/site/co2_percent", quantity: "fraction", optional: true, unit: "%" },
+  ];
+  return (
+    <div>
+      <div className="grid grid-cols-[1fr_12rem] items-center border-b border-rule/60 py-0.5">
+        <span>Well name</span>
+        <DocText label="Well name" path="/name" />
+      </div>
+      <div className="grid grid-cols-[1fr_12rem] items-center border-b border-rule/60 py-0.5">
+        <span>Setting</span>
+        <DocChoice label="Setting" path="/site/setting" options={["land", "platform", "subsea"]} />
+      </div>
+      {rows.map((row) => (
+        <div key={row.path} className="grid grid-cols-[1fr_6rem_3rem] items-center border-b border-rule/60 py-0.5">
+          <span>{row.label}</span>
+          <DocNumber label={row.label} path={row.path} quantity={row.quantity} optional={row.optional} />
+          <span className="pl-1.5 text-mute">{row.unit ?? units.unit(row.quantity)}</span>
+        </div>
+      ))}
+      <div className="grid grid-cols-[1fr_6rem_3rem] items-center py-0.5">
+        <span>Total depth, MD</span>
+        <DocNumber label="Total depth" path={`/trajectory/stations/${stations.length - 1}/md_ft`} quantity="depth" />
+        <span className="pl-1.5 text-mute">{units.unit("depth")}</span>
+      </div>
+      <p className="mt-2 text-[12px] text-mute">
+        Every depth is from the rig floor. {evaluation && `The ground is at ${units.text(evaluation.basis.ground_md_ft, "depth")}.`} An empty field is
+        unknown.
+      </p>
+      <label className="mt-2 block">
+        <span className="text-[12px] text-mute">Note</span>
+        <textarea
+          className="cell min-h-20 border-rule!"
+          data-place="/note"
+          defaultValue={document.note}
+          key={document.note}
+          maxLength={20000}
+          onBlur={(event) => {
+            if (event.target.value !== document.note) session.edit([{ path: "/note", value: event.target.value }]);
+          }}
+        />
+      </label>
+    </div>
+  );
+}

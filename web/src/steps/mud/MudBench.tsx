@@ -1,0 +1,80 @@
+// Mud weights: the window of each open hole, the planned weight, and the overbalance against depth.
+import { useSnapshot } from "../../design/context";
+import type { DepthScale } from "../../depth/scale";
+import { WindowTrack } from "../../depth/WindowTrack";
+import { DocNumber } from "../../ui/DocField";
+import { Headline } from "../../ui/Headline";
+import { Empty, Panel, Scroll } from "../../ui/Panel";
+import { useUnits } from "../../ui/units";
+import type { Evaluation } from "../../design/types";
+
+export function MudBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: number }) {
+  const { evaluation } = useSnapshot();
+  const drilled = evaluation?.strings.some((_, i) => i > 0 && evaluation.strings[i]!.run !== "driven");
+  return (
+    <>
+      <WindowTrack scale={scale} widthPx={tracksPx - 50} />
+      <Panel title="Mud weights">
+        <Scroll label="Mud weights">
+          {evaluation && drilled ? (
+            evaluation.strings.map((_, index) => <MudCard key={index} index={index} evaluation={evaluation} />)
+          ) : (
+            <Empty>No open hole yet. Muds are planned once there are setting depths.</Empty>
+          )}
+        </Scroll>
+      </Panel>
+    </>
+  );
+}
+
+function MudCard({ index, evaluation }: { index: number; evaluation: Evaluation }) {
+  const units = useUnits();
+  const string = evaluation.strings[index]!;
+  const row = evaluation.mud.strings[index]!;
+  if (index === 0 || string.bit_in === null) return null;
+  const hole = units.text(string.bit_in, "size");
+  return (
+    <section aria-label={`${hole} hole`} className="mb-3 border-l-[3px] border-rule pl-2">
+      <div className="flex items-center gap-2">
+        <h3 className="text-[13px] font-semibold">{hole} hole</h3>
+        <span className="text-[12px] text-mute">
+          {units.number(string.previous_shoe_md_ft, "depth")} to {units.text(string.shoe_md_ft, "depth")}
+        </span>
+        <span className="ml-auto w-16">
+          <DocNumber label={`${hole} hole mud`} path={`/strings/${index}/mud_ppg`} quantity="emw" optional proposed={row.planned_ppg} />
+        </span>
+        <span className="w-8 text-[12px] text-mute">{units.unit("emw")}</span>
+      </div>
+      <dl className="grid grid-cols-[1fr_auto] gap-x-3 text-[12.5px]">
+        <dt className="text-mute">least{row.lower && `: ${row.lower.cause} at ${units.text(row.lower.md_ft, "depth")}`}</dt>
+        <dd className="text-right">{units.text(row.lower?.mud_ppg, "emw")}</dd>
+        <dt className="text-mute">planned, least in tenths</dt>
+        <dd className="text-right">{units.text(row.planned_ppg, "emw")}</dd>
+        <dt className="text-mute">greatest{row.upper && `: ${row.upper.cause} at ${units.text(row.upper.md_ft, "depth")}`}</dt>
+        <dd className="text-right">{units.text(row.upper?.mud_ppg, "emw")}</dd>
+        <dt className="text-mute">
+          greatest overbalance{row.overbalance_md_ft !== null && ` at ${units.text(row.overbalance_md_ft, "depth")}`}
+        </dt>
+        <dd className="text-right">
+          {row.overbalance_psi === null ? (
+            "unknown"
+          ) : (
+            <Headline working={`mud/${index}/overbalance`} title={`overbalance, ${hole} hole`}>
+              {units.text(row.overbalance_psi, "pressure")}
+            </Headline>
+          )}
+        </dd>
+        <dt className="text-mute">open hole {units.text(row.open_hole_ft, "depth")}, in gauge</dt>
+        <dd className="text-right">
+          {row.hole_volume_bbl === null ? (
+            "unknown"
+          ) : (
+            <Headline working={`mud/${index}/hole_volume`} title={`volume, ${hole} hole`}>
+              {units.text(row.hole_volume_bbl, "volume")}
+            </Headline>
+          )}
+        </dd>
+      </dl>
+    </section>
+  );
+}

@@ -1,0 +1,138 @@
+// Policy: every margin, limit, factor and school that the design is judged by.
+import type { Quantity } from "../../design/types";
+import { DocChoice, DocNumber } from "../../ui/DocField";
+import { Panel, Scroll } from "../../ui/Panel";
+import { useUnits } from "../../ui/units";
+import { RowsTable } from "../../ui/RowsTable";
+
+interface Entry {
+  label: string;
+  key: string;
+  quantity?: Quantity;
+  unit?: string;
+  options?: readonly string[];
+}
+
+const GROUPS: readonly { title: string; entries: readonly Entry[] }[] = [
+  {
+    title: "Mud window",
+    entries: [
+      { label: "Trip margin over pore", key: "trip_margin_ppg", quantity: "emw" },
+      { label: "Margin under fracture", key: "fracture_margin_ppg", quantity: "emw" },
+      { label: "Pore pressure counted normal up to", key: "normal_pore_ppg", quantity: "emw" },
+      { label: "Overbalance limit, normal pore", key: "sticking_normal_psi", quantity: "pressure" },
+      { label: "Overbalance limit, abnormal pore", key: "sticking_abnormal_psi", quantity: "pressure" },
+    ],
+  },
+  {
+    title: "Setting depths",
+    entries: [
+      { label: "Cover below fresh water", key: "fresh_water_cover_ft", quantity: "depth" },
+      { label: "Cover below a zone to be cased", key: "zone_cover_ft", quantity: "depth" },
+      { label: "Reach below a zone to be cased", key: "zone_reach_ft", quantity: "depth" },
+      { label: "Longest open hole", key: "open_hole_limit_ft", quantity: "depth" },
+      { label: "Deepest hole on a diverter, below ground", key: "diverter_limit_ft", quantity: "depth" },
+      { label: "Least conductor below ground", key: "conductor_minimum_ft", quantity: "depth" },
+      { label: "Mud under the conductor", key: "conductor_mud_ppg", quantity: "emw" },
+    ],
+  },
+  {
+    title: "Kick",
+    entries: [
+      { label: "Intensity over pore", key: "kick_intensity_ppg", quantity: "emw" },
+      { label: "Influx gradient", key: "influx_psi_ft", quantity: "gradient" },
+    ],
+  },
+  {
+    title: "Sizes",
+    entries: [
+      { label: "Production casing", key: "production_od_in", quantity: "size" },
+      { label: "Least clearance", key: "clearance", options: ["common", "tight"] },
+    ],
+  },
+  {
+    title: "Pipe",
+    entries: [
+      { label: "Burst factor", key: "factors/burst", quantity: "factor" },
+      { label: "Collapse factor", key: "factors/collapse", quantity: "factor" },
+      { label: "Collapse factor, cemented", key: "factors/collapse_cemented", quantity: "factor" },
+      { label: "Tension factor", key: "factors/tension", quantity: "factor" },
+      { label: "Fluid behind pipe in burst", key: "burst_backup", options: ["pore", "base fluid", "mud"] },
+      { label: "Base fluid", key: "base_fluid_ppg", quantity: "emw" },
+      { label: "Gas gradient", key: "gas_psi_ft", quantity: "gradient" },
+      { label: "Packer fluid", key: "packer_fluid_ppg", quantity: "emw" },
+      { label: "Overpull while running", key: "overpull_lbf", quantity: "force" },
+    ],
+  },
+  {
+    title: "Cement and preventers",
+    entries: [
+      { label: "Excess over open hole, fraction", key: "cement_excess", quantity: "fraction" },
+      { label: "Cement above the previous shoe", key: "cement_overlap_ft", quantity: "depth" },
+      { label: "Shoe track", key: "shoe_track_ft", quantity: "depth" },
+      { label: "Rathole", key: "rathole_ft", quantity: "depth" },
+      { label: "Mix water, neat", key: "slurry_water_gal_sk", quantity: "water" },
+      { label: "Least stack class", key: "stack_minimum_class_psi", quantity: "pressure" },
+    ],
+  },
+];
+
+export function PolicyBench() {
+  const units = useUnits();
+  return (
+    <Panel title="Policy">
+      <Scroll label="Policy">
+        <p className="mb-2 text-[12px] text-mute">Defaults are common practice, not a rule of any place. Local rules prevail.</p>
+        <div className="columns-2 gap-8">
+          {GROUPS.map((group) => (
+            <section key={group.title} className="mb-4 break-inside-avoid" aria-label={group.title}>
+              <h3 className="mb-0.5 text-[13px] font-semibold">{group.title}</h3>
+              {group.entries.map((entry) => (
+                <div key={entry.key} className="grid grid-cols-[1fr_5.5rem_3rem] items-center border-b border-rule/60">
+                  <span>{entry.label}</span>
+                  {entry.options ? (
+                    <DocChoice label={entry.label} path={`/policy/${entry.key}`} options={entry.options} />
+                  ) : (
+                    <DocNumber label={entry.label} path={`/policy/${entry.key}`} quantity={entry.quantity!} />
+                  )}
+                  <span className="pl-1.5 text-mute">{entry.options ? "" : units.unit(entry.quantity!)}</span>
+                </div>
+              ))}
+            </section>
+          ))}
+          <section className="mb-4 break-inside-avoid" aria-label="Kick minimums">
+            <h3 className="mb-0.5 text-[13px] font-semibold">Least kick tolerance by hole size</h3>
+            <RowsTable
+              title="Kick minimum"
+              path="/policy/kick_minimums"
+              sortBy="from_hole_in"
+              columns={[
+                { key: "from_hole_in", label: "From hole", kind: "number", quantity: "size" },
+                { key: "volume_bbl", label: "Volume", kind: "number", quantity: "volume" },
+              ]}
+              newRow={() => ({ from_hole_in: 6, volume_bbl: 15 })}
+              empty="No minimum is asked."
+            />
+          </section>
+          <section className="mb-4 break-inside-avoid" aria-label="Drill strings">
+            <h3 className="mb-0.5 text-[13px] font-semibold">Drill string by hole size</h3>
+            <RowsTable
+              title="Drill string"
+              path="/policy/drill_strings"
+              sortBy="from_hole_in"
+              columns={[
+                { key: "from_hole_in", label: "From hole", kind: "number", quantity: "size" },
+                { key: "pipe_od_in", label: "Pipe", kind: "number", quantity: "size" },
+                { key: "collar_od_in", label: "Collars", kind: "number", quantity: "size" },
+                { key: "collar_length_ft", label: "Length", kind: "number", quantity: "depth" },
+              ]}
+              newRow={() => ({ from_hole_in: 6, pipe_od_in: 3.5, collar_od_in: 4.75, collar_length_ft: 450 })}
+              least={1}
+              empty=""
+            />
+          </section>
+        </div>
+      </Scroll>
+    </Panel>
+  );
+}

@@ -1,0 +1,97 @@
+// Preventers: the stack on each string while the next section is drilled, its class from the surface pressure.
+import { useBench, useSnapshot } from "../../design/context";
+import { Choice } from "../../ui/Field";
+import { Headline } from "../../ui/Headline";
+import { Empty, Panel, Scroll } from "../../ui/Panel";
+import { useUnits } from "../../ui/units";
+
+const CLASSES_PSI = [2000, 3000, 5000, 10000, 15000, 20000];
+
+export function PreventersBench() {
+  const { evaluation } = useSnapshot();
+  const carriers = evaluation?.preventers.strings.flatMap((row, index) => (row.elements.length > 0 || row.pressure_psi !== null ? [index] : [])) ?? [];
+  return (
+    <Panel title="Preventers">
+      <Scroll label="Preventers">
+        {carriers.length === 0 ? (
+          <Empty>No stack follows yet: it needs strings and surface pressures.</Empty>
+        ) : (
+          <div className="flex flex-wrap gap-6">
+            {carriers.map((index) => (
+              <StackCard key={index} index={index} />
+            ))}
+          </div>
+        )}
+        <p className="mt-4 max-w-prose text-[12px] text-mute">
+          Class from the maximum anticipated surface pressure, lesser-of school: what the formation feeds to surface as gas, unless the shoe breaks
+          first. Elements are the least common for the class; local rules prevail.
+        </p>
+      </Scroll>
+    </Panel>
+  );
+}
+
+function StackCard({ index }: { index: number }) {
+  const { evaluation, document } = useSnapshot();
+  const { session } = useBench();
+  const units = useUnits();
+  const string = evaluation!.strings[index]!;
+  const row = evaluation!.preventers.strings[index]!;
+  const place = document.preventers.findIndex((s) => s.role_index === index);
+  const size = string.od_in === null ? string.role : units.text(string.od_in, "size");
+  const decide = (value: string) => {
+    const others = document.preventers.filter((s) => s.role_index !== index);
+    const mine = value === "" ? [] : [{ role_index: index, class_psi: Number(value), elements: row.elements.map((e) => e.element) }];
+    session.edit([{ path: "/preventers", value: [...others, ...mine] }]);
+  };
+  return (
+    <section aria-label={`Stack on ${size}`} className="w-60">
+      <h3 className="text-[13px] font-semibold">
+        On {size} <span className="font-normal text-mute">{string.role}</span>
+      </h3>
+      <dl className="grid grid-cols-[1fr_auto] gap-x-2 text-[12.5px]">
+        <dt className="text-mute">surface pressure</dt>
+        <dd className="text-right">
+          {row.pressure_psi === null ? (
+            "unknown"
+          ) : (
+            <Headline working={`wellhead/${index}/surface_pressure`} title={`surface pressure, ${size}`}>
+              {units.text(row.pressure_psi, "pressure")}
+            </Headline>
+          )}
+        </dd>
+        {string.role !== "conductor" && (
+          <>
+            <dt className="text-mute">class, {units.unit("pressure")}</dt>
+            <dd className="w-28 text-right">
+              <Choice
+                label={`Class of the stack on ${size}`}
+                place={place < 0 ? `/preventers/${index}/class_psi` : `/preventers/${place}`}
+                value={row.decided ? String(row.class_psi) : row.class_psi === null ? "" : String(row.class_psi)}
+                decided={row.decided}
+                options={[{ value: "", text: "proposed" }, ...CLASSES_PSI.map((c) => ({ value: String(c), text: units.number(c, "pressure", 0) }))]}
+                onCommit={decide}
+              />
+            </dd>
+            <dt className="text-mute">flange</dt>
+            <dd className="text-right">{row.flange ?? "unknown"}</dd>
+          </>
+        )}
+      </dl>
+      <ol className="mt-2 flex flex-col items-center">
+        {row.elements.map((element, i) => (
+          <li
+            key={i}
+            className={`mb-0.5 flex items-center justify-between border border-mute px-2 py-1 text-[12px] ${
+              element.element === "annular" ? "w-44 rounded-lg" : element.element === "drilling spool" ? "w-36" : "w-52"
+            }`}
+          >
+            <span>{element.title}</span>
+            <span className="text-mute">{element.height_in === null ? "height unknown" : units.text(element.height_in, "height")}</span>
+          </li>
+        ))}
+      </ol>
+      <p className="text-center text-[12px] text-mute">{row.height_in !== null && `stack ${units.text(row.height_in, "height")}`}</p>
+    </section>
+  );
+}

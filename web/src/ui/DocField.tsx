@@ -1,0 +1,71 @@
+// Fields bound to a place of the document. Editing a proposed string adopts the proposal first.
+import { adoption, useBench, useSnapshot } from "../design/context";
+import { read } from "../design/pointer";
+import type { Quantity } from "../design/types";
+import { Check, Choice, NumberField, TextField } from "./Field";
+
+function useEdit(path: string): (value: unknown) => void {
+  const { session } = useBench();
+  return (value) => {
+    const { document, evaluation } = session.snapshot();
+    const adopted = path.startsWith("/strings/") ? adoption(document, evaluation) : [];
+    session.edit([...adopted, { path, value }]);
+  };
+}
+
+interface DocNumberProps {
+  label: string;
+  path: string;
+  quantity: Quantity;
+  optional?: boolean;
+  proposed?: number | null;
+  align?: "left" | "right";
+}
+
+export function DocNumber({ label, path, quantity, optional, proposed, align }: DocNumberProps) {
+  const { document } = useSnapshot();
+  const edit = useEdit(path);
+  const held = read(document, path) as number | null | undefined;
+  const value = optional ? held : (held ?? proposed);
+  return (
+    <NumberField
+      label={label}
+      place={path}
+      quantity={quantity}
+      value={value}
+      optional={optional}
+      proposed={proposed}
+      align={align}
+      onCommit={edit}
+    />
+  );
+}
+
+export function DocText({ label, path }: { label: string; path: string }) {
+  const { document } = useSnapshot();
+  const edit = useEdit(path);
+  return <TextField label={label} place={path} value={String(read(document, path) ?? "")} onCommit={edit} />;
+}
+
+export function DocCheck({ label, path, fallback = false }: { label: string; path: string; fallback?: boolean }) {
+  const { document } = useSnapshot();
+  const edit = useEdit(path);
+  const held = read(document, path) as boolean | undefined;
+  return <Check label={label} place={path} checked={held ?? fallback} onCommit={edit} />;
+}
+
+interface DocChoiceProps {
+  label: string;
+  path: string;
+  options: readonly string[];
+  fallback?: string;
+}
+
+export function DocChoice({ label, path, options, fallback }: DocChoiceProps) {
+  const { document } = useSnapshot();
+  const edit = useEdit(path);
+  const held = (read(document, path) as string | undefined) ?? fallback ?? "";
+  return (
+    <Choice label={label} place={path} value={held} options={options.map((o) => ({ value: o, text: o }))} onCommit={edit} />
+  );
+}

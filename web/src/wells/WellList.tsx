@@ -1,0 +1,182 @@
+// Every well: open one, start an empty one, or bring in a well file.
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { FilePlus, Moon, Sun, Trash2, Upload } from "lucide-react";
+import { AlertDialog } from "radix-ui";
+import { useRef, useState } from "react";
+import { Link, useNavigate } from "react-router";
+import * as api from "../design/api";
+import type { DesignItem, Fault, Saved } from "../design/types";
+import { usePreferences } from "../preferences";
+import { placeWords } from "../review/Margin";
+import { Button } from "../ui/Button";
+
+interface Refusal {
+  title: string;
+  faults: Fault[];
+  detail: string;
+}
+
+export function WellList() {
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const { dark, setDark } = usePreferences();
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const file = useRef<HTMLInputElement>(null);
+  const { data: designs, isError } = useQuery({ queryKey: ["designs"], queryFn: api.listDesigns, refetchOnMount: "always" });
+
+  const open = async (made: Promise<Saved>, what: string) => {
+    try {
+      const saved = await made;
+      setRefusal(null);
+      void navigate(`/designs/${saved.design_id}/ground`);
+    } catch (error) {
+      const problem = error instanceof api.ProblemError ? error.problem : null;
+      setRefusal({
+        title: `${what} was not brought in. Nothing was changed.`,
+        faults: problem?.faults ?? [],
+        detail: problem?.detail ?? "The server is not reached.",
+      });
+    }
+  };
+
+  return (
+    <div className="flex h-full flex-col">
+      <header className="flex h-10 shrink-0 items-center gap-3 bg-bar px-4 text-bar-ink">
+        <span className="text-[15px] font-semibold">Knollstack</span>
+        <span className="text-[12.5px] text-bar-ink/75">casing programs from the ground to the preventers</span>
+        <Button
+          kind="bar"
+          className="ml-auto"
+          aria-label={dark ? "Light" : "Dark"}
+          onClick={() => {
+            setDark(!dark);
+          }}
+        >
+          {dark ? <Sun size={14} aria-hidden /> : <Moon size={14} aria-hidden />}
+        </Button>
+      </header>
+      <main className="mx-auto w-full max-w-4xl flex-1 overflow-auto px-6 py-6">
+        <div className="mb-4 flex items-center gap-2">
+          <h1 className="mr-auto text-[18px] font-semibold">Wells</h1>
+          <Button onClick={() => void open(api.createEmptyWell(), "The empty well")}>
+            <FilePlus size={14} aria-hidden /> New well
+          </Button>
+          <Button onClick={() => file.current?.click()}>
+            <Upload size={14} aria-hidden /> Import a well file
+          </Button>
+          <input
+            ref={file}
+            type="file"
+            accept=".json,application/json"
+            className="hidden"
+            aria-label="Well file"
+            onChange={(event) => {
+              const chosen = event.target.files?.[0];
+              event.target.value = "";
+              if (chosen) void open(api.importWell(chosen), chosen.name);
+            }}
+          />
+        </div>
+        {refusal && <RefusalNote refusal={refusal} />}
+        {isError && <p className="text-brick">The server is not reached.</p>}
+        {designs?.length === 0 && (
+          <p className="border-y border-rule py-10 text-center text-mute">
+            No well yet. Start a new one and type its ground, or import a well file.
+          </p>
+        )}
+        {designs && designs.length > 0 && <DesignTable designs={designs} onDeleted={() => void client.invalidateQueries({ queryKey: ["designs"] })} />}
+        <p className="mt-8 max-w-prose text-[12px] text-mute">
+          Knollstack plans work that can hurt people. Its results need checking by a competent and, where required, licensed engineer, and local rules
+          prevail.
+        </p>
+      </main>
+    </div>
+  );
+}
+
+function RefusalNote({ refusal }: { refusal: Refusal }) {
+  return (
+    <div role="alert" className="mb-4 border-l-[3px] border-brick bg-sheet px-3 py-2">
+      <p className="font-semibold text-brick">{refusal.title}</p>
+      {refusal.faults.length === 0 && <p>{refusal.detail}</p>}
+      <ul className="max-h-48 overflow-auto">
+        {refusal.faults.map((fault) => (
+          <li key={fault.path}>
+            <span className="font-semibold">{placeWords(fault.path)}</span>: {fault.value}; expected {fault.expected}.
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function DesignTable({ designs, onDeleted }: { designs: readonly DesignItem[]; onDeleted: () => void }) {
+  return (
+    <table className="w-full border-collapse bg-sheet">
+      <thead>
+        <tr className="text-left text-[12px] text-mute">
+          <th className="border-b border-rule px-3 py-1.5 font-normal">Well</th>
+          <th className="border-b border-rule px-3 font-normal">Design</th>
+          <th className="border-b border-rule px-3 text-right font-normal">Revision</th>
+          <th className="border-b border-rule px-3 text-right font-normal">Saved</th>
+          <th className="w-10 border-b border-rule">
+            <span className="sr-only">delete</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {designs.map((design) => (
+          <tr key={design.id} className="border-b border-rule/60 hover:bg-petrol/8">
+            <td className="max-w-md truncate px-3 py-1.5">
+              <Link to={`/designs/${design.id}/depths`} className="text-[14px] font-semibold hover:text-petrol" title={design.well_name}>
+                {design.well_name || "unnamed well"}
+              </Link>
+            </td>
+            <td className="px-3 text-mute">{design.name}</td>
+            <td className="px-3 text-right">{design.revision}</td>
+            <td className="px-3 text-right text-mute">{new Date(design.saved_at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}</td>
+            <td className="text-center">
+              <DeleteWell design={design} onDeleted={onDeleted} />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function DeleteWell({ design, onDeleted }: { design: DesignItem; onDeleted: () => void }) {
+  return (
+    <AlertDialog.Root>
+      <AlertDialog.Trigger asChild>
+        <button type="button" className="text-mute hover:text-brick" aria-label={`Delete ${design.well_name}`}>
+          <Trash2 size={14} aria-hidden />
+        </button>
+      </AlertDialog.Trigger>
+      <AlertDialog.Portal>
+        <AlertDialog.Overlay className="fixed inset-0 bg-black/40" />
+        <AlertDialog.Content className="fixed top-1/3 left-1/2 w-96 -translate-x-1/2 rounded border border-rule bg-sheet p-4 shadow-lg">
+          <AlertDialog.Title className="text-[14px] font-semibold">Delete this well?</AlertDialog.Title>
+          <AlertDialog.Description className="my-2 text-mute">
+            {design.well_name || "The unnamed well"}, with every design and revision, is gone for good. Export its well file first to keep it.
+          </AlertDialog.Description>
+          <div className="flex justify-end gap-2">
+            <AlertDialog.Cancel asChild>
+              <Button>Keep it</Button>
+            </AlertDialog.Cancel>
+            <AlertDialog.Action asChild>
+              <Button
+                className="border-brick text-brick"
+                onClick={() => {
+                  void api.deleteWell(design.well_id).finally(onDeleted);
+                }}
+              >
+                Delete
+              </Button>
+            </AlertDialog.Action>
+          </div>
+        </AlertDialog.Content>
+      </AlertDialog.Portal>
+    </AlertDialog.Root>
+  );
+}
