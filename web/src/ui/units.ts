@@ -44,7 +44,7 @@ export class Units {
     if (value === null || value === undefined) return "";
     if (quantity === "size" && this.system === "field") return inches(value);
     const { factor, offset, decimals } = this.of(quantity);
-    return (value * factor + offset).toLocaleString("en-US", { maximumFractionDigits: Math.max(decimals, 3) });
+    return (value * factor + offset).toLocaleString("en-US", { maximumFractionDigits: decimals + 1 });
   }
 
   /** A typed number in core units, null when the text is not a number. */

@@ -16,7 +16,7 @@ export function PreventersBench() {
         {carriers.length === 0 ? (
           <Empty>No stack follows yet: it needs strings and surface pressures.</Empty>
         ) : (
-          <div className="flex flex-wrap gap-6">
+          <div className="flex flex-wrap gap-5">
             {carriers.map((index) => (
               <StackCard key={index} index={index} />
             ))}
@@ -39,13 +39,14 @@ function StackCard({ index }: { index: number }) {
   const row = evaluation!.preventers.strings[index]!;
   const place = document.preventers.findIndex((s) => s.role_index === index);
   const size = string.od_in === null ? string.role : units.text(string.od_in, "size");
+  const height = (inches: number) => `${units.number(inches, "height", 0)} ${units.unit("height")}`;
   const decide = (value: string) => {
     const others = document.preventers.filter((s) => s.role_index !== index);
     const mine = value === "" ? [] : [{ role_index: index, class_psi: Number(value), elements: row.elements.map((e) => e.element) }];
     session.edit([{ path: "/preventers", value: [...others, ...mine] }]);
   };
   return (
-    <section aria-label={`Stack on ${size}`} className="w-60">
+    <section aria-label={`Stack on ${size}`} className="w-[200px]">
       <h3 className="text-[13px] font-semibold">
         On {size} <span className="font-normal text-mute">{string.role}</span>
       </h3>
@@ -83,15 +84,15 @@ function StackCard({ index }: { index: number }) {
           <li
             key={i}
             className={`mb-0.5 flex items-center justify-between border border-mute px-2 py-1 text-[12px] ${
-              element.element === "annular" ? "w-44 rounded-lg" : element.element === "drilling spool" ? "w-36" : "w-52"
+              element.element === "annular" ? "w-40 rounded-lg" : element.element === "drilling spool" ? "w-32" : "w-48"
             }`}
           >
             <span>{element.title}</span>
-            <span className="text-mute">{element.height_in === null ? "height unknown" : units.text(element.height_in, "height")}</span>
+            <span className="text-mute">{element.height_in === null ? "height unknown" : height(element.height_in)}</span>
           </li>
         ))}
       </ol>
-      <p className="text-center text-[12px] text-mute">{row.height_in !== null && `stack ${units.text(row.height_in, "height")}`}</p>
+      <p className="text-center text-[12px] text-mute">{row.height_in !== null && `stack ${height(row.height_in)}`}</p>
     </section>
   );
 }

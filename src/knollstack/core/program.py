@@ -1,0 +1,240 @@
+"""The casing program that is evaluated: the document's strings with every open decision filled by a proposal.
+
+With no string in the document the bottom-up proposal is the program. Every value that the tool filled in is
+listed as an assumption.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from knollstack.core.catalogue import Catalogue, Pipe
+from knollstack.core.chain import find_chain
+from knollstack.core.depths import Proposal, planned_mud_over, propose
+from knollstack.core.design import Cement, Design, PipeChoice, String
+from knollstack.core.results import Assumption, Change, Finding, Words
+from knollstack.core.well import Well, build_well, depth, emw, size
+
+MOST_PROPOSED = 6
+
+
+@dataclass
+class Planned:
+    """One string of the program, with the values in force."""
+
+    index: int
+    proposed: bool
+    role: str
+    run: str
+    top_md_ft: float
+    shoe_md_ft: float
+    previous_shoe_md_ft: float
+    bit_in: float | None
+    od_in: float | None
+    mud_ppg: float | None
+    planned_mud_ppg: float | None
+    pipe_choice: PipeChoice | None
+    cement: Cement
+    shoe_rule: str | None = None
+    shoe_reason: Words = ()
+    pipe: Pipe | None = None
+    cement_top_md_ft: float | None = None
+
+    @property
+    def path(self) -> str:
+        return f"/strings/{self.index}"
+
+    @property
+    def drilled(self) -> bool:
+        """There is an open hole that this string's bit drilled."""
+        return self.run in ("cased", "liner")
+
+    @property
+    def words(self) -> Words:
+        return (size(self.od_in),) if self.od_in is not None else (self.role,)
+
+
+@dataclass
+class Program:
+    """The evaluation under way: the well, the strings in force, and what has been found so far."""
+
+    design: Design
+    catalogue: Catalogue
+    well: Well
+    strings: list[Planned]
+    proposal: Proposal
+    findings: list[Finding] = field(default_factory=list)
+    assumptions: list[Assumption] = field(default_factory=list)
+
+    def next(self, string: Planned) -> Planned | None:
+        return self.strings[string.index + 1] if string.index + 1 < len(self.strings) else None
+
+    def previous(self, string: Planned) -> Planned | None:
+        return self.strings[string.index - 1] if string.index else None
+
+    def change(self, string: Planned, key: str, value: float | str | dict[str, object] | None) -> tuple[Change, ...]:
+        """An edit of one string; with nothing decided yet, the proposal is adopted with it."""
+        edit = Change(path=f"{string.path}/{key}", value=value)
+        if not string.proposed:
+            return (edit,)
+        return (
+            Change(path="/strings", value=[adopted(s).model_dump(mode="json") for s in self.strings]),
+            edit,
+        )
+
+
+def adopted(string: Planned) -> String:
+    """A proposed string as a decision of the document."""
+    return String(
+        role=string.role,
+        run=string.run,
+        shoe_md_ft=string.shoe_md_ft,
+        bit_in=string.bit_in,
+        od_in=string.od_in,
+    )
+
+
+def _bottom_up(well: Well, catalogue: Catalogue) -> Proposal:
+    """The bottom-up program with the hole sizes of the usual chain."""
+    holes: list[float] = []
+    for count in range(MOST_PROPOSED, 1, -1):
+        chain = _chain(well, catalogue, [(None, None)] * count, driven=True)
+        if chain is not None:
+            holes = [bit for bit, _ in reversed(chain) if bit is not None]
+            break
+    return propose(well, tuple(holes) or (8.5,))
+
+
+def _chain(
+    well: Well, catalogue: Catalogue, fixed: list[tuple[float | None, float | None]], driven: bool
+) -> tuple[tuple[float | None, float], ...] | None:
+    policy = well.policy
+    return find_chain(catalogue, policy.clearance, policy.production_od_in, fixed, driven)
+
+
+def roles(count: int) -> list[str]:
+    """Roles of a program of `count` strings, conductor first."""
+    if count == 0:
+        return []
+    middle = ["surface", *["intermediate"] * (count - 3)] if count > 2 else []
+    return ["conductor", *middle, "production"]
+
+
+def _from_proposal(proposal: Proposal, ground_md_ft: float) -> list[Planned]:
+    strings: list[Planned] = []
+    for i, (role, shoe) in enumerate(zip(roles(len(proposal.shoes)), proposal.shoes, strict=True)):
+        previous = strings[-1].shoe_md_ft if strings else ground_md_ft
+        run = "driven" if role == "conductor" else "cased"
+        strings.append(Planned(i, True, role, run, 0.0, shoe.md_ft, previous, None, None, None, None, None, Cement()))
+    return strings
+
+
+def _from_document(design: Design, ground_md_ft: float) -> list[Planned]:
+    strings: list[Planned] = []
+    for i, s in enumerate(design.strings):
+        previous = strings[-1].shoe_md_ft if strings else ground_md_ft
+        strings.append(
+            Planned(
+                i, False, s.role, s.run, s.hanger_md_ft or 0.0, s.shoe_md_ft, previous, s.bit_in, s.od_in, s.mud_ppg,
+                None, s.pipe, s.cement,
+            )
+        )  # fmt: skip
+    return strings
+
+
+def _fill_sizes(program: Program) -> None:
+    strings = program.strings
+    fixed = [(s.bit_in, s.od_in) for s in strings]
+    driven = not strings[0].drilled
+    chain = _chain(program.well, program.catalogue, fixed, driven)
+    if chain is None:
+        if any(s.od_in is None for s in strings):
+            message: Words = (
+                "No chain of catalogue sizes carries ",
+                f"{len(strings)} strings to the production casing.",
+            )
+            program.findings.append(
+                Finding(
+                    severity="stop",
+                    step="sizes",
+                    place="/policy/production_od_in",
+                    subject=("Sizes",),
+                    message=message,
+                )
+            )
+        return
+    for string, (bit, od) in zip(strings, chain, strict=True):
+        for key, value in (("bit_in", bit if string.drilled else None), ("od_in", od)):
+            if getattr(string, key) is None and value is not None:
+                setattr(string, key, value)
+                if not string.proposed:
+                    what = "bit" if key == "bit_in" else "casing"
+                    text: Words = (
+                        f"{string.role.capitalize()}: ",
+                        size(value),
+                        f" {what}, the usual size in this chain.",
+                    )
+                    program.assumptions.append(Assumption(step="sizes", place=f"{string.path}/{key}", text=text))
+
+
+def _fill_mud(program: Program) -> None:
+    well = program.well
+    for string in program.strings:
+        if not string.drilled:
+            continue
+        if string.index == 0:
+            string.planned_mud_ppg = well.policy.conductor_mud_ppg
+        else:
+            string.planned_mud_ppg = planned_mud_over(well, string.previous_shoe_md_ft, string.shoe_md_ft)
+        if string.mud_ppg is None and string.planned_mud_ppg is not None:
+            string.mud_ppg = string.planned_mud_ppg
+            if not string.proposed:
+                text: Words = (
+                    *string.words,
+                    " hole: ",
+                    emw(string.mud_ppg),
+                    " mud, the least that the window asks.",
+                )
+                program.assumptions.append(Assumption(step="mud", place=f"{string.path}/mud_ppg", text=text))
+
+
+def _mark_shoes(program: Program) -> None:
+    """Give each string the rule of the proposed shoe that it stands on, where it does."""
+    by_depth = {shoe.md_ft: shoe for shoe in program.proposal.shoes}
+    for string in program.strings:
+        shoe = by_depth.get(string.shoe_md_ft)
+        if shoe is not None:
+            string.shoe_rule, string.shoe_reason = shoe.rule, shoe.reason
+
+
+def build_program(design: Design, catalogue: Catalogue) -> Program:
+    """The program in force for a design."""
+    well = build_well(design)
+    proposal = _bottom_up(well, catalogue)
+    ground = well.ground_md_ft
+    strings = _from_document(design, ground) or _from_proposal(proposal, ground)
+    program = Program(design, catalogue, well, strings, proposal)
+    if not design.strings:
+        _say_proposed(program)
+    if strings:
+        _fill_sizes(program)
+        _fill_mud(program)
+        _mark_shoes(program)
+    return program
+
+
+def _say_proposed(program: Program) -> None:
+    if program.proposal.failure:
+        program.findings.append(
+            Finding(
+                severity="stop" if program.well.knows_pressures else "unknown",
+                step="depths",
+                place="/strings",
+                subject=("Program",),
+                message=program.proposal.failure,
+            )
+        )
+        return
+    text: Words = ("No string is decided yet. The program shown is the bottom-up proposal to ",)
+    total = depth(program.well.path.total_md_ft)
+    program.assumptions.append(Assumption(step="depths", place="/strings", text=(*text, total, ".")))

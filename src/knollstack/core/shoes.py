@@ -1,0 +1,256 @@
+"""The depths step for the program in force: kick tolerance at each shoe, the rules, and what would mend a miss."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from knollstack.core.depths import bands, fresh_water_shoe_tvd_ft
+from knollstack.core.kick import maasp
+from knollstack.core.program import Planned, Program, roles
+from knollstack.core.results import (
+    Change,
+    DepthsResult,
+    Finding,
+    KickResult,
+    ProposedShoe,
+    Remedy,
+    ShoeRow,
+    Words,
+)
+from knollstack.core.tolerance import (
+    Section,
+    is_limited,
+    kick_depths_md,
+    least_at,
+    section_of,
+    tolerance_at,
+    tolerances_bbl,
+)
+from knollstack.core.well import Well, depth, emw, shoe_words, volume
+from knollstack.core.working import headline
+
+CURVE_STEP_FT = 100.0
+SHOE_STEP_FT = 10.0
+MUD_STEP_PPG = 0.1
+
+
+def _curve(
+    well: Well, section: Section, shoe_md: float, mud: float, bottom_md: float
+) -> tuple[list[float], list[float]]:
+    steps = np.arange(shoe_md + CURVE_STEP_FT, bottom_md, CURVE_STEP_FT)
+    depths = np.unique(np.concatenate([steps, kick_depths_md(well, shoe_md, bottom_md)]))
+    same = np.ones(depths.shape)
+    cases = (shoe_md * same, mud * same, depths)
+    values = tolerances_bbl(well, section, *cases)
+    known = np.isfinite(values) & is_limited(well, *cases)
+    return depths[known].tolist(), values[known].tolist()
+
+
+def kick_at_shoe(program: Program, string: Planned) -> KickResult | None:
+    """Kick tolerance at a string's shoe while the next section is drilled; None where there is no such section."""
+    below = program.next(string)
+    if below is None or string.role == "conductor" or below.bit_in is None or below.mud_ppg is None:
+        return None
+    well = program.well
+    section = section_of(well, below.bit_in)
+    least = least_at(well, section, string.shoe_md_ft, below.mud_ppg, below.shoe_md_ft)
+    if least is not None:
+        with headline(f"depths/{string.index}/kick_tolerance"):
+            again = tolerance_at(well, section, string.shoe_md_ft, below.mud_ppg, least.kick_md_ft)
+        least = again
+    fracture = well.ground.fracture.one(well.path.tvd(string.shoe_md_ft))
+    surface = None
+    if fracture is not None:
+        with headline(f"depths/{string.index}/maasp"):
+            surface = maasp(fracture, below.mud_ppg, well.path.tvd(string.shoe_md_ft))
+    curve = _curve(well, section, string.shoe_md_ft, below.mud_ppg, below.shoe_md_ft)
+    return KickResult(
+        tolerance_bbl=least.volume_bbl if least else None,
+        at_md_ft=least.kick_md_ft if least else None,
+        required_bbl=well.kick_minimum_bbl(below.bit_in),
+        height_ft=least.height_ft if least else None,
+        weak_md_ft=well.path.md(least.weak_tvd_ft) if least else None,
+        weak_is_shoe=least is not None and abs(least.weak_tvd_ft - well.path.tvd(string.shoe_md_ft)) < 0.01,
+        maasp_psi=surface,
+        curve_md_ft=tuple(curve[0]),
+        curve_bbl=tuple(curve[1]),
+    )
+
+
+def _mud_fits(well: Well, top_md: float, bottom_md: float, mud: float) -> bool:
+    lower, upper = well.window.bounds(well.path.tvd(top_md), well.path.tvd(bottom_md))
+    return lower is not None and upper is not None and lower.mud_ppg <= mud + 1e-9 <= upper.mud_ppg + 2e-9
+
+
+def _may_stand(well: Well, md: float) -> bool:
+    tvd = well.path.tvd(md)
+    zones = well.ground.model.zones
+    return all(z.shoe_allowed or not z.top_tvd_ft < tvd < z.base_tvd_ft for z in zones)
+
+
+def _deeper_shoe(program: Program, string: Planned, below: Planned, asked: float) -> Remedy | None:
+    """The nearest deeper shoe, in tens of feet, that gives the tolerance and leaves both sections drillable."""
+    well = program.well
+    if below.bit_in is None or below.mud_ppg is None:
+        return None
+    section = section_of(well, below.bit_in)
+    first = np.floor(string.shoe_md_ft / SHOE_STEP_FT) * SHOE_STEP_FT + SHOE_STEP_FT
+    for md in np.arange(first, below.shoe_md_ft, SHOE_STEP_FT):
+        if not _may_stand(well, md):
+            continue
+        if string.mud_ppg is not None and not _mud_fits(well, string.previous_shoe_md_ft, md, string.mud_ppg):
+            return None
+        least = least_at(well, section, float(md), below.mud_ppg, below.shoe_md_ft)
+        if least is not None and least.volume_bbl >= asked:
+            label: Words = ("Move the shoe ", depth(md - string.shoe_md_ft), " deeper, to ", depth(float(md)))
+            return Remedy(label=label, changes=program.change(string, "shoe_md_ft", float(md)))
+    return None
+
+
+def _other_mud(program: Program, string: Planned, below: Planned, asked: float) -> Remedy | None:
+    """The nearest other mud of the section below, in tenths, that gives the tolerance and holds the window."""
+    well = program.well
+    if below.bit_in is None or below.mud_ppg is None:
+        return None
+    section = section_of(well, below.bit_in)
+    for sign, word in ((1, " more mud, "), (-1, " less mud, ")):
+        mud = below.mud_ppg
+        while _mud_fits(well, string.shoe_md_ft, below.shoe_md_ft, mud := round(mud + sign * MUD_STEP_PPG, 2)):
+            least = least_at(well, section, string.shoe_md_ft, mud, below.shoe_md_ft)
+            if least is not None and least.volume_bbl >= asked:
+                label: Words = ("Drill with ", emw(round(abs(mud - below.mud_ppg), 2)), word, emw(mud))
+                return Remedy(label=label, changes=program.change(below, "mud_ppg", mud))
+    return None
+
+
+def _kick_findings(program: Program, string: Planned, kick: KickResult | None) -> None:
+    below = program.next(string)
+    if below is None or string.role == "conductor":
+        return
+    place, subject = f"{string.path}/shoe_md_ft", shoe_words(string.od_in, string.role)
+    if kick is None or kick.tolerance_bbl is None:
+        message: Words = ("Kick tolerance is unknown: pore, fracture, mud or hole size is missing below this shoe.",)
+        program.findings.append(
+            Finding(severity="unknown", step="depths", place=place, subject=subject, message=message)
+        )
+        return
+    if kick.tolerance_bbl >= kick.required_bbl or kick.at_md_ft is None:
+        return
+    remedies = [
+        remedy
+        for remedy in (
+            _deeper_shoe(program, string, below, kick.required_bbl),
+            _other_mud(program, string, below, kick.required_bbl),
+        )
+        if remedy
+    ]
+    message = (
+        "Kick tolerance drilling to ", depth(below.shoe_md_ft), " is ", volume(kick.tolerance_bbl),
+        *(() if kick.at_md_ft == below.shoe_md_ft else (" for a kick at ", depth(kick.at_md_ft))),
+        "; policy asks ", volume(kick.required_bbl), ".",
+        *(() if remedies else (" No deeper shoe or other mud alone gives it.",)),
+    )  # fmt: skip
+    program.findings.append(
+        Finding(
+            severity="stop",
+            step="depths",
+            place=place,
+            subject=subject,
+            message=message,
+            value=volume(kick.tolerance_bbl),
+            limit=volume(kick.required_bbl),
+            remedies=tuple(remedies),
+            working=f"depths/{string.index}/kick_tolerance",
+        )
+    )
+
+
+def _rule_findings(program: Program, string: Planned) -> None:
+    """Fresh water, no-shoe zones and zones to be cased, for one string."""
+    well, tvd = program.well, program.well.path.tvd(string.shoe_md_ft)
+    place, subject = f"{string.path}/shoe_md_ft", shoe_words(string.od_in, string.role)
+
+    def stop(message: Words, target_tvd: float, limit: float) -> None:
+        remedies = []
+        if 0 < target_tvd <= well.path.total_tvd_ft:
+            md = float(np.ceil(well.path.md(target_tvd)))
+            remedies = [
+                Remedy(label=("Move the shoe to ", depth(md)), changes=program.change(string, "shoe_md_ft", md))
+            ]
+        program.findings.append(
+            Finding(
+                severity="stop", step="depths", place=place, subject=subject, message=message,
+                value=depth(string.shoe_md_ft), limit=depth(limit), remedies=tuple(remedies),
+            )
+        )  # fmt: skip
+
+    fresh = fresh_water_shoe_tvd_ft(well)
+    if string.index == 1 and tvd < fresh - 1e-6:
+        covered = max(z.base_tvd_ft for z in well.ground.model.zones if z.fluid == "fresh water")
+        stop(("Fresh water down to ", depth(covered), " is not behind this shoe with ",
+              depth(well.policy.fresh_water_cover_ft), " of cover."), fresh, fresh)  # fmt: skip
+    for zone in well.ground.model.zones:
+        if string.role != "conductor" and not zone.shoe_allowed and zone.top_tvd_ft < tvd < zone.base_tvd_ft:
+            target = zone.base_tvd_ft + well.policy.zone_cover_ft
+            stop((f"The shoe stands in {zone.name}, where no shoe is allowed.",), target, target)
+    top_tvd = well.path.tvd(string.previous_shoe_md_ft)
+    for zone, shallow, deep in bands(well):
+        if string.index and top_tvd < shallow and tvd > deep:
+            place_above = f"/strings/{string.index - 1}/shoe_md_ft"
+            message: Words = (
+                f"{zone.name} is left open while drilling to ", depth(string.shoe_md_ft),
+                ". A shoe belongs between ", depth(shallow), " and ", depth(deep), " TVD.",
+            )  # fmt: skip
+            above = program.strings[string.index - 1]
+            md = float(np.ceil(well.path.md(shallow)))
+            fits = above.role not in ("conductor", "surface")
+            remedy = Remedy(
+                label=("Move the shoe above to ", depth(md)), changes=program.change(above, "shoe_md_ft", md)
+            )
+            program.findings.append(
+                Finding(severity="stop", step="depths", place=place_above, subject=(zone.name,), message=message,
+                        remedies=(remedy,) if fits else ())
+            )  # fmt: skip
+
+
+def _length_finding(program: Program, string: Planned) -> None:
+    limit = program.well.policy.open_hole_limit_ft
+    length = string.shoe_md_ft - string.previous_shoe_md_ft
+    if string.drilled and string.index and length > limit:
+        message: Words = ("Open hole is ", depth(length), " long; policy allows ", depth(limit), ".")
+        program.findings.append(
+            Finding(severity="caution", step="depths", place=f"{string.path}/shoe_md_ft",
+                    subject=shoe_words(string.od_in, string.role), message=message,
+                    value=depth(length), limit=depth(limit))
+        )  # fmt: skip
+
+
+def _total_depth_finding(program: Program) -> None:
+    last, total = program.strings[-1], program.well.path.total_md_ft
+    if last.shoe_md_ft < total - 1e-6:
+        message: Words = ("The last shoe stands ", depth(total - last.shoe_md_ft), " above total depth.")
+        change = Change(path=f"{last.path}/shoe_md_ft", value=total)
+        program.findings.append(
+            Finding(severity="caution", step="depths", place=f"{last.path}/shoe_md_ft",
+                    subject=shoe_words(last.od_in, last.role), message=message,
+                    remedies=(Remedy(label=("Set it at total depth, ", depth(total)), changes=(change,)),))
+        )  # fmt: skip
+
+
+def judge_depths(program: Program) -> DepthsResult:
+    """Judge every shoe of the program by the rules that also propose."""
+    rows = []
+    for string in program.strings:
+        kick = kick_at_shoe(program, string)
+        _rule_findings(program, string)
+        _length_finding(program, string)
+        _kick_findings(program, string, kick)
+        rows.append(ShoeRow(kick=kick, rule=string.shoe_rule, reason=string.shoe_reason))
+    if program.strings:
+        _total_depth_finding(program)
+    shoes = program.proposal.shoes
+    proposal = tuple(
+        ProposedShoe(role=role, md_ft=s.md_ft, rule=s.rule, reason=s.reason)
+        for role, s in zip(roles(len(shoes)), shoes, strict=True)
+    )
+    return DepthsResult(proposal=proposal, failure=program.proposal.failure, strings=tuple(rows))

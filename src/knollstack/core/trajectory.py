@@ -1,0 +1,146 @@
+"""The well path: survey stations to TVD, and back.
+
+Minimum curvature between stations, as in API Bulletin D20 and the usual directional texts. Between two
+stations the path is a circular arc, and interpolation stays on that arc.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from itertools import pairwise
+
+import numpy as np
+from numpy.typing import NDArray
+
+from knollstack.core.formula import Value, formula
+
+Floats = NDArray[np.float64]
+_STRAIGHT_RAD = 1e-9
+KNOT_FT = 30.0
+
+
+@formula(
+    "ΔD = ½·ΔM·(cos I₁ + cos I₂)·RF, RF = (2/DL)·tan(DL/2)",
+    "",
+    "Minimum curvature method, API Bulletin D20",
+    (
+        "md1_ft >= 0",
+        "md2_ft > md1_ft",
+        "inc1_deg >= 0",
+        "inc2_deg >= 0",
+        "inc1_deg <= 180",
+        "inc2_deg <= 180",
+    ),
+)
+def minimum_curvature(
+    md1_ft: float, inc1_deg: float, azi1_deg: float, md2_ft: float, inc2_deg: float, azi2_deg: float
+) -> dict[str, float]:
+    """Steps in TVD, north and east, and the dogleg, between two survey stations."""
+    length = md2_ft - md1_ft
+    i1, i2 = np.radians(inc1_deg), np.radians(inc2_deg)
+    a1, a2 = np.radians(azi1_deg), np.radians(azi2_deg)
+    cosine = np.cos(i2 - i1) - np.sin(i1) * np.sin(i2) * (1 - np.cos(a2 - a1))
+    dogleg = float(np.arccos(np.clip(cosine, -1, 1)))
+    ratio = 1.0 if dogleg < _STRAIGHT_RAD else 2 / dogleg * np.tan(dogleg / 2)
+    half = length / 2 * ratio
+    return {
+        "tvd_ft": float(half * (np.cos(i1) + np.cos(i2))),
+        "north_ft": float(half * (np.sin(i1) * np.cos(a1) + np.sin(i2) * np.cos(a2))),
+        "east_ft": float(half * (np.sin(i1) * np.sin(a1) + np.sin(i2) * np.sin(a2))),
+        "dogleg_deg_100ft": float(np.degrees(dogleg) / length * 100),
+    }
+
+
+class DepthError(ValueError):
+    """A depth that the well does not reach."""
+
+
+@dataclass(frozen=True)
+class Path:
+    """The path through the stations, exact on the arc between any two of them.
+
+    `tvd_at` and `md_at` take floats or arrays. Knots are the stations, and points along arcs from which the
+    inverse starts.
+    """
+
+    md_ft: Floats
+    tvd_ft: Floats
+    dogleg_deg_100ft: Floats
+    bend_rad: Floats
+    down: Floats
+    knots_md_ft: Floats
+    knots_tvd_ft: Floats
+
+    @property
+    def total_md_ft(self) -> float:
+        return float(self.md_ft[-1])
+
+    @property
+    def total_tvd_ft(self) -> float:
+        return float(self.tvd_ft[-1])
+
+    @property
+    def is_straight(self) -> bool:
+        return not np.any(self.bend_rad > _STRAIGHT_RAD)
+
+    def tvd_at(self, md_ft: Value) -> Floats:
+        """TVD [ft] at measured depths [ft]."""
+        if self.is_straight:
+            return np.asarray(np.interp(md_ft, self.knots_md_ft, self.knots_tvd_ft))
+        return self._on_arc(np.clip(md_ft, 0.0, self.total_md_ft))[0]
+
+    def _on_arc(self, md_ft: Floats) -> tuple[Floats, Floats]:
+        """TVD, and its slope per foot along hole, at depths inside the well."""
+        leg = np.clip(np.searchsorted(self.md_ft, md_ft, side="right") - 1, 0, len(self.md_ft) - 2)
+        length = self.md_ft[leg + 1] - self.md_ft[leg]
+        share = (md_ft - self.md_ft[leg]) / length
+        bend = np.maximum(self.bend_rad[leg], 1e-12)
+        sine = np.sin(bend)
+        # the integrals of the turning direction, written without differences of near-equal cosines
+        first = 2 * np.sin(bend * (1 - share / 2)) * np.sin(bend * share / 2) / (bend * sine)
+        second = 2 * np.sin(bend * share / 2) ** 2 / (bend * sine)
+        bent = first * self.down[leg] + second * self.down[leg + 1]
+        slope = (np.sin(bend * (1 - share)) * self.down[leg] + np.sin(bend * share) * self.down[leg + 1]) / sine
+        curved = self.bend_rad[leg] > _STRAIGHT_RAD
+        tvd = self.tvd_ft[leg] + length * np.where(curved, bent, share * self.down[leg])
+        return np.asarray(tvd), np.asarray(np.where(curved, slope, self.down[leg]))
+
+    def tvd(self, md_ft: float) -> float:
+        return float(self.tvd_at(md_ft))
+
+    def md_at(self, tvd_ft: Value) -> Floats:
+        """Measured depths [ft] at the first crossing of TVDs [ft], clipped to the well."""
+        deepest = np.maximum.accumulate(self.knots_tvd_ft)
+        first = np.concatenate([[True], np.diff(deepest) > 0])
+        md = np.asarray(np.interp(tvd_ft, deepest[first], self.knots_md_ft[first]))
+        if self.is_straight:
+            return md
+        wanted = np.clip(tvd_ft, 0.0, deepest[-1])
+        for _ in range(3):  # Newton on the arc, from within a knot's spacing
+            tvd, slope = self._on_arc(md)
+            md = np.where(slope > 1e-3, np.clip(md + (wanted - tvd) / np.maximum(slope, 1e-3), 0, self.total_md_ft), md)
+        return np.asarray(md)
+
+    def md(self, tvd_ft: float) -> float:
+        """Measured depth [ft] at the first crossing of a TVD [ft]; raises DepthError beyond the well."""
+        deepest = float(np.max(self.knots_tvd_ft))
+        if tvd_ft < 0 or tvd_ft > deepest + 1e-6:
+            raise DepthError(f"the well does not reach {tvd_ft:,.0f} ft TVD; its deepest point is {deepest:,.0f} ft")
+        return float(self.md_at(tvd_ft))
+
+
+def build_path(stations: list[tuple[float, float, float]]) -> Path:
+    """Path from (MD ft, inclination °, azimuth °) stations in increasing MD, the first at 0."""
+    tvd, doglegs, bends = [0.0], [0.0], []
+    for (m1, i1, a1), (m2, i2, a2) in pairwise(stations):
+        leg = minimum_curvature(m1, i1, a1, m2, i2, a2)
+        doglegs.append(leg["dogleg_deg_100ft"])
+        bends.append(float(np.radians(leg["dogleg_deg_100ft"]) * (m2 - m1) / 100))
+        tvd.append(tvd[-1] + leg["tvd_ft"])
+    md = np.array([s[0] for s in stations])
+    down = np.cos(np.radians([s[1] for s in stations]))
+    bare = Path(md, np.array(tvd), np.array(doglegs), np.array(bends), down, md, np.array(tvd))
+    if bare.is_straight:
+        return bare
+    knots = np.unique(np.concatenate([md, *(np.linspace(a, b, int((b - a) / KNOT_FT) + 2) for a, b in pairwise(md))]))
+    return replace(bare, knots_md_ft=knots, knots_tvd_ft=bare.tvd_at(knots))

@@ -1,0 +1,77 @@
+"""The app factory: blueprints, one error handler, the guard, and the built front end."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from flask import Flask, Response, abort, jsonify, send_from_directory
+from flask_openapi3 import Info, OpenAPI
+from pydantic import ValidationError
+from werkzeug.exceptions import HTTPException
+
+from knollstack import __version__
+from knollstack.core.faults import FaultyDesign
+from knollstack.server import database, evaluations, reference, wells
+from knollstack.server.guard import guard
+from knollstack.server.problems import (
+    Problem,
+    on_faulty_design,
+    on_http_error,
+    on_recursion,
+    on_unexpected,
+    on_validation_error,
+)
+from knollstack.store.database import connect, migrate
+
+BODY_LIMIT = 8 * 1024 * 1024
+WEB = Path(__file__).resolve().parents[3] / "web" / "dist"
+LOOPBACK = {"localhost", "127.0.0.1", "[::1]"}
+
+
+def create_app(database_path: str | Path, hosts: set[str] | None = None, web: Path = WEB) -> Flask:
+    """The application on one database file, answering for loopback unless told of other hosts."""
+    app = OpenAPI(
+        "knollstack",
+        info=Info(title="Knollstack", version=__version__),
+        security_schemes={},
+        operation_id_callback=lambda **k: k["name"],
+        responses={400: Problem, 404: Problem, 422: Problem},
+        validation_error_callback=on_validation_error,
+        doc_ui=False,
+        static_folder=None,
+    )
+    app.config["DATABASE"] = str(database_path)
+    app.config["MAX_CONTENT_LENGTH"] = BODY_LIMIT
+    with connect(database_path) as connection:
+        migrate(connection)
+    connection.close()
+    for module in (wells, evaluations, reference):
+        app.register_api(module.blueprint)
+    app.add_url_rule("/api/openapi.json", "openapi", lambda: jsonify(app.api_doc))
+    app.register_error_handler(FaultyDesign, on_faulty_design)
+    app.register_error_handler(ValidationError, on_validation_error)
+    app.register_error_handler(RecursionError, on_recursion)
+    app.register_error_handler(HTTPException, on_http_error)
+    app.register_error_handler(Exception, on_unexpected)
+    app.teardown_appcontext(database.close)
+    guard(app, LOOPBACK | (hosts or set()))
+    _serve_web(app, web)
+    return app
+
+
+def _serve_web(app: Flask, web: Path) -> None:
+    """The built front end; any path that is no file gets its page, so that deep links open."""
+
+    def page(path: str = "") -> Response:
+        if path.startswith("api/") or path == "api":
+            abort(404)
+        if not (web / "index.html").is_file():
+            abort(503, "The front end is not built.")
+        name = path if path and (web / path).is_file() else "index.html"
+        response = send_from_directory(web, name)
+        lasting = name.startswith("assets/")
+        response.headers["Cache-Control"] = "public, max-age=31536000, immutable" if lasting else "no-cache"
+        return response
+
+    app.add_url_rule("/", "page", page)
+    app.add_url_rule("/<path:path>", "page", page)

@@ -1,0 +1,205 @@
+"""Setting depths: a program by hand, every rule, brute force, and random ground."""
+
+import copy
+import functools
+import itertools
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from knollstack.core.depths import Search, propose
+from knollstack.core.faults import parse
+from knollstack.core.program import build_program
+from knollstack.core.units import plain
+from knollstack.core.well import build_well
+from tests.helpers import CATALOGUE, empty_demo, find, points, run, well
+
+HOLES = (8.5, 12.25, 17.5, 24.0, 28.0)
+
+
+def shoes(document):
+    return [s.md_ft for s in propose(build_well(parse(document)), HOLES).shoes]
+
+
+def no_kick(document):
+    document["policy"] = {"kick_minimums": [], **document.get("policy", {})}
+    return document
+
+
+def test_window_sets_the_shoe_by_hand():
+    """Pore 9.0 to 6,000 ft, then 9.0 to 13.0 at 10,000: lower at total depth 13.3 ppg.
+
+    Fracture 11.0 at 30 ft to 15.0 at 10,000: less 0.3 it allows 13.3 from 11.3 + 2.6 = 13.6 EMW on, at
+    30 + (13.6 − 11.0)/4.0·9,970 = 6,510.5 ft: shoe at 6,511. There the mud is 9.0 + 511/1,000 + 0.3 = 9.811:
+    from 10.111 EMW, which the ground has at the conductor shoe: 9.0·20/(11.036 − 9.0) = 88.4 ft below ground, 119 ft.
+    """
+    document = no_kick(
+        well(
+            ground__pore=points((30, 9), (6000, 9), (10_000, 13)),
+            ground__fracture=points((30, 11), (10_000, 15)),
+            policy={"open_hole_limit_ft": 9000.0, "diverter_limit_ft": 9000.0},
+        )
+    )
+    assert shoes(document) == [119.0, 6511.0, 10_000.0]
+    reason = propose(build_well(parse(document)), HOLES).shoes[1]
+    assert reason.rule == "mud window"
+    assert "at 10,000 ft asks 13.30 ppg and fracture less margin at 6,510 ft allows 13.30 ppg" in plain(reason.reason)
+
+
+def zone(name, top, base, **flags):
+    return {"name": name, "top_tvd_ft": float(top), "base_tvd_ft": float(base), **flags}
+
+
+@pytest.mark.parametrize(
+    ("zones", "policy", "expected", "rule"),
+    [
+        ([zone("W", 100, 1500, fluid="fresh water")], {"diverter_limit_ft": 2000.0}, 1600.0, "fresh water"),
+        ([zone("C", 4000, 5000, case_before_deeper=True)], {"diverter_limit_ft": 6000.0}, 5050.0, "case before deeper"),
+        ([], {"open_hole_limit_ft": 6000.0, "diverter_limit_ft": 6000.0}, 4000.0, "open-hole length"),
+        ([zone("N", 3900, 4500, shoe_allowed=False)], {"open_hole_limit_ft": 6000.0, "diverter_limit_ft": 6000.0},
+         4550.0, "no shoe"),
+    ],
+)  # fmt: skip
+def test_each_rule_sets_the_shoe(zones, policy, expected, rule):
+    document = no_kick(well(ground__zones=zones, policy={"open_hole_limit_ft": 9900.0, **policy}))
+    proposal = propose(build_well(parse(document)), HOLES)
+    assert [s.md_ft for s in proposal.shoes] == [110.0, expected, 10_000.0]
+    assert proposal.shoes[1].rule == rule
+
+
+def test_kick_tolerance_sets_the_shoe():
+    """Uniform ground: with policy's volumes the shoe stands deeper, and a foot shallower misses them."""
+    document = well(ground__fracture=points((30, 11.5), (10_000, 11.5)), policy={"diverter_limit_ft": 8000.0})
+    proposal = propose(build_well(parse(document)), HOLES)
+    shoe = proposal.shoes[-2]
+    assert shoe.rule == "kick tolerance"
+    search = Search(build_well(parse(document)), 110.0, HOLES)
+    ok = search.kick_ok(np.array([shoe.md_ft - 1, shoe.md_ft]), 10_000.0, 0)
+    assert ok.tolist() == [False, True]
+    assert shoes(no_kick(copy.deepcopy(document)))[-2] < shoe.md_ft
+
+
+def brute_force_count(document):
+    """Fewest strings over every ordered set of candidate shoes at 50 ft, by the rules restated."""
+    design = parse(document)
+    ground, policy, total = build_well(design).ground, design.policy, 3000.0
+    candidates = [float(z) for z in range(150, 3000, 50)]
+
+    @functools.cache
+    def stands(top, bottom):
+        grid = np.unique(np.concatenate([np.arange(top, bottom, 2.0), [bottom], ground.pore.tvd_ft, ground.fracture.tvd_ft]))
+        grid = grid[(grid >= top) & (grid <= bottom)]
+        low = np.max(ground.pore.at(grid)) + policy.trip_margin_ppg
+        high = np.min(ground.fracture.at(grid)) - policy.fracture_margin_ppg
+        return low <= high + 1e-9
+
+    for count in range(4):
+        for chosen in itertools.combinations(candidates, count):
+            path = [110.0, *chosen, total]
+            if all(stands(a, b) for a, b in itertools.pairwise(path)):
+                return count + 2
+    return None
+
+
+@settings(max_examples=12, deadline=None)
+@given(
+    st.lists(st.floats(8.6, 12.5), min_size=4, max_size=4),
+    st.lists(st.floats(0.8, 3.0), min_size=4, max_size=4),
+)
+def test_number_of_strings_is_that_of_brute_force(pore, gap):
+    """On a coarser set of shoes brute force never needs fewer strings than the search, and rarely one more."""
+    z = (30.0, 1000.0, 2000.0, 3000.0)
+    pore_points = list(zip(z, np.maximum.accumulate(pore).tolist(), strict=True))
+    fracture = [(d, p + g) for (d, p), g in zip(pore_points, gap, strict=True)]
+    document = no_kick(well(ground__pore=points(*pore_points), ground__fracture=points(*fracture)))
+    document["trajectory"]["stations"][1]["md_ft"] = 3000.0
+    document["policy"] = {**document["policy"], "conductor_minimum_ft": 80.0, "conductor_mud_ppg": 0.5}
+    found = shoes(document)
+    wanted = brute_force_count(document)
+    if wanted is None:
+        assert not found or len(found) > 5
+    else:
+        assert found
+        assert len(found) <= wanted
+
+
+@settings(max_examples=150, deadline=None)
+@given(
+    st.lists(st.tuples(st.integers(1, 199), st.floats(8, 17), st.floats(0, 6)), min_size=2, max_size=12, unique_by=lambda t: t[0]),
+    st.lists(st.tuples(st.integers(0, 190), st.booleans(), st.booleans(), st.sampled_from(["none", "fresh water"])), max_size=5),
+)
+def test_random_ground_never_fails(rows, flags):
+    rows = sorted(rows)
+    z = [30.0, *(r[0] * 50.0 for r in rows if r[0] > 1), 10_000.0]
+    emw = [rows[0][1:], *(r[1:] for r in rows if r[0] > 1), rows[-1][1:]]
+    zones, base = [], 0.0
+    for top, case, allowed, fluid in sorted(flags):
+        if top * 50.0 >= base:
+            base = top * 50.0 + 400.0
+            zones.append(zone("Z", top * 50.0, base, case_before_deeper=case, shoe_allowed=allowed, fluid=fluid))
+    document = well(
+        ground__zones=zones,
+        ground__pore=points(*[(d, p) for d, (p, _) in zip(z, emw, strict=True)]),
+        ground__fracture=points(*[(d, p + g) for d, (p, g) in zip(z, emw, strict=True)]),
+    )
+    evaluation = run(document)
+    text = evaluation.model_dump_json()
+    assert "NaN" not in text
+    assert "Infinity" not in text
+    assert bool(evaluation.strings) != bool(evaluation.depths.failure)
+    if evaluation.strings:
+        assert not find(evaluation, "depths", "stop"), "what is proposed is judged good by the same rules"
+        assert not [f for f in find(evaluation, "mud", "stop")]
+
+
+def test_no_program_says_where_and_why():
+    """Pore over fracture less margins at one depth: no mud drills it, whatever the shoes."""
+    document = well(
+        ground__pore=points((30, 9), (5000, 9), (5200, 13.6), (10_000, 13.6)),
+        ground__fracture=points((30, 14), (10_000, 14)),
+    )
+    evaluation = run(document)
+    assert evaluation.strings == ()
+    stop = find(evaluation, "depths", "stop")[0]
+    assert "mud window rule it out" in plain(stop.message)
+    assert {p.state for p in evaluation.path if p.step != "ground" and p.step != "depths"} == {"blank"}
+
+
+@pytest.mark.parametrize(
+    ("change", "words"),
+    [
+        ({"ground__pore": []}, "Pore and fracture profiles are needed"),
+        ({"ground__pore": points((30, 9), (9000, 9))}, "Pore pressure is not known below 9,000 ft"),
+        ({"ground__fracture": points((900, 14), (10_000, 14))}, "not known between the conductor shoe"),
+    ],
+)
+def test_missing_pressure_proposes_nothing(change, words):
+    evaluation = run(well(**change))
+    assert evaluation.strings == ()
+    assert words in plain(evaluation.depths.failure)
+    assert {p.state for p in evaluation.path} <= {"blank", "incomplete", "stop"}
+
+
+def test_deviated_well_is_judged_along_hole():
+    """A 60° hold from 4,000 ft: open hole is measured along hole, pressures by TVD."""
+    stations = [(0, 0), (3000, 0), (5000, 60), (12_000, 60)]
+    document = well(trajectory__stations=[{"md_ft": float(m), "inclination_deg": float(i)} for m, i in stations])
+    evaluation = run(document)
+    last = evaluation.strings[-1]
+    assert last.shoe_md_ft == 12_000
+    assert last.shoe_tvd_ft == pytest.approx(evaluation.basis.total_tvd_ft)
+    assert last.shoe_md_ft - last.previous_shoe_md_ft <= 8000
+    assert evaluation.wellhead.surface_pressure_psi[-1] == pytest.approx((9 * 12 / 231 - 0.1) * last.shoe_tvd_ft)
+
+
+def test_the_proposal_of_the_demo_ground():
+    """Regression value: the bottom-up program of the demo ground."""
+    program = build_program(parse(empty_demo()), CATALOGUE)
+    assert [(s.role, s.shoe_md_ft, s.bit_in, s.od_in) for s in program.strings] == [
+        ("conductor", 110.0, None, 20.0),
+        ("surface", 1970.0, 17.5, 13.375),
+        ("intermediate", 6840.0, 12.25, 9.625),
+        ("production", 12_600.0, 8.5, 5.5),
+    ]

@@ -1,0 +1,101 @@
+"""Bad input: one clear message per fault at its place; nothing repaired in silence."""
+
+import json
+
+import pytest
+
+from knollstack.core.faults import FaultyDesign, parse, parse_text
+from tests.helpers import demo, points, put, well
+
+
+def faults(document):
+    with pytest.raises(FaultyDesign) as refused:
+        parse(document)
+    return [(f.path, f.value, f.expected) for f in refused.value.faults]
+
+
+TOTAL = "/trajectory/stations/1/md_ft"
+BAD = [
+    ("site__rig_floor_ft", "thirty", ("/site/rig_floor_ft", '"thirty"', "a number")),
+    ("site__rig_floor_ft", -5.0, ("/site/rig_floor_ft", "-5.0", "at least 0")),
+    ("site__rig_floor_ft", True, ("/site/rig_floor_ft", "true", "a number")),
+    ("trajectory__stations__1__md_ft", 1e9, (TOTAL, "1000000000.0", "at most 40000")),
+    ("trajectory__stations__1__md_ft", float("nan"), (TOTAL, "NaN", "a finite number")),
+    ("trajectory__stations__1__md_ft", float("inf"), (TOTAL, "Infinity", "a finite number")),
+    ("trajectory__stations__1__md_ft", 10.0, (TOTAL, "10", "a total depth below the ground (30 ft from the rig floor)")),
+    ("trajectory__stations", [{"md_ft": 0.0}], ("/trajectory/stations", '[{"md_ft": 0.0}]', "at least 2 of them")),
+    ("trajectory__stations__0__md_ft", 5.0, ("/trajectory/stations/0/md_ft", "5", "0, the rig floor")),
+    ("trajectory__stations__1__inclination_deg", 181.0,
+     ("/trajectory/stations/1/inclination_deg", "181.0", "at most 180")),
+    ("ground__pore", points((30, 9), (5000, 9), (4000, 9)),
+     ("/ground/pore/2/tvd_ft", "4000", "a depth below the point before it (5000 ft)")),
+    ("ground__pore", points((30, 9), (5000, 9), (5000, 9)), ("/ground/pore/2/tvd_ft", "5000 twice", "no duplicate point")),
+    ("ground__pore", points((30, 9), (50, 9), (50, 10), (50, 11)),
+     ("/ground/pore/3/tvd_ft", "50", "at most two points at one depth (a step)")),
+    ("ground__fracture__1__emw_ppg", 8.5,
+     ("/ground/fracture/1/emw_ppg", "8.50 ppg", "at least the pore pressure at 10000 ft (9.00 ppg)")),
+    ("ground__pore", points((30, 9), (5000, 14.5), (10_000, 9)),
+     ("/ground/pore/1/emw_ppg", "14.50 ppg", "at most the fracture gradient at 5000 ft (14.00 ppg)")),
+    ("ground__zones", [{"name": "Z", "top_tvd_ft": 500.0, "base_tvd_ft": 400.0}],
+     ("/ground/zones/0/base_tvd_ft", "400", "a base below the top (500 ft)")),
+    ("ground__zones", [{"name": "Z", "top_tvd_ft": 5.0, "base_tvd_ft": 40.0, "rock": "cheese"}],
+     ("/ground/zones/0/rock", '"cheese"', None)),
+    ("strings", [{"role": "production", "shoe_md_ft": 10_001.0}],
+     ("/strings/0/shoe_md_ft", "10001", "a shoe at or above total depth (10000 ft)")),
+    ("strings", [{"role": "surface", "shoe_md_ft": 900.0}, {"role": "production", "shoe_md_ft": 800.0}],
+     ("/strings/1/shoe_md_ft", "800", "a shoe below the one before it (900 ft)")),
+    ("strings", [{"role": "production", "run": "liner", "shoe_md_ft": 900.0}],
+     ("/strings/0/hanger_md_ft", "nothing", "the depth of a liner's hanger")),
+    ("strings", [{"role": "production", "shoe_md_ft": 900.0, "cement": {"top_md_ft": 950.0}}],
+     ("/strings/0/cement/top_md_ft", "950", "a depth above the shoe (900 ft)")),
+    ("preventers", [{"role_index": 4, "class_psi": 5000.0, "elements": ["annular"]}],
+     ("/preventers/0/role_index", "4", "the index of one of 0 strings")),
+    ("colour", "red", ("/colour", '"red"', "no such key in this format")),
+    ("version", 2, ("/version", "2", "1, the version read here")),
+    ("format", "other.tool", ("/format", '"other.tool"', '"knollstack.well", a well file')),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("path", "value", "expected"), BAD, ids=[f"{p}-{i}" for i, (p, _, _) in enumerate(BAD)])
+def test_one_message_at_its_place(path, value, expected):
+    document = well()
+    put(document, path.split("__"), value)
+    assert [f[:2] for f in faults(document)] == [expected[:2]]
+    if expected[2] is not None:
+        assert faults(document)[0][2] == expected[2]
+
+
+def test_every_fault_is_reported_at_once():
+    document = well(
+        ground__pore=points((30, 9), (20, 9)),
+        strings=[{"role": "surface", "shoe_md_ft": 11_000.0}, {"role": "production", "shoe_md_ft": 12_000.0}],
+    )
+    assert [f[0] for f in faults(document)] == ["/ground/pore/1/tvd_ft", "/strings/0/shoe_md_ft", "/strings/1/shoe_md_ft"]
+
+
+@pytest.mark.parametrize(
+    ("text", "value"),
+    [
+        ("", "not JSON at line 1, column 1"),
+        (json.dumps(demo(), indent=1)[:400], "not JSON at line"),
+        (b"\xff\xfe\x00", "bytes that are not UTF-8 text"),
+        ("[" * 100_000, "JSON nested too deep"),
+        ("[1, 2]", "[1, 2]"),
+        ("3", "3"),
+        (json.dumps(demo()).replace("12600.0", "1e400", 1), "Infinity"),
+        (json.dumps(demo()).replace("12600.0", "-NaN", 1), "not JSON at line 1"),
+    ],
+)
+def test_text_that_is_no_well_file(text, value):
+    with pytest.raises(FaultyDesign) as refused:
+        parse_text(text)
+    assert value in refused.value.faults[0].value
+    assert len(refused.value.faults) == 1
+
+
+def test_a_partial_hand_written_file_takes_the_defaults():
+    design = parse({"format": "knollstack.well", "version": 1, "name": "Bare"})
+    assert design.site.setting == "land"
+    assert design.policy.trip_margin_ppg == 0.3
+    with pytest.raises(ValueError, match="frozen"):
+        design.name = "other"  # type: ignore[misc]

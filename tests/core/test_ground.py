@@ -1,0 +1,107 @@
+"""Path, profiles and window: exact at points, steps and boundaries; unknown stays unknown."""
+
+import math
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from knollstack.core.design import GroundModel, LeakOffTest, Point, Policy, Zone
+from knollstack.core.ground import build_ground, build_profile
+from knollstack.core.trajectory import DepthError, build_path
+from knollstack.core.window import build_window, planned_mud_ppg
+
+
+def pts(*pairs):
+    return tuple(Point(tvd_ft=z, emw_ppg=e) for z, e in pairs)
+
+
+def test_quarter_circle_is_exact():
+    """Building 90° over 1,500 ft along hole is a circle of radius 1,500/(π/2) = 954.93 ft."""
+    path = build_path([(0, 0, 0), (1000, 0, 0), (2500, 90, 0), (4000, 90, 0)])
+    radius = 1500 / (math.pi / 2)
+    assert path.total_tvd_ft == pytest.approx(1000 + radius, abs=1e-9)
+    assert path.tvd(1000 + 750) == pytest.approx(1000 + radius * math.sin(math.pi / 4), abs=1e-6)
+    assert path.tvd(3000) == pytest.approx(1000 + radius, abs=1e-6)
+    with pytest.raises(DepthError, match="does not reach 2,000 ft TVD; its deepest point is 1,955 ft"):
+        path.md(2000)
+
+
+@given(st.lists(st.tuples(st.floats(50, 900), st.floats(0, 80), st.floats(0, 360)), min_size=1, max_size=8), st.floats(0, 1))
+def test_md_and_tvd_invert_each_other(legs, share):
+    stations, md = [(0.0, 0.0, 0.0)], 0.0
+    for length, inclination, azimuth in legs:
+        md += length
+        stations.append((md, inclination, azimuth))
+    path = build_path(stations)
+    depth = share * path.total_md_ft
+    assert path.md(path.tvd(depth)) == pytest.approx(depth, abs=1e-3)
+    assert float(path.md_at(path.tvd(depth))) == pytest.approx(depth, abs=1e-3)
+    assert path.tvd(path.total_md_ft) == pytest.approx(path.total_tvd_ft, abs=1e-6)
+
+
+def test_profile_steps_count_the_worse_side_and_end_in_unknown():
+    points = pts((100, 9), (1000, 9), (1000, 12), (2000, 14))
+    pore = build_profile(points, worse_is_high=True)
+    fracture = build_profile(points, worse_is_high=False)
+    assert (pore.one(1000), fracture.one(1000)) == (12, 9)
+    assert (pore.one(999.999), pore.one(1500)) == (pytest.approx(9), 13)
+    assert (pore.one(99), pore.one(2001)) == (None, None)
+    assert np.isnan(build_profile(pts((5, 9)), True).at(5))
+
+
+def test_leak_off_replaces_the_estimate_at_its_depth():
+    model = GroundModel(fracture=pts((0, 12), (1000, 14)), leak_off_tests=(LeakOffTest(tvd_ft=500, emw_ppg=12.4),))
+    fracture = build_ground(model).fracture
+    assert (fracture.one(500), fracture.one(250)) == (12.4, pytest.approx(12.2))
+
+
+def test_window_by_hand():
+    """Sand 4,000 to 6,000 ft, normal pore: 2,000 psi at 6,000 ft is 6.417 ppg over 8.8, so 15.217 ppg sticks.
+
+    Fracture less 0.3 at 3,000 ft is 12.7: it rules over [3,000, 7,000]. From 5,000 ft down fracture less margin is
+    14.033 there, still under sticking at 6,000.
+    """
+    model = GroundModel(
+        pore=pts((0, 8.8), (6000, 8.8), (7000, 10.8)),
+        fracture=pts((0, 11), (6000, 15), (7000, 16)),
+        zones=(Zone(name="S", top_tvd_ft=4000, base_tvd_ft=6000, rock="sand", permeable=True),),
+    )
+    window = build_window(build_ground(model), Policy(), 7000)
+    lower, upper = window.bounds(3000, 7000)
+    assert (lower.mud_ppg, lower.tvd_ft, lower.cause) == (pytest.approx(11.1), 7000, "pore pressure plus trip margin")
+    assert (upper.mud_ppg, upper.tvd_ft, upper.cause) == (pytest.approx(12.7), 3000, "fracture less margin")
+    tight = build_window(build_ground(model), Policy(sticking_normal_psi=500), 7000).bounds(5000, 7000)[1]
+    assert (tight.mud_ppg, tight.tvd_ft) == (pytest.approx(8.8 + 500 / (12 / 231 * 6000)), 6000)
+    assert tight.cause == "differential sticking"
+    assert window.bounds(3000, 7001) == (None, None)
+
+
+DEPTHS = st.lists(st.integers(1, 99), min_size=2, max_size=6, unique=True).map(sorted)
+
+
+@settings(max_examples=60)
+@given(DEPTHS, DEPTHS, st.data())
+def test_window_over_an_interval_is_that_of_a_fine_grid(pore_z, fracture_z, data):
+    """The exact extremes are never inside what a 1 ft grid finds, and differ from it by no more than its step."""
+    emw = st.floats(8, 12)
+    pore = pts(*[(z * 100, data.draw(emw)) for z in [0, *pore_z, 100]])
+    fracture = pts(*[(z * 100, 4 + data.draw(emw)) for z in [0, *fracture_z, 100]])
+    sand = Zone(name="S", top_tvd_ft=3000, base_tvd_ft=6500, rock="sand", permeable=True)
+    window = build_window(build_ground(GroundModel(pore=pore, fracture=fracture, zones=(sand,))), Policy(), 10_000)
+    top = data.draw(st.integers(1, 9000))
+    bottom = data.draw(st.integers(top + 1, 10_000))
+    grid = np.arange(top, bottom + 1.0)
+    low, high = window.over(np.array([float(top)]), float(bottom))
+    assert low[0] == pytest.approx(window.lower_at(grid).max(), abs=0.05)
+    assert low[0] >= window.lower_at(grid).max() - 1e-9
+    assert high[0] <= window.upper_at(grid).min() + 1e-9
+    assert high[0] == pytest.approx(window.upper_at(grid).min(), abs=0.05)
+    bounds = window.bounds(top, bottom)
+    assert (bounds[0].mud_ppg, bounds[1].mud_ppg) == (pytest.approx(low[0]), pytest.approx(high[0]))
+
+
+@pytest.mark.parametrize(("lower", "upper", "planned"), [(9.01, 12, 9.1), (9.1, 12, 9.1), (13.24, 13.27, 13.24)])
+def test_planned_mud_rounds_up_unless_that_is_too_much(lower, upper, planned):
+    assert planned_mud_ppg(lower, upper) == planned

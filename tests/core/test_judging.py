@@ -1,0 +1,174 @@
+"""Sizes, mud, cement, wellhead and preventers by hand, and findings whose remedies mend."""
+
+import copy
+import math
+
+import pytest
+
+from knollstack.core.units import plain
+from tests.helpers import applied, demo, empty_demo, find, points, run, well
+
+STRINGS = [
+    {"role": "conductor", "run": "driven", "shoe_md_ft": 130.0, "od_in": 20.0},
+    {"role": "surface", "shoe_md_ft": 2000.0, "bit_in": 17.5, "od_in": 13.375, "mud_ppg": 9.5},
+    {"role": "intermediate", "shoe_md_ft": 6000.0, "bit_in": 12.25, "od_in": 9.625, "mud_ppg": 9.5,
+     "pipe": {"weight_ppf": 47.0, "grade": "L80", "connection": "BTC"},
+     "cement": {"top_md_ft": 1700.0, "slurry_water_gal_sk": 4.97, "bentonite_percent": 0.0, "excess": 0.25}},
+    {"role": "production", "shoe_md_ft": 10_000.0, "bit_in": 8.5, "od_in": 5.5, "mud_ppg": 9.5},
+]  # fmt: skip
+
+
+def strings(**parts):
+    document = well(ground__fracture=points((30, 16), (10_000, 16)), strings=copy.deepcopy(STRINGS))
+    for path, value in parts.items():
+        node = document
+        *keys, last = path.split("__")
+        for key in keys:
+            node = node[int(key)] if isinstance(node, list) else node.setdefault(key, {})
+        node[int(last) if isinstance(node, list) else last] = value
+    return document
+
+
+def test_sizes_by_hand():
+    """9 5/8 in 47 lb/ft: ID 8.681, drift 8.525: an 8 1/2 in bit has 0.025 to spare; 12.25 − 10.625 clears 1.625."""
+    evaluation = run(strings())
+    inner, outer = evaluation.sizes.strings[3], evaluation.sizes.strings[2]
+    assert inner.outer_drift_in == pytest.approx(8.525, abs=5e-4)
+    assert inner.bit_margin_in == pytest.approx(0.025, abs=5e-4)
+    assert (outer.clearance_in, outer.common_in, outer.tight_in) == (1.625, 1.6, 1.0)
+    assert not find(evaluation, "sizes")
+
+
+def test_cement_by_hand():
+    """9 5/8 in in 12 1/4 in hole, shoe 6,000, surface shoe 2,000, top 1,700, excess 25 %, track 80 ft, rathole 10 ft.
+
+    Surface casing is 54.5 lb/ft, ID 12.615: (12.615² − 9.625²)/1,029.42·300 = 19.38 bbl.
+    Open hole 0.0557811·4,000·1.25 = 278.91; shoe track 8.681²/1,029.42·80 = 5.86; rathole 12.25²/1,029.42·10 = 1.46.
+    In all 305.60 bbl; at 1.14393 ft³/sk 1,500 sacks; displacement 0.0732061·5,920 = 433.38 bbl.
+    Column at the shoe: (9.5·1,700 + 15.823·4,300)/6,000 = 14.03 ppg.
+    Float: 0.0519481·(9.5·1,700 + 15.823·4,300 − 9.5·5,920 − 15.823·80) = 1,386 psi.
+    """
+    evaluation = run(strings())
+    row = evaluation.cement.strings[2]
+    assert evaluation.pipe.strings[1].id_in == pytest.approx(12.615)
+    assert row.cased_annulus_bbl == pytest.approx(300 * (12.615**2 - 9.625**2) / 1029.42, rel=1e-4)
+    assert row.open_annulus_bbl == pytest.approx(278.91, abs=0.02)
+    assert (row.shoe_track_bbl, row.rathole_bbl) == (pytest.approx(5.86, abs=0.01), pytest.approx(1.46, abs=0.01))
+    assert row.slurry_bbl == pytest.approx(305.60, abs=0.05)
+    assert row.sacks == pytest.approx(1500, abs=1)
+    assert row.displacement_bbl == pytest.approx(433.38, abs=0.05)
+    assert row.greatest_emw_ppg == pytest.approx(14.03, abs=0.01)
+    assert row.float_differential_psi == pytest.approx(1386, abs=1)
+
+
+def test_overbalance_and_maasp_by_hand():
+    """Mud 9.5 over pore 9.0 at 10,000 ft: 259.7 psi. MAASP (16 − 9.5)·0.0519481·6,000 = 2,026.0 psi."""
+    evaluation = run(strings())
+    assert evaluation.mud.strings[3].overbalance_psi == pytest.approx(259.7, abs=0.1)
+    assert evaluation.depths.strings[2].kick.maasp_psi == pytest.approx(2026.0, abs=0.1)
+
+
+def test_wellhead_and_stacks_by_hand():
+    """Pore 9.0 at 10,000 ft less gas: 3,675 psi on 9 5/8 in: 5,000 class. On 13 3/8 in the formation
+    feeds 2,205 from 6,000 ft, but the shoe breaks at 16.0·0.0519481·2,000 − 200 = 1,462: 2,000 class.
+
+    Cellar 10 ft: 120 − (22 + 24 + 24 + 0.19 + 0.19) + 4.5 = 54.12 in; conductor 54.12 − 4.5 − 2 = 47.62 in.
+    """
+    evaluation = run(strings(site__cellar_depth_ft=10.0))
+    assert evaluation.wellhead.surface_pressure_psi[1] == pytest.approx(1462.3, abs=0.1)
+    assert [p.top_psi for p in evaluation.wellhead.pieces] == [2000.0, 5000.0, 5000.0]
+    assert [p.bore_in for p in evaluation.wellhead.pieces] == [13.625, 11.0, 7.0625]
+    assert [p.bottom_psi for p in evaluation.wellhead.pieces] == [None, 2000.0, 5000.0]
+    assert evaluation.wellhead.surface_cut_in == pytest.approx(54.12)
+    assert evaluation.wellhead.conductor_cut_in == pytest.approx(47.62)
+    stacks = evaluation.preventers.strings
+    assert [s.class_psi for s in stacks] == [None, 2000.0, 5000.0, None]
+    assert [e.element for e in stacks[2].elements] == [
+        "annular", "variable rams", "blind shear rams", "drilling spool", "pipe rams",
+    ]  # fmt: skip
+    assert stacks[2].height_in == 50 + 30 + 36 + 30 + 30
+
+
+PIECE = {"name": "Head", "height_in": 22.0, "bore_in": 13.625, "top_psi": 1000.0}
+FAULTY = {
+    "kick": (strings(policy__kick_minimums=[{"from_hole_in": 1.0, "volume_bbl": 120.0}], strings__1__mud_ppg=9.3), "depths"),
+    "fresh water": (strings(ground__zones=[{"name": "W", "top_tvd_ft": 200.0, "base_tvd_ft": 2500.0, "fluid": "fresh water"}]),
+                    "depths"),
+    "no shoe": (strings(ground__zones=[{"name": "N", "top_tvd_ft": 5900.0, "base_tvd_ft": 6200.0, "shoe_allowed": False}]),
+                "depths"),
+    "left open": (strings(ground__zones=[{"name": "C", "top_tvd_ft": 6500.0, "base_tvd_ft": 7000.0,
+                                          "case_before_deeper": True}]), "depths"),
+    "short of total depth": (strings(strings__3__shoe_md_ft=9900.0), "depths"),
+    "light mud": (strings(strings__3__mud_ppg=9.0), "mud"),
+    "heavy mud": (strings(strings__3__mud_ppg=15.9), "mud"),
+    "bit too large": (strings(strings__3__bit_in=8.75), "sizes"),
+    "no clearance": (strings(strings__3__od_in=7.625), "sizes"),
+    "weak pipe": (strings(strings__1__pipe={"weight_ppf": 48.0, "grade": "H40", "connection": "STC"}), "pipe"),
+    "cement breaks rock": (strings(ground__fracture=points((30, 13), (10_000, 13))), "cement"),
+    "no bond": (strings(strings__2__cement__top_md_ft=3000.0), "cement"),
+    "surface not cemented": (strings(strings__1__cement={"top_md_ft": 500.0}), "cement"),
+    "shallow cellar": (strings(site__cellar_depth_ft=5.0), "wellhead"),
+    "weak head": (strings(wellhead={"pieces": [PIECE]}), "wellhead"),
+    "weak stack": (strings(preventers=[{"role_index": 2, "class_psi": 3000.0, "elements": ["annular"]}]), "preventers"),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", FAULTY)
+def test_every_remedy_mends_its_finding(name):
+    """What a finding offers is applied to the document as the browser does: the finding must be gone."""
+    document, step = FAULTY[name]
+    evaluation = run(document)
+    found = [f for f in find(evaluation, step) if f.severity in ("stop", "caution") and f.remedies]
+    assert found, [plain(f.message) for f in evaluation.findings]
+    for finding in found:
+        for remedy in finding.remedies:
+            after = find(run(applied(document, remedy.changes)), step)
+            same = [f for f in after if (f.place, f.severity) == (finding.place, finding.severity)]
+            texts = [plain(f.message).split(" is ")[0] for f in same]
+            assert plain(finding.message).split(" is ")[0] not in texts, (plain(remedy.label), texts)
+
+
+def test_kick_remedy_on_a_proposal_adopts_it():
+    document = empty_demo()
+    document["policy"] = {"kick_minimums": [{"from_hole_in": 1.0, "volume_bbl": 25.0}]}
+    base = run(document)
+    assert not find(base, "depths")
+    assert all(s.proposed for s in base.strings)
+
+
+def test_demo_carries_its_two_findings_and_nothing_unknown():
+    evaluation = run(demo())
+    assert [(f.severity, f.step) for f in evaluation.findings] == [("stop", "sizes"), ("stop", "cement")]
+    assert {p.step: p.state for p in evaluation.path} == {
+        "ground": "good", "depths": "good", "sizes": "stop", "mud": "good", "pipe": "good", "cement": "stop",
+        "wellhead": "good", "preventers": "good",
+    }  # fmt: skip
+
+
+MISSING = [
+    ("ground__pore", [], {"ground", "depths", "mud", "pipe", "wellhead", "preventers"}),
+    ("ground__fracture", [], {"ground", "depths", "mud", "cement", "pipe", "wellhead", "preventers"}),
+    ("ground__pore", points((30, 9), (7000, 9)), {"ground", "depths", "mud", "pipe", "wellhead"}),
+    ("ground__zones", [], {"ground"}),
+    ("site__h2s_ppm", None, {"pipe"}),
+    ("site__rotary_room_ft", None, {"preventers"}),
+    ("site__setting", "subsea", {"ground"}),
+    ("strings__3__od_in", 6.123, {"sizes", "cement"}),
+    ("strings__2__pipe", {"weight_ppf": 99.0, "grade": "L80", "connection": "BTC"}, {"pipe", "cement"}),
+]
+
+
+@pytest.mark.parametrize(("path", "value", "steps"), MISSING, ids=[f"{p}={str(v)[:20]}" for p, v, _ in MISSING])
+def test_missing_data_is_never_good_news(path, value, steps):
+    states = {p.step: p.state for p in run(strings(**{path: value})).path}
+    assert {step for step in steps if states[step] not in ("incomplete", "stop")} == set()
+
+
+def test_subsea_and_liner_documents_are_evaluated_and_say_what_is_not_worked():
+    document = strings(site__setting="subsea", strings__3__run="liner", strings__3__hanger_md_ft=5700.0)
+    document["site"]["water_depth_ft"] = 60.0
+    evaluation = run(document)
+    assert {"/site/setting", "/strings/3/run"} <= {f.place for f in evaluation.findings if f.severity == "unknown"}
+    assert evaluation.strings[3].top_md_ft == 5700.0
+    assert evaluation.cement.strings[3].top_md_ft == 5700.0
+    assert math.isfinite(evaluation.cement.strings[3].displacement_bbl)

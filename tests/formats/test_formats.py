@@ -1,0 +1,70 @@
+"""The well file and the program sheet."""
+
+import io
+import json
+
+import pytest
+from pypdf import PdfReader
+
+from knollstack.core.faults import parse, parse_text
+from knollstack.core.units import plain
+from knollstack.formats import sheet, wellfile
+from tests.helpers import demo, empty_demo, run, well
+
+
+def test_a_well_file_comes_back_as_it_was():
+    design = parse(demo())
+    text = wellfile.write(design)
+    assert parse_text(text) == design
+    assert wellfile.write(parse_text(text)) == text
+    assert json.loads(text)["strings"][2]["cement"]["slurry_water_gal_sk"] == 4.97
+
+
+def page(document, units="field"):
+    pdf = sheet.write(parse(document), run(document), units, 7, "2026-11-24T09:30:00+00:00")
+    pages = PdfReader(io.BytesIO(pdf)).pages
+    assert len(pages) == 1
+    return " ".join(pages[0].extract_text().split())
+
+
+def test_sheet_holds_the_program():
+    text = page(demo())
+    evaluation = run(demo())
+    for words in ("Harrow Fen 3", "Revision 7", "2026-11-24 09:30:00 UTC", "17 1/2 in", "13 3/8 in", "7,000 ft", "13.20 ppg",
+                  "40.0 lb/ft N80 LTC", "12,600 ft TVD", "2,185 sk", "annular preventer, variable bore rams",
+                  "licensed engineer", "local rules prevail", "13 5/8 in 6B R57", "Pike limestone"):  # fmt: skip
+        assert words in text, words
+    assert f"{evaluation.wellhead.surface_cut_in:.2f} in" in text
+    for load in evaluation.pipe.strings[2].loads:
+        assert f"{load.factor:.2f}" in text
+    for finding in evaluation.findings:
+        assert plain(finding.message) in text
+    assert "not judged" in text
+
+
+def test_sheet_in_metric_and_of_a_proposal():
+    text = page(empty_demo(), "metric")
+    assert "3,840.5 m" in text
+    assert "SG" in text
+    assert "surface (proposed)" in text
+    assert "No open findings" in text
+    assert "Assumptions filled in by the tool" in text
+
+
+@pytest.mark.parametrize(
+    "document",
+    [
+        {"format": "knollstack.well", "version": 1, "name": "<b>" + "W" * 190},
+        well(ground__zones=[{"name": "Ω & <zone> " * 12, "top_tvd_ft": 40.0 + i, "base_tvd_ft": 41.0 + i} for i in range(60)]),
+    ],
+)
+def test_sheet_of_odd_wells_is_one_page(document):
+    assert "Casing program" in page(document)
+
+
+def test_findings_that_do_not_fit_are_counted():
+    document = demo()
+    document["strings"] = [
+        {"role": "intermediate", "shoe_md_ft": 1000.0 * (i + 1), "bit_in": 8.5, "od_in": 9.625, "mud_ppg": 8.0} for i in range(12)
+    ]
+    assert "more: see the workbench" in page(document)

@@ -1,0 +1,70 @@
+"""Designs for tests: small, made by hand, each number stated."""
+
+from __future__ import annotations
+
+import copy
+import json
+from pathlib import Path
+from typing import Any
+
+from knollstack.catalogue import load
+from knollstack.core.design import Design
+from knollstack.core.evaluate import evaluate
+from knollstack.core.faults import parse
+from knollstack.core.results import Change, Evaluation, Finding
+from knollstack.demo import documents
+
+DATA = Path(__file__).parent / "data"
+CATALOGUE = load()
+
+
+def demo() -> dict[str, Any]:
+    """The demo well's document."""
+    return json.loads(documents()[1])
+
+
+def empty_demo() -> dict[str, Any]:
+    """The same ground with nothing decided."""
+    return json.loads(documents()[0])
+
+
+def points(*pairs: tuple[float, float]) -> list[dict[str, float]]:
+    return [{"tvd_ft": float(z), "emw_ppg": float(e)} for z, e in pairs]
+
+
+def well(**parts: Any) -> dict[str, Any]:
+    """A vertical land well of 10,000 ft in uniform ground: pore 9.0 ppg, fracture 14.0 ppg, rig floor 30 ft."""
+    document = {
+        "format": "knollstack.well",
+        "version": 1,
+        "name": "Test",
+        "site": {"rig_floor_ft": 30.0, "h2s_ppm": 0.0, "rotary_room_ft": 30.0},
+        "trajectory": {"stations": [{"md_ft": 0.0}, {"md_ft": 10_000.0}]},
+        "ground": {"pore": points((30, 9), (10_000, 9)), "fracture": points((30, 14), (10_000, 14)), "zones": []},
+        "strings": [],
+    }
+    for path, value in parts.items():
+        put(document, path.split("__"), value)
+    return document
+
+
+def put(document: Any, keys: list[str], value: Any) -> None:
+    for key in keys[:-1]:
+        document = document.setdefault(key, {}) if isinstance(document, dict) else document[int(key)]
+    document[keys[-1] if isinstance(document, dict) else int(keys[-1])] = value
+
+
+def run(document: dict[str, Any]) -> Evaluation:
+    return evaluate(parse(document), CATALOGUE)
+
+
+def applied(document: dict[str, Any], changes: tuple[Change, ...]) -> dict[str, Any]:
+    """The document with changes applied as the browser does."""
+    result = copy.deepcopy(Design.model_validate(document).model_dump(mode="json"))
+    for change in changes:
+        put(result, change.path.split("/")[1:], change.value)
+    return result
+
+
+def find(evaluation: Evaluation, step: str, severity: str | None = None) -> list[Finding]:
+    return [f for f in evaluation.findings if f.step == step and severity in (None, f.severity)]

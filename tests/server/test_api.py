@@ -1,0 +1,175 @@
+"""The API: what is kept, what is refused, and that every answer has one shape."""
+
+import json
+
+import pytest
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from knollstack.core.design import Design
+from tests.helpers import demo, put, run
+
+DEMO = 2
+
+
+def problem(response, status):
+    assert response.status_code == status
+    assert response.content_type == "application/problem+json"
+    body = response.get_json()
+    assert {"type", "title", "status", "detail", "faults"} <= set(body)
+    assert body["status"] == status
+    assert "Traceback" not in response.text
+    return body
+
+
+def test_designs_and_documents(client):
+    designs = client.get("/api/designs").get_json()["designs"]
+    assert [d["well_name"] for d in designs] == ["Harrow Fen 3, empty start", "Harrow Fen 3"]
+    view = client.get(f"/api/designs/{DEMO}").get_json()
+    assert view["document"] == Design.model_validate(demo()).model_dump(mode="json")
+    assert view["item"]["revision"] == 1
+
+
+def test_evaluation_is_that_of_the_core(client):
+    answer = client.post("/api/evaluations", json={"document": demo()})
+    assert answer.status_code == 200
+    assert answer.get_json() == json.loads(run(demo()).model_dump_json())
+    assert client.get("/api/designs").get_json()["designs"][1]["revision"] == 1, "evaluating saves nothing"
+
+
+def test_save_names_its_base_and_a_stale_one_loses_nothing(client):
+    theirs, mine = demo(), demo()
+    theirs["strings"][2]["shoe_md_ft"], mine["strings"][2]["shoe_md_ft"] = 7100.0, 7200.0
+    saved = client.put(f"/api/designs/{DEMO}", json={"based_on": 1, "document": theirs})
+    assert saved.get_json()["revision"] == 2
+    stale = problem(client.put(f"/api/designs/{DEMO}", json={"based_on": 1, "document": mine}), 409)
+    assert stale["newest_revision"] == 2
+    assert stale["newest_document"]["strings"][2]["shoe_md_ft"] == 7100.0
+    kept = client.put(f"/api/designs/{DEMO}", json={"based_on": 2, "document": mine})
+    assert kept.get_json()["revision"] == 3
+    numbers = [r["number"] for r in client.get(f"/api/designs/{DEMO}/revisions").get_json()["revisions"]]
+    assert numbers == [3, 2, 1]
+    older = client.get(f"/api/designs/{DEMO}/revisions/2").get_json()
+    assert older["strings"][2]["shoe_md_ft"] == 7100.0
+
+
+def test_export_and_import_give_the_same_evaluation(client):
+    exported = client.get(f"/api/designs/{DEMO}/file")
+    assert exported.headers["Content-Disposition"] == 'attachment; filename="Harrow Fen 3.well.json"'
+    made = client.post("/api/wells/file", data=exported.data, content_type="application/octet-stream")
+    assert made.status_code == 201
+    document = client.get(f"/api/designs/{made.get_json()['design_id']}").get_json()["document"]
+    assert run(document) == run(demo())
+
+
+def test_new_and_deleted_wells(client):
+    made = client.post("/api/wells/empty").get_json()
+    view = client.get(f"/api/designs/{made['design_id']}").get_json()
+    assert (view["document"]["strings"], view["document"]["ground"]["pore"]) == ([], [])
+    assert client.delete(f"/api/wells/{view['item']['well_id']}").status_code == 204
+    problem(client.delete(f"/api/wells/{view['item']['well_id']}"), 404)
+    problem(client.get(f"/api/designs/{made['design_id']}"), 404)
+
+
+@pytest.mark.parametrize("path", ["/api/designs/99", "/api/designs/99/file", "/api/designs/99/sheet", "/api/nothing",
+                                  "/api/designs/99/revisions", "/api/designs/2/revisions/9"])  # fmt: skip
+def test_what_is_not_there(client, path):
+    problem(client.get(path), 404)
+
+
+@pytest.mark.parametrize("url", ["/api/evaluations", "/api/wells", "/api/workings"])
+@pytest.mark.parametrize(("path", "value"), [("site__rig_floor_ft", "x"), ("strings__3__shoe_md_ft", 99_999.0),
+                                             ("format", "other")])  # fmt: skip
+def test_a_faulty_document_is_refused_whole(client, url, path, value):
+    document = demo()
+    put(document, path.split("__"), value)
+    body = problem(client.post(url, json={"document": document, "key": "depths/2/maasp"}), 422)
+    assert [f["path"] for f in body["faults"]] == ["/" + path.replace("__", "/")]
+    assert len(client.get("/api/designs").get_json()["designs"]) == 2
+
+
+@pytest.mark.parametrize(
+    ("body", "value"),
+    [(b"{", "not JSON at line 1, column 2"), (b"", "not JSON at line 1, column 1"), (b"[]", "[]"), (b"{}", "nothing"),
+     (b'{"document": 3}', "3"), (b'{"document": NaN}', "NaN"), (b"[" * 100_000, "JSON nested too deep")],
+)  # fmt: skip
+def test_bodies_that_are_no_request(client, body, value):
+    answer = problem(client.post("/api/evaluations", data=body, content_type="application/json"), 422)
+    assert [f["value"] for f in answer["faults"]] == [value]
+
+
+def test_truncated_other_and_huge_files(client):
+    text = json.dumps(demo()).encode()
+    for data, words in [(text[:500], "not JSON"), (b"\x00\x01\xff", "not UTF-8"), (b'{"las": 2}', "null")]:
+        body = problem(client.post("/api/wells/file", data=data), 422)
+        assert len(body["faults"]) == 1
+        assert words in body["faults"][0]["value"]
+    huge = problem(client.post("/api/wells/file", data=b" " * 50_000_000), 413)
+    assert "8 MB" in huge["detail"]
+    assert len(client.get("/api/designs").get_json()["designs"]) == 2
+
+
+VALUES = st.recursive(
+    st.none() | st.booleans() | st.floats() | st.integers() | st.text(max_size=8),
+    lambda inner: st.lists(inner, max_size=3) | st.dictionaries(st.text(max_size=5), inner, max_size=3),
+    max_leaves=6,
+)
+PLACES = ["site", "site__rig_floor_ft", "ground__pore", "ground__zones__0", "trajectory__stations", "strings__1", "name",
+          "strings__2__shoe_md_ft", "strings__1__pipe", "policy__kick_minimums", "strings__3__od_in", "wellhead__pieces",
+          "preventers", "policy__factors__burst", "ground__pore__1__emw_ppg", "strings__2__cement__top_md_ft"]  # fmt: skip
+
+
+@settings(max_examples=250, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@given(st.sampled_from(PLACES), VALUES)
+def test_nonsense_anywhere_is_answered_plainly(client, place, value):
+    document = demo()
+    put(document, place.split("__"), value)
+    text = json.dumps({"document": document})
+    answer = client.post("/api/evaluations", data=text, content_type="application/json")
+    assert answer.status_code in (200, 422), answer.text[:300]
+    if answer.status_code == 422:
+        assert answer.get_json()["faults"]
+
+
+def test_working(client):
+    answer = client.post("/api/workings", json={"document": demo(), "key": "depths/2/kick_tolerance"}).get_json()
+    assert [s["formula"] for s in answer["steps"]][-1] == "lesser_kick_volume"
+    outputs = answer["steps"][-1]["outputs"]
+    assert outputs == [{"name": "lesser_kick_volume", "unit": "bbl", "value": pytest.approx(27.47, abs=0.01)}]
+    problem(client.post("/api/workings", json={"document": demo(), "key": "depths/9/none"}), 404)
+
+
+def test_reference_data(client):
+    names = {f["name"] for f in client.get("/api/formulas").get_json()["formulas"]}
+    assert {"kick_tolerance", "pipe_collapse", "cut_off_height"} <= names
+    units = client.get("/api/units").get_json()["quantities"]
+    assert units["depth"]["metric"]["factor"] == pytest.approx(0.3048)
+    assert len(client.get("/api/catalogue").get_json()["pipes"]) > 500
+    assert client.get("/api/schema").get_json()["title"] == "Design"
+
+
+def test_strangers_are_refused(client):
+    problem(client.get("/api/designs", headers={"Host": "evil.example"}), 421)
+    problem(client.post("/api/wells/empty", headers={"Origin": "http://evil.example"}), 403)
+    assert client.post("/api/wells/empty", headers={"Origin": "http://localhost"}).status_code == 201
+
+
+def test_page_and_headers(client):
+    for path in ("/", "/designs/2/depths"):
+        page = client.get(path)
+        assert b"Knollstack" in page.data
+        assert "script-src 'self';" in page.headers["Content-Security-Policy"]
+        assert page.headers["X-Content-Type-Options"] == "nosniff"
+    assert client.get("/api/designs").headers["Cache-Control"] == "no-store"
+    assert client.get("/../pyproject.toml").data == client.get("/").data
+
+
+def test_every_operation_is_published(app, client):
+    spec = client.get("/api/openapi.json").get_json()
+    rules = {r.rule for r in app.url_map.iter_rules() if r.rule.startswith("/api/") and "openapi" not in r.rule}
+    as_path = {p.replace("{", "<int:").replace("}", ">") for p in spec["paths"]}
+    assert rules == as_path
+    for path in spec["paths"].values():
+        for operation in path.values():
+            assert operation["operationId"]
+            assert "422" in operation["responses"]
