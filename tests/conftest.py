@@ -10,7 +10,7 @@ settings.register_profile("steady", derandomize=True, deadline=None)
 settings.load_profile("steady")
 
 
-@pytest.fixture()
+@pytest.fixture
 def app(tmp_path):
     web = tmp_path / "dist"
     web.mkdir()
@@ -20,6 +20,6 @@ def app(tmp_path):
     return application
 
 
-@pytest.fixture()
+@pytest.fixture
 def client(app):
     return app.test_client()

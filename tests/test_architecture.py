@@ -17,7 +17,19 @@ MAY_IMPORT = {
     "formats": {"core", "formats", "catalogue"},
     "server": {"core", "catalogue", "store", "formats", "demo", "server"},
 }
-OUTSIDE_CORE = {"flask", "flask_openapi3", "sqlite3", "waitress", "os", "pathlib", "io", "time", "datetime", "csv", "random"}
+OUTSIDE_CORE = {
+    "flask",
+    "flask_openapi3",
+    "sqlite3",
+    "waitress",
+    "os",
+    "pathlib",
+    "io",
+    "time",
+    "datetime",
+    "csv",
+    "random",
+}
 
 
 def imports(path):

@@ -27,7 +27,7 @@ def test_evaluate_says_each_fault_on_a_line(tmp_path, capsys):
     lines = capsys.readouterr().err.splitlines()
     assert lines == [
         f'{path}: /site/rig_floor_ft: "x"; expected a number',
-        f"{path}: /strings/1/mud_ppg: -1; expected at least 0.5",
+        f"{path}: /strings/1/mud_ppg: -1; expected at least 0.5 ppg",
     ]
     assert main(["evaluate", str(tmp_path / "none.json")]) == 2
     with (tmp_path / "big.json").open("wb") as big:

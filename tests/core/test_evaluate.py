@@ -19,10 +19,13 @@ def test_pure():
 
 def headline_numbers(evaluation):
     """Key of each working, and the number shown for it."""
-    yield "wellhead/cut_off", {
-        "surface_casing_in": evaluation.wellhead.surface_cut_in,
-        "conductor_in": evaluation.wellhead.conductor_cut_in,
-    }
+    yield (
+        "wellhead/cut_off",
+        {
+            "surface_casing_in": evaluation.wellhead.surface_cut_in,
+            "conductor_in": evaluation.wellhead.conductor_cut_in,
+        },
+    )
     for i in range(len(evaluation.strings)):
         kick, mud, cement = evaluation.depths.strings[i].kick, evaluation.mud.strings[i], evaluation.cement.strings[i]
         if kick:

@@ -17,16 +17,16 @@ def faults(document):
 TOTAL = "/trajectory/stations/1/md_ft"
 BAD = [
     ("site__rig_floor_ft", "thirty", ("/site/rig_floor_ft", '"thirty"', "a number")),
-    ("site__rig_floor_ft", -5.0, ("/site/rig_floor_ft", "-5.0", "at least 0")),
+    ("site__rig_floor_ft", -5.0, ("/site/rig_floor_ft", "-5.0", "at least 0 ft")),
     ("site__rig_floor_ft", True, ("/site/rig_floor_ft", "true", "a number")),
-    ("trajectory__stations__1__md_ft", 1e9, (TOTAL, "1000000000.0", "at most 40000")),
+    ("trajectory__stations__1__md_ft", 1e9, (TOTAL, "1000000000.0", "at most 40000 ft")),
     ("trajectory__stations__1__md_ft", float("nan"), (TOTAL, "NaN", "a finite number")),
     ("trajectory__stations__1__md_ft", float("inf"), (TOTAL, "Infinity", "a finite number")),
     ("trajectory__stations__1__md_ft", 10.0, (TOTAL, "10", "a total depth below the ground (30 ft from the rig floor)")),
     ("trajectory__stations", [{"md_ft": 0.0}], ("/trajectory/stations", '[{"md_ft": 0.0}]', "at least 2 of them")),
     ("trajectory__stations__0__md_ft", 5.0, ("/trajectory/stations/0/md_ft", "5", "0, the rig floor")),
     ("trajectory__stations__1__inclination_deg", 181.0,
-     ("/trajectory/stations/1/inclination_deg", "181.0", "at most 180")),
+     ("/trajectory/stations/1/inclination_deg", "181.0", "at most 180 °")),
     ("ground__pore", points((30, 9), (5000, 9), (4000, 9)),
      ("/ground/pore/2/tvd_ft", "4000", "a depth below the point before it (5000 ft)")),
     ("ground__pore", points((30, 9), (5000, 9), (5000, 9)), ("/ground/pore/2/tvd_ft", "5000 twice", "no duplicate point")),
@@ -70,7 +70,11 @@ def test_every_fault_is_reported_at_once():
         ground__pore=points((30, 9), (20, 9)),
         strings=[{"role": "surface", "shoe_md_ft": 11_000.0}, {"role": "production", "shoe_md_ft": 12_000.0}],
     )
-    assert [f[0] for f in faults(document)] == ["/ground/pore/1/tvd_ft", "/strings/0/shoe_md_ft", "/strings/1/shoe_md_ft"]
+    assert [f[0] for f in faults(document)] == [
+        "/ground/pore/1/tvd_ft",
+        "/strings/0/shoe_md_ft",
+        "/strings/1/shoe_md_ft",
+    ]
 
 
 @pytest.mark.parametrize(

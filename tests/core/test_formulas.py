@@ -29,7 +29,11 @@ def rows(name):
 @pytest.mark.parametrize("case", CASES, ids=[f"{i}-{c['formula']}" for i, c in enumerate(CASES)])
 def test_reference_value(case):
     assert case_faults(REGISTRY, case, 1e-4) == []
-    wrong = {k: v * 1.001 for k, v in case["expect"].items()} if isinstance(case["expect"], dict) else case["expect"] * 1.001
+    wrong = (
+        {k: v * 1.001 for k, v in case["expect"].items()}
+        if isinstance(case["expect"], dict)
+        else case["expect"] * 1.001
+    )
     assert case_faults(REGISTRY, {**case, "expect": wrong}, 1e-4), "the check must be able to fail"
 
 

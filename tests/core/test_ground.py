@@ -28,7 +28,10 @@ def test_quarter_circle_is_exact():
         path.md(2000)
 
 
-@given(st.lists(st.tuples(st.floats(50, 900), st.floats(0, 80), st.floats(0, 360)), min_size=1, max_size=8), st.floats(0, 1))
+@given(
+    st.lists(st.tuples(st.floats(50, 900), st.floats(0, 80), st.floats(0, 360)), min_size=1, max_size=8),
+    st.floats(0, 1),
+)
 def test_md_and_tvd_invert_each_other(legs, share):
     stations, md = [(0.0, 0.0, 0.0)], 0.0
     for length, inclination, azimuth in legs:

@@ -122,7 +122,9 @@ def test_cheapest_pipe_is_the_cheapest_that_stands():
             if (p.weight_ppf, p.grade.grade, p.connection) == (row.weight_ppf, row.grade, row.connection)
         )  # fmt: skip
         assert not find(evaluation, "pipe", "stop")
-        cheaper = [p for p in CATALOGUE.by_od[chosen.od_in] if p.cost_per_ft < chosen.cost_per_ft and p.drift_in >= next_bit]
+        cheaper = [
+            p for p in CATALOGUE.by_od[chosen.od_in] if p.cost_per_ft < chosen.cost_per_ft and p.drift_in >= next_bit
+        ]
         assert cheaper
         for pipe in cheaper:
             trial = three_strings()

@@ -55,7 +55,11 @@ def test_sheet_in_metric_and_of_a_proposal():
     "document",
     [
         {"format": "knollstack.well", "version": 1, "name": "<b>" + "W" * 190},
-        well(ground__zones=[{"name": "Ω & <zone> " * 12, "top_tvd_ft": 40.0 + i, "base_tvd_ft": 41.0 + i} for i in range(60)]),
+        well(
+            ground__zones=[
+                {"name": "Ω & <zone> " * 12, "top_tvd_ft": 40.0 + i, "base_tvd_ft": 41.0 + i} for i in range(60)
+            ]
+        ),
     ],
 )
 def test_sheet_of_odd_wells_is_one_page(document):
@@ -65,6 +69,7 @@ def test_sheet_of_odd_wells_is_one_page(document):
 def test_findings_that_do_not_fit_are_counted():
     document = demo()
     document["strings"] = [
-        {"role": "intermediate", "shoe_md_ft": 1000.0 * (i + 1), "bit_in": 8.5, "od_in": 9.625, "mud_ppg": 8.0} for i in range(12)
+        {"role": "intermediate", "shoe_md_ft": 1000.0 * (i + 1), "bit_in": 8.5, "od_in": 9.625, "mud_ppg": 8.0}
+        for i in range(12)
     ]
     assert "more: see the workbench" in page(document)

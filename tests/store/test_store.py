@@ -23,7 +23,7 @@ from knollstack.store.wells import (
 )
 
 
-@pytest.fixture()
+@pytest.fixture
 def connection(tmp_path):
     connection = connect(tmp_path / "k.sqlite")
     migrate(connection)

@@ -2,7 +2,7 @@
 import { SlidersHorizontal } from "lucide-react";
 import { NavLink, useParams } from "react-router";
 import { useSnapshot } from "./design/context";
-import { STEP_WORDS } from "./review/Margin";
+import { STEP_WORDS } from "./review/places";
 import { STATE_WORDS, StateMark } from "./ui/mark";
 
 const STEPS = ["ground", "depths", "sizes", "mud", "pipe", "cement", "wellhead", "preventers"] as const;

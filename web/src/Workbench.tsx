@@ -24,6 +24,8 @@ import { WellheadBench } from "./steps/wellhead/WellheadBench";
 
 const TRACKS_SHARE = 0.47;
 const LIT_MS = 1600;
+const LIGHT_TRIES = 10;
+const LIGHT_RETRY_MS = 40;
 
 export function Workbench() {
   const { designId } = useParams();
@@ -166,29 +168,41 @@ function BenchOf({ step, scale, tracksPx, place }: { step: string; scale: Return
   }
 }
 
-/** Light up the field of a place, or the nearest part of it that is on the screen. */
+/** The field of a place, or the nearest part of it that is on the screen. */
+function elementAt(place: string): HTMLElement | null {
+  const parts = place.split("/");
+  for (let n = parts.length; n > 1; n--) {
+    const prefix = CSS.escape(parts.slice(0, n).join("/"));
+    const found =
+      document.querySelector<HTMLElement>(`[data-place="${prefix}"]`) ?? document.querySelector<HTMLElement>(`[data-place^="${prefix}/"]`);
+    if (found) return found;
+  }
+  return null;
+}
+
+/** Light up and focus the field of a place; its step may still be on the way to the screen. */
 function useLight(place: string): void {
   useEffect(() => {
     if (place === "") return;
-    const parts = place.split("/");
-    let found: HTMLElement | null = null;
-    for (let n = parts.length; n > 1 && !found; n--) {
-      const prefix = parts.slice(0, n).join("/");
-      found =
-        document.querySelector<HTMLElement>(`[data-place="${CSS.escape(prefix)}"]`) ??
-        document.querySelector<HTMLElement>(`[data-place^="${CSS.escape(prefix)}/"]`);
-    }
-    if (!found) return;
-    found.scrollIntoView({ block: "nearest" });
-    found.focus({ preventScroll: true });
-    found.classList.add("lit");
-    const lit = found;
-    const timer = setTimeout(() => {
-      lit.classList.remove("lit");
-    }, LIT_MS);
+    let tries = LIGHT_TRIES;
+    let lit: HTMLElement | null = null;
+    let timer: ReturnType<typeof setTimeout>;
+    const light = () => {
+      const exact = document.querySelector<HTMLElement>(`[data-place="${CSS.escape(place)}"]`);
+      lit = exact ?? (tries === 0 ? elementAt(place) : null);
+      if (lit === null) {
+        if (tries-- > 0) timer = setTimeout(light, LIGHT_RETRY_MS);
+        return;
+      }
+      lit.scrollIntoView({ block: "nearest" });
+      lit.focus({ preventScroll: true });
+      lit.classList.add("lit");
+      timer = setTimeout(() => lit?.classList.remove("lit"), LIT_MS);
+    };
+    timer = setTimeout(light, 0);
     return () => {
       clearTimeout(timer);
-      lit.classList.remove("lit");
+      lit?.classList.remove("lit");
     };
   }, [place]);
 }

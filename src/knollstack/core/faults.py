@@ -14,6 +14,7 @@ from typing import Any
 from pydantic import BaseModel, ValidationError
 
 from knollstack.core.design import FORMAT, VERSION, Design, Point, String
+from knollstack.core.glossary import unit_of
 from knollstack.core.ground import build_ground
 from knollstack.core.trajectory import build_path
 
@@ -58,7 +59,7 @@ def _expected(error: dict[str, Any]) -> str:
     context = error.get("ctx", {})
     for key, text in _BOUNDS:
         if key in context:
-            return text.format(context[key])
+            return f"{text.format(context[key])} {unit_of(str(error['loc'][-1]))}".strip()
     if error["type"] == "literal_error":
         return f"one of {context['expected']}"
     if error["type"] in ("too_long", "string_too_long"):

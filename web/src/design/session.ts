@@ -62,7 +62,9 @@ export class Session {
   /** Begin to evaluate and, where a draft was found, to save. */
   open(): void {
     this.closed = false;
-    void this.evaluate();
+    // a draft may not be fit to evaluate: the saved document gives the picture in which it is mended
+    if (this.state.document !== this.saved) void this.evaluateOne(this.saved).then(() => this.evaluate());
+    else void this.evaluate();
     if (this.state.document !== this.saved) this.scheduleSave(SAVE_AFTER_MS);
   }
 

@@ -6,18 +6,7 @@ import { Button } from "../ui/Button";
 import { SEVERITY } from "../ui/mark";
 import { useUnits } from "../ui/units";
 import { WorkingPanel } from "./WorkingPanel";
-
-export const STEP_WORDS: Record<string, string> = {
-  ground: "Ground",
-  depths: "Depths",
-  sizes: "Sizes",
-  mud: "Mud",
-  pipe: "Pipe",
-  cement: "Cement",
-  wellhead: "Wellhead",
-  preventers: "Preventers",
-  policy: "Policy",
-};
+import { STEP_WORDS, placeWords, stepOf } from "./places";
 
 export function Margin() {
   const { evaluation, faults } = useSnapshot();
@@ -73,7 +62,7 @@ function Faults() {
               type="button"
               className="text-left hover:text-petrol"
               onClick={() => {
-                goTo(fault.path.split("/")[1] === "ground" ? "ground" : stepOf(fault.path), fault.path);
+                goTo(stepOf(fault.path), fault.path);
               }}
             >
               <span className="font-semibold">{placeWords(fault.path)}</span>: {fault.value}; expected {fault.expected}.
@@ -83,28 +72,6 @@ function Faults() {
       </ul>
     </section>
   );
-}
-
-/** A document path in words: "/ground/pore/2/tvd_ft" is "ground, pore 3, tvd ft". */
-export function placeWords(path: string): string {
-  const words = path
-    .split("/")
-    .slice(1)
-    .map((part) => (/^\d+$/.test(part) ? String(Number(part) + 1) : part.replaceAll("_", " ")));
-  return words.join(", ").replace(/, (\d+)/g, " $1") || "the document";
-}
-
-export function stepOf(path: string): string {
-  const first = path.split("/")[1] ?? "";
-  if (first === "site" || first === "trajectory" || first === "ground" || first === "name") return "ground";
-  if (first === "strings") {
-    const key = path.split("/")[3] ?? "";
-    if (key === "od_in" || key === "bit_in") return "sizes";
-    if (key === "mud_ppg") return "mud";
-    if (key === "pipe" || key === "cement") return key;
-    return "depths";
-  }
-  return first === "wellhead" || first === "preventers" || first === "policy" ? first : "ground";
 }
 
 function FindingCard({ finding }: { finding: Finding }) {

@@ -7,7 +7,7 @@ import { Link, useNavigate } from "react-router";
 import * as api from "../design/api";
 import type { DesignItem, Fault, Saved } from "../design/types";
 import { usePreferences } from "../preferences";
-import { placeWords } from "../review/Margin";
+import { placeWords } from "../review/places";
 import { Button } from "../ui/Button";
 
 interface Refusal {

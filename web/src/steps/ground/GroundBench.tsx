@@ -70,6 +70,7 @@ export function groundTab(place: string): string {
 }
 
 export function GroundBench({ scale, tracksPx, place }: { scale: DepthScale; tracksPx: number; place: string }) {
+  const { document } = useSnapshot();
   const [tab, setTab] = useState<string | null>(null);
   const [seen, setSeen] = useState("");
   // a finding that leads here opens the tab of its place
@@ -109,7 +110,7 @@ export function GroundBench({ scale, tracksPx, place }: { scale: DepthScale; tra
     <>
       <WindowTrack scale={scale} widthPx={Math.floor(tracksPx * TRACK_SHARE)} />
       <Panel title="Basis and ground">
-        <Tabs label="Ground" tabs={tabs} value={tab ?? "zones"} onChange={setTab} />
+        <Tabs label="Ground" tabs={tabs} value={tab ?? (document.ground.zones.length > 0 ? "zones" : "site")} onChange={setTab} />
       </Panel>
     </>
   );

@@ -1,0 +1,62 @@
+"""Takes the pictures in docs/screenshots from the demo wells: `.venv/bin/python docs/take_screenshots.py`."""
+
+from __future__ import annotations
+
+import sys
+import tempfile
+import threading
+import time
+from pathlib import Path
+
+from selenium import webdriver
+from selenium.webdriver.chrome.options import Options
+from selenium.webdriver.chrome.service import Service
+from waitress import create_server
+
+ROOT = Path(__file__).resolve().parents[1]
+sys.path.insert(0, str(ROOT))
+
+from knollstack.server.app import create_app  # noqa: E402
+from knollstack.server.demo import load_demo  # noqa: E402
+from tests.browser.page import Page  # noqa: E402
+
+STEPS = ("ground", "depths", "sizes", "mud", "pipe", "cement", "wellhead", "preventers", "policy")
+SETTLE_S = 1.0
+
+
+def shoot(page: Page, name: str) -> None:
+    time.sleep(SETTLE_S)
+    page.driver.save_screenshot(str(ROOT / "docs" / "screenshots" / f"{name}.png"))
+
+
+def main() -> None:
+    options = Options()
+    options.binary_location = "/usr/bin/chromium"
+    for argument in ("--headless=new", "--no-sandbox", "--hide-scrollbars", "--window-size=1280,943", "--disable-gpu"):
+        options.add_argument(argument)
+    with tempfile.TemporaryDirectory() as folder:
+        app = create_app(Path(folder) / "k.sqlite")
+        load_demo(Path(folder) / "k.sqlite")
+        server = create_server(app, host="127.0.0.1", port=0)
+        threading.Thread(target=server.run, daemon=True).start()
+        driver = webdriver.Chrome(service=Service("/usr/bin/chromedriver"), options=options)
+        page = Page(driver, f"http://127.0.0.1:{server.effective_port}")
+        page.open("/")
+        page.run("localStorage.setItem('knollstack.dark', 'no')")
+        page.open("/")
+        shoot(page, "wells")
+        for step in STEPS:
+            page.open(f"/designs/2/{step}")
+            if step == "depths":
+                page.find('[data-working="depths/2/kick_tolerance"]').click()
+            if step == "pipe":
+                page.click("9 5/8 in")
+            shoot(page, step)
+        page.run("localStorage.setItem('knollstack.dark', 'yes')")
+        page.open("/designs/1/depths")
+        shoot(page, "dark")
+        driver.quit()
+        server.close()
+
+
+main()

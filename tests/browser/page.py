@@ -1,0 +1,106 @@
+"""What a person does with the page, in a few words."""
+
+import time
+from pathlib import Path
+
+from selenium.common.exceptions import NoSuchElementException, StaleElementReferenceException
+from selenium.webdriver import ActionChains, Keys
+from selenium.webdriver.common.by import By
+
+AXE = Path(__file__).resolve().parents[2] / "web/node_modules/axe-core/axe.min.js"
+PATIENCE_S = 8.0
+
+
+class Page:
+    def __init__(self, driver, base):
+        self.driver, self.base = driver, base
+
+    def open(self, path):
+        self.driver.get(self.base + path)
+
+    def run(self, script, *arguments):
+        return self.driver.execute_script(script, *arguments)
+
+    def until(self, question, what):
+        """The first true answer; fails after a while, saying what was waited for."""
+        end = time.monotonic() + PATIENCE_S
+        while True:
+            try:
+                answer = question()
+                if answer:
+                    return answer
+            except (NoSuchElementException, StaleElementReferenceException):
+                pass
+            assert time.monotonic() < end, f"never came: {what}\n{self.text[:1500]}"
+            time.sleep(0.03)
+
+    @property
+    def text(self):
+        return self.driver.find_element(By.TAG_NAME, "body").text.replace("\u00a0", " ")
+
+    def find(self, css):
+        return self.until(lambda: self.driver.find_element(By.CSS_SELECTOR, css), css)
+
+    def all(self, css):
+        return self.driver.find_elements(By.CSS_SELECTOR, css)
+
+    def click(self, words):
+        """Click the button, link or tab of this name."""
+        name = "normalize-space(translate(., '\u00a0', ' '))"
+        path = f'//*[self::button or self::a][contains({name}, "{words}") or @aria-label="{words}"]'
+        self.until(lambda: self.driver.find_element(By.XPATH, path).is_displayed(), words)
+        self.driver.find_element(By.XPATH, path).click()
+
+    def sees(self, words):
+        self.until(lambda: words in self.text, words)
+
+    def gone(self, words):
+        self.until(lambda: words not in self.text, f"without: {words}")
+
+    def saved(self, revision):
+        """Wait until a revision is saved."""
+
+        def is_saved():
+            status = self.find("[role=status]")
+            return (status.get_attribute("data-save"), status.get_attribute("data-revision")) == (
+                "saved",
+                str(revision),
+            )
+
+        self.until(is_saved, f"revision {revision}")
+
+    def type(self, place, text, enter=True):
+        """Type over the field of a place in the document."""
+        field = self.find(f'[data-place="{place}"]')
+        field.click()
+        field.send_keys(Keys.CONTROL, "a")
+        field.send_keys(text + (Keys.ENTER if enter else ""))
+        return field
+
+    def value(self, place):
+        return self.find(f'[data-place="{place}"]').get_attribute("value")
+
+    def drag_shoe(self, index, dy, release=True):
+        handle = self.find(f'[data-shoe="{index}"] rect')
+        actions = ActionChains(self.driver).move_to_element(handle).click_and_hold()
+        for _ in range(4):
+            actions.move_by_offset(0, dy / 4)
+        (actions.release() if release else actions).perform()
+
+    def shoe(self, index):
+        return self.find(f'[data-shoe="{index}"]').get_attribute("aria-valuetext").replace("\u00a0", " ")
+
+    def keys(self, key, held=None):
+        actions = ActionChains(self.driver)
+        if held:
+            actions.key_down(held)
+        actions.send_keys(key)
+        if held:
+            actions.key_up(held)
+        actions.perform()
+
+    def violations(self):
+        """What axe-core finds on the page as it stands."""
+        self.run(AXE.read_text())
+        result = self.driver.execute_async_script("axe.run().then(arguments[arguments.length - 1])")
+        return [(v["id"], [n["html"][:120] for n in v["nodes"]][:3]) for v in result["violations"]]

@@ -1,0 +1,237 @@
+"""What the engineer does, in a browser."""
+
+import json
+
+import pytest
+from selenium.webdriver import ActionChains, Keys
+from selenium.webdriver.common.by import By
+
+from tests.helpers import demo, points, run
+
+DEMO, EMPTY = "/designs/2", "/designs/1"
+STEPS = ("ground", "depths", "sizes", "mud", "pipe", "cement", "wellhead", "preventers", "policy")
+
+
+def test_drag_a_shoe_until_it_fails_follow_the_remedy_reload_export_import(page):
+    page.open("/")
+    page.click("Harrow Fen 3, empty start")
+    page.sees("No finding on what is given")
+    page.open(DEMO + "/depths")
+    page.sees("2 stops")
+    assert page.shoe(2) == "7,000 ft"
+    page.drag_shoe(2, -30)
+    page.sees("; policy asks 25.0 bbl.")
+    moved = page.shoe(2)
+    assert moved != "7,000 ft"
+    assert page.find('nav a[href$="/depths"]').get_attribute("data-state") == "stop"
+    page.saved(2)  # the whole drag is one revision
+    page.click("Move the shoe")
+    page.gone("; policy asks 25.0 bbl.")
+    page.sees("2 stops")
+    mended = page.shoe(2)
+    assert mended == "6,840 ft"
+    page.saved(3)
+    page.open(DEMO + "/depths")
+    page.until(lambda: page.shoe(2) == mended, "the mended shoe after a reload")
+    page.click("Well file")
+    folder = page.driver.downloads
+    exported = page.until(lambda: [p for p in folder.glob("*.well.json") if p.stat().st_size], "the well file")[0]
+    document = json.loads(exported.read_text())
+    assert document["strings"][2]["shoe_md_ft"] == 6840.0
+    here = page.find("aside").text
+    page.open("/")
+    page.find("input[type=file]").send_keys(str(exported))
+    page.until(lambda: "/designs/3/ground" in page.driver.current_url, "the imported well")
+    page.click("Depths")
+    page.until(lambda: page.shoe(2) == mended, "the same shoe elsewhere")
+    assert page.find("aside").text == here, "the same findings"
+    exported.unlink()
+
+
+def test_undo_redo_and_escape(page):
+    page.open(DEMO + "/depths")
+    page.drag_shoe(2, -60)
+    page.saved(2)
+    moved = page.shoe(2)
+    assert moved != "7,000 ft"
+    page.click("Undo")
+    page.until(lambda: page.shoe(2) == "7,000 ft", "one undo takes the whole drag back")
+    page.click("Redo")
+    page.until(lambda: page.shoe(2) == moved, "redo")
+    page.driver.find_element(By.TAG_NAME, "h1").click()
+    page.keys("z", held=Keys.CONTROL)
+    page.until(lambda: page.shoe(2) == "7,000 ft", "undo by keys")
+    page.drag_shoe(1, 80, release=False)
+    page.until(lambda: page.shoe(1) != "2,000 ft", "dragging")
+    page.keys(Keys.ESCAPE)
+    page.until(lambda: page.shoe(1) == "2,000 ft", "Escape returns to where it began")
+    ActionChains(page.driver).release().perform()
+    assert page.shoe(1) == "2,000 ft"
+
+
+def test_nudge_by_keys_and_type_over(page):
+    page.open(DEMO + "/depths")
+    page.run("arguments[0].focus()", page.find('[data-shoe="2"]'))
+    page.keys(Keys.ARROW_UP)
+    page.until(lambda: page.shoe(2) == "6,990 ft", "ten feet up")
+    page.keys(Keys.ARROW_UP, held=Keys.SHIFT)
+    page.until(lambda: page.shoe(2) == "6,890 ft", "a hundred with Shift")
+    page.type("/strings/2/shoe_md_ft", "7,250")
+    page.until(lambda: page.shoe(2) == "7,250 ft", "typed")
+    page.saved(2)
+
+
+def test_a_whole_design_from_an_empty_well_by_keyboard(page):
+    """New well, ground typed cell by cell; the program follows and is adopted."""
+    page.open("/")
+    page.find("button")
+    page.click("New well")
+    page.sees("Basis and ground")
+    page.click("Site")
+    page.type("/name", "Corrie 1")
+    page.type("/site/h2s_ppm", "0")
+    page.type("/site/rotary_room_ft", "28")
+    for tab, rows in (("Pore", [("30", "8.6"), ("10000", "9.4")]), ("Fracture", [("30", "12"), ("10000", "16")])):
+        page.click(tab)
+        for i, (depth, emw) in enumerate(rows):
+            page.click("Add")
+            page.type(f"/ground/{tab.lower()}/{i}/emw_ppg", emw)
+            page.type(f"/ground/{tab.lower()}/{i}/tvd_ft", depth)
+    page.click("Zones")
+    page.click("Add")
+    page.type("/ground/zones/0/base_tvd_ft", "900")
+    page.type("/ground/zones/0/top_tvd_ft", "30")
+    page.click("Depths")
+    page.sees("Proposed from the bottom up")
+    page.click("Adopt")
+    page.gone("Proposed from the bottom up")
+    page.until(lambda: page.find("[role=status]").get_attribute("data-save") == "saved", "saved")
+    view = json.loads(page.run("return fetch('/api/designs/3').then(r => r.text())"))
+    document = view["document"]
+    assert document["name"] == "Corrie 1"
+    assert document["ground"]["pore"] == points((30, 8.6), (10_000, 9.4))
+    assert [s["role"] for s in document["strings"]] == ["conductor", "surface", "production"]
+    assert {p.state for p in run(document).path} <= {"good", "caution"}
+    for step in STEPS:
+        page.find(f'nav a[href$="/{step}"]').send_keys(Keys.ENTER)
+        page.until(lambda step=step: page.driver.current_url.endswith(step), step)
+    assert page.find("h1").text == "Corrie 1"
+
+
+def test_nonsense_is_said_at_its_place_and_nothing_is_lost(page):
+    page.open(DEMO + "/depths")
+    page.type("/strings/2/shoe_md_ft", "deep")
+    page.sees('"deep" is not a number in ft')
+    assert page.value("/strings/2/shoe_md_ft") == "deep"
+    page.keys(Keys.ESCAPE)
+    page.type("/strings/2/shoe_md_ft", "-5")
+    page.sees("Cannot be evaluated or saved yet")
+    page.sees("string 3, shoe depth: -5; expected at least 0 ft.")
+    assert page.find('[data-place="/strings/2/shoe_md_ft"]').get_attribute("aria-invalid") == "true"
+    page.until(lambda: page.find("[role=status]").get_attribute("data-save") == "faulty", "not saved")
+    page.open(DEMO + "/depths")
+    page.sees("Cannot be evaluated or saved yet")  # the faulty entry outlives the reload
+    page.type("/strings/2/shoe_md_ft", "7100")
+    page.gone("Cannot be evaluated or saved yet")
+    page.saved(2)
+    page.type("/strings/3/shoe_md_ft", "99999")
+    page.sees("expected at most 40000 ft")
+    page.type("/strings/3/shoe_md_ft", "12601")
+    page.sees("expected a shoe at or above total depth (12600 ft)")
+    page.click("Undo")
+    page.click("Undo")
+    page.gone("Cannot be evaluated or saved yet")
+
+
+def test_a_bad_file_is_refused_with_its_faults(page, tmp_path):
+    document = demo()
+    document["ground"]["pore"][1]["tvd_ft"] = -3
+    bad = tmp_path / "bad.json"
+    bad.write_text(json.dumps(document))
+    page.find("input[type=file]").send_keys(str(bad))
+    page.sees("bad.json was not brought in. Nothing was changed.")
+    page.sees("ground, pore 2, TVD: -3; expected at least 0 ft.")
+    bad.write_text(json.dumps(document)[:200])
+    page.find("input[type=file]").send_keys(str(bad))
+    page.sees("expected a complete JSON file")
+    assert len(page.all("tbody tr")) == 2
+
+
+def test_working_of_a_headline_number(page):
+    page.open(DEMO + "/depths")
+    page.find('[data-working="depths/2/kick_tolerance"]').click()
+    page.sees("Kick tolerance: the lesser of the two volumes")
+    panel = page.find('section[aria-label="Working"]')
+    assert [s.get_attribute("data-formula") for s in panel.find_elements(By.CSS_SELECTOR, "[data-formula]")][
+        -1
+    ] == "lesser_kick_volume"
+    assert "27.468" in panel.text
+    page.type("/strings/2/shoe_md_ft", "7200")
+    page.until(lambda: "27.468" not in page.find('section[aria-label="Working"]').text, "the working follows the edit")
+    page.click("Close the working")
+    page.gone("Kick tolerance: the lesser")
+
+
+def test_metric_entry_comes_back_as_typed(page):
+    page.open(DEMO + "/depths")
+    page.click("ft · ppg · psi")
+    page.sees("2,133.6 m")
+    page.type("/strings/2/shoe_md_ft", "1500")
+    page.until(lambda: page.shoe(2) == "1,500.0 m", "metres")
+    assert page.value("/strings/2/shoe_md_ft") == "1,500"
+    page.saved(2)
+    page.open(DEMO + "/depths")
+    page.until(lambda: page.value("/strings/2/shoe_md_ft") == "1,500", "still 1,500 after a reload")
+
+
+def test_a_change_elsewhere_keeps_both(page):
+    page.open(DEMO + "/depths")
+    page.shoe(2)
+    theirs = json.dumps({"based_on": 1, "document": {**demo(), "name": "Theirs"}})
+    page.run("return fetch('/api/designs/2', {method: 'PUT', body: arguments[0], headers: {'Content-Type': 'application/json'}})"
+             ".then(r => r.status)", theirs)  # fmt: skip
+    page.type("/strings/2/shoe_md_ft", "7300")
+    page.sees("Revision 2 was saved elsewhere while you worked. Both versions are kept.")
+    page.click("Show theirs")
+    page.until(lambda: page.find("h1").text == "Theirs", "theirs")
+    page.click("Undo")
+    page.until(lambda: page.shoe(2) == "7,300 ft", "mine is one undo away")
+    page.saved(3)
+
+
+def test_an_edit_made_while_the_server_is_away_is_sent_when_it_returns(page):
+    page.open(DEMO + "/depths")
+    page.shoe(2)
+    page.run("window.kept = window.fetch; window.fetch = () => Promise.reject(new TypeError('away'))")
+    page.type("/strings/2/shoe_md_ft", "7400")
+    page.sees("server not reached; edits are kept here")
+    page.run("window.fetch = window.kept")
+    page.saved(2)
+    page.until(lambda: page.shoe(2) == "7,400 ft", "evaluated again")
+
+
+def test_program_sheet_is_linked_and_a_finding_leads_to_its_place(page):
+    page.open(DEMO + "/depths")
+    link = page.until(
+        lambda: page.driver.find_element(By.PARTIAL_LINK_TEXT, "Program sheet").get_attribute("href"), "the sheet"
+    )
+    kind = page.run("return fetch(arguments[0]).then(r => r.headers.get('Content-Type'))", link)
+    assert kind == "application/pdf"
+    page.find('[data-finding="stop"] button').click()
+    page.until(lambda: page.driver.current_url.endswith("/sizes"), "the step of the finding")
+    lit = page.until(lambda: page.run("return document.activeElement.dataset.place"), "the place of the finding")
+    assert lit == "/strings/3/od_in"
+
+
+@pytest.mark.parametrize("dark", ["no", "yes"])
+def test_no_accessibility_violation_on_any_view(page, dark):
+    page.run("localStorage.setItem('knollstack.dark', arguments[0])", dark)
+    found = {}
+    for path in ("/", *(f"{DEMO}/{step}" for step in STEPS), EMPTY + "/depths"):
+        page.open(path)
+        page.find("table, section, aside")
+        page.until(lambda: "Loading" not in page.text and "Evaluating" not in page.text, "the view")
+        if page.violations():
+            found[path] = page.violations()
+    assert found == {}
+    assert page.run("return document.documentElement.scrollWidth <= window.innerWidth"), "no sideways scrolling at 1280"
