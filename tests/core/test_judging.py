@@ -164,6 +164,34 @@ def test_missing_data_is_never_good_news(path, value, steps):
     assert {step for step in steps if states[step] not in ("incomplete", "stop")} == set()
 
 
+def test_a_well_without_conductor_is_judged_from_its_first_string():
+    document = strings()
+    del document["strings"][0]
+    document["ground"]["zones"] = [{"name": "W", "top_tvd_ft": 200.0, "base_tvd_ft": 2500.0, "fluid": "fresh water"}]
+    evaluation = run(document)
+    assert evaluation.mud.strings[0].lower.mud_ppg == pytest.approx(9.3)
+    assert "Fresh water down to 2,500 ft" in plain(find(evaluation, "depths", "stop")[0].message)
+    assert len(evaluation.wellhead.pieces) == 3
+
+
+def test_a_string_that_spends_itself_in_tension_has_no_collapse():
+    """26,000 ft of H40 hangs at more than 0.9 of its yield: collapse is unknown there, and tension fails."""
+    document = strings(trajectory__stations=[{"md_ft": 0.0}, {"md_ft": 26_000.0}])
+    document["ground"] = {"pore": points((30, 9), (26_000, 9)), "fracture": points((30, 16), (26_000, 16)), "zones": []}
+    pipe = {"weight_ppf": 20.0, "grade": "H40", "connection": "STC"}
+    document["strings"][3].update(shoe_md_ft=26_000.0, od_in=7.0, bit_in=8.5, pipe=pipe)
+    evaluation = run(document)
+    assert {load.kind for load in evaluation.pipe.strings[3].loads} == {"burst", "tension"}
+    texts = [plain(f.message) for f in find(evaluation, "pipe") if f.place.startswith("/strings/3")]
+    assert any(t.startswith("Collapse is unknown") for t in texts)
+    assert any(t.startswith("Running: tension factor is") for t in texts)
+
+
+def test_a_liner_hung_below_the_shoe_above_is_stopped():
+    document = strings(strings__3__run="liner", strings__3__hanger_md_ft=6100.0)
+    assert "not inside the string above" in plain(find(run(document), "pipe", "stop")[0].message)
+
+
 def test_subsea_and_liner_documents_are_evaluated_and_say_what_is_not_worked():
     document = strings(site__setting="subsea", strings__3__run="liner", strings__3__hanger_md_ft=5700.0)
     document["site"]["water_depth_ft"] = 60.0

@@ -115,22 +115,27 @@ def _ground_faults(design: Design) -> Iterable[Fault]:
 def _crossed_profiles(design: Design) -> Iterable[Fault]:
     """Fracture below pore anywhere, reported at the first point of either profile where it is so."""
     ground = build_ground(design.ground)
-    for name in ("fracture", "pore"):
+    for name in ("fracture", "leak_off_tests", "pore"):
         for i, point in enumerate(getattr(design.ground, name)):
             pore, fracture = ground.pore.one(point.tvd_ft), ground.fracture.one(point.tvd_ft)
             if pore is not None and fracture is not None and fracture < pore:
-                low, high = (fracture, pore) if name == "fracture" else (pore, fracture)
-                side = "at least the pore pressure" if name == "fracture" else "at most the fracture gradient"
-                value = f"{low:.2f} ppg" if name == "fracture" else f"{pore:.2f} ppg"
+                low, high = (pore, fracture) if name == "pore" else (fracture, pore)
+                side = "at most the fracture gradient" if name == "pore" else "at least the pore pressure"
+                value = f"{low:.2f} ppg"
                 expected = f"{side} at {point.tvd_ft:g} ft ({high:.2f} ppg)"
                 yield Fault(path=f"/ground/{name}/{i}/emw_ppg", value=value, expected=expected)
                 return
 
 
-def _string_faults(i: int, string: String, above: String | None, total_md_ft: float) -> Iterable[Fault]:
+def _string_faults(
+    i: int, string: String, above: String | None, ground_md_ft: float, total_md_ft: float
+) -> Iterable[Fault]:
     path = f"/strings/{i}"
     if string.shoe_md_ft > total_md_ft + 1e-6:
         expected = f"a shoe at or above total depth ({total_md_ft:g} ft)"
+        yield Fault(path=f"{path}/shoe_md_ft", value=f"{string.shoe_md_ft:g}", expected=expected)
+    if above is None and string.shoe_md_ft <= ground_md_ft:
+        expected = f"a shoe below the ground ({ground_md_ft:g} ft from the rig floor)"
         yield Fault(path=f"{path}/shoe_md_ft", value=f"{string.shoe_md_ft:g}", expected=expected)
     if above is not None and string.shoe_md_ft <= above.shoe_md_ft:
         expected = f"a shoe below the one before it ({above.shoe_md_ft:g} ft)"
@@ -155,6 +160,12 @@ def _station_faults(design: Design) -> Iterable[Fault]:
 
 def _site_faults(design: Design) -> Iterable[Fault]:
     path = build_path([(s.md_ft, s.inclination_deg, s.azimuth_deg) for s in design.trajectory.stations])
+    above = [i for i, tvd in enumerate(path.tvd_ft) if tvd < 0]
+    if above or path.knots_tvd_ft.min() < 0:
+        i = above[0] if above else len(path.md_ft) - 1
+        value = f"{design.trajectory.stations[i].inclination_deg:g}"
+        expected = "a path that stays below the rig floor"
+        yield Fault(path=f"/trajectory/stations/{i}/inclination_deg", value=value, expected=expected)
     bottom = design.site.rig_floor_ft + design.site.water_depth_ft
     if path.total_md_ft <= bottom:
         expected = f"a total depth below the ground ({bottom:g} ft from the rig floor)"
@@ -175,8 +186,9 @@ def cross_faults(design: Design) -> list[Fault]:
     if not any(f.path.startswith("/ground") for f in faults):
         faults.extend(_crossed_profiles(design))
     total = design.trajectory.stations[-1].md_ft
+    ground = design.site.rig_floor_ft + design.site.water_depth_ft
     for i, string in enumerate(design.strings):
-        faults.extend(_string_faults(i, string, design.strings[i - 1] if i else None, total))
+        faults.extend(_string_faults(i, string, design.strings[i - 1] if i else None, ground, total))
     return faults
 
 

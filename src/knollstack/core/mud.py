@@ -125,7 +125,7 @@ def judge_mud(program: Program) -> MudResult:
     well = program.well
     for string in program.strings:
         open_ft = string.shoe_md_ft - string.previous_shoe_md_ft
-        if not string.drilled or string.index == 0:
+        if not string.drilled or string.role == "conductor":
             rows.append(
                 MudRow(
                     planned_ppg=string.planned_mud_ppg, lower=None, upper=None, open_hole_ft=open_ft,

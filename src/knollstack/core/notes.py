@@ -41,6 +41,19 @@ def judge_ground(program: Program) -> None:
         text = "Loads, cement and wellhead are worked as on land; riser, mudline hangers and sea water are not in them."
         add("unknown", "/site/setting", "Setting", (text,))
     for i, string in enumerate(program.design.strings):
+        above = program.design.strings[i - 1] if i else None
+        if string.hanger_md_ft is not None and above is not None and string.hanger_md_ft >= above.shoe_md_ft:
+            message = ("The hanger at ", depth(string.hanger_md_ft), " is not inside the string above, whose shoe is at ",
+                       depth(above.shoe_md_ft), ".")  # fmt: skip
+            program.findings.append(
+                Finding(
+                    severity="stop",
+                    step="pipe",
+                    place=f"/strings/{i}/hanger_md_ft",
+                    subject=("Liner",),
+                    message=message,
+                )
+            )
         if string.run == "liner":
             text = "A liner is judged from its hanger down; the load it adds to the string above is not worked."
             program.findings.append(

@@ -182,7 +182,7 @@ def _fill_mud(program: Program) -> None:
     for string in program.strings:
         if not string.drilled:
             continue
-        if string.index == 0:
+        if string.role == "conductor":
             string.planned_mud_ppg = well.policy.conductor_mud_ppg
         else:
             string.planned_mud_ppg = planned_mud_over(well, string.previous_shoe_md_ft, string.shoe_md_ft)

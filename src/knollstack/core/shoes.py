@@ -22,6 +22,7 @@ from knollstack.core.tolerance import (
     is_limited,
     kick_depths_md,
     least_at,
+    least_bbl,
     section_of,
     tolerance_at,
     tolerances_bbl,
@@ -93,18 +94,20 @@ def _deeper_shoe(program: Program, string: Planned, below: Planned, asked: float
     well = program.well
     if below.bit_in is None or below.mud_ppg is None:
         return None
-    section = section_of(well, below.bit_in)
     first = np.floor(string.shoe_md_ft / SHOE_STEP_FT) * SHOE_STEP_FT + SHOE_STEP_FT
-    for md in np.arange(first, below.shoe_md_ft, SHOE_STEP_FT):
-        if not _may_stand(well, md):
-            continue
-        if string.mud_ppg is not None and not _mud_fits(well, string.previous_shoe_md_ft, md, string.mud_ppg):
-            return None
-        least = least_at(well, section, float(md), below.mud_ppg, below.shoe_md_ft)
-        if least is not None and least.volume_bbl >= asked:
-            label: Words = ("Move the shoe ", depth(md - string.shoe_md_ft), " deeper, to ", depth(float(md)))
-            return Remedy(label=label, changes=program.change(string, "shoe_md_ft", float(md)))
-    return None
+    depths = np.array([md for md in np.arange(first, below.shoe_md_ft, SHOE_STEP_FT) if _may_stand(well, float(md))])
+    if not len(depths):
+        return None
+    mud = np.full(depths.shape, below.mud_ppg)
+    enough = depths[least_bbl(well, section_of(well, below.bit_in), depths, mud, below.shoe_md_ft) >= asked]
+    if not len(enough):
+        return None
+    md = float(enough[0])
+    # a deeper bottom never widens the window of the section above, so the nearest depth decides
+    if string.mud_ppg is not None and not _mud_fits(well, string.previous_shoe_md_ft, md, string.mud_ppg):
+        return None
+    label: Words = ("Move the shoe ", depth(md - string.shoe_md_ft), " deeper, to ", depth(md))
+    return Remedy(label=label, changes=program.change(string, "shoe_md_ft", md))
 
 
 def _other_mud(program: Program, string: Planned, below: Planned, asked: float) -> Remedy | None:
@@ -165,6 +168,11 @@ def _kick_findings(program: Program, string: Planned, kick: KickResult | None) -
     )
 
 
+def _is_first_below_conductor(program: Program, string: Planned) -> bool:
+    above = program.previous(string)
+    return above is None or above.role == "conductor"
+
+
 def _rule_findings(program: Program, string: Planned) -> None:
     """Fresh water, no-shoe zones and zones to be cased, for one string."""
     well, tvd = program.well, program.well.path.tvd(string.shoe_md_ft)
@@ -185,7 +193,7 @@ def _rule_findings(program: Program, string: Planned) -> None:
         )  # fmt: skip
 
     fresh = fresh_water_shoe_tvd_ft(well)
-    if string.index == 1 and tvd < fresh - 1e-6:
+    if string.role != "conductor" and _is_first_below_conductor(program, string) and tvd < fresh - 1e-6:
         covered = max(z.base_tvd_ft for z in well.ground.model.zones if z.fluid == "fresh water")
         stop(("Fresh water down to ", depth(covered), " is not behind this shoe with ",
               depth(well.policy.fresh_water_cover_ft), " of cover."), fresh, fresh)  # fmt: skip
@@ -216,7 +224,7 @@ def _rule_findings(program: Program, string: Planned) -> None:
 def _length_finding(program: Program, string: Planned) -> None:
     limit = program.well.policy.open_hole_limit_ft
     length = string.shoe_md_ft - string.previous_shoe_md_ft
-    if string.drilled and string.index and length > limit:
+    if string.drilled and length > limit:
         message: Words = ("Open hole is ", depth(length), " long; policy allows ", depth(limit), ".")
         program.findings.append(
             Finding(severity="caution", step="depths", place=f"{string.path}/shoe_md_ft",

@@ -133,7 +133,8 @@ def _volumes(
     height = kick_height(weak_psi, formation, mud, kick_tvd, weak_tvd, policy.influx_psi_ft)
     weak_md = well.path.md_at(weak_tvd)
     at_weak = kick_volume_at_weak_point(
-        well.path.md_at(weak_tvd + height) - weak_md,
+        # a path that climbs again may pass a TVD before the weak point: no length is counted there
+        np.maximum(0.0, well.path.md_at(weak_tvd + height) - weak_md),
         np.maximum(0.0, kick_md - weak_md),
         section.pipe_annulus_bbl_ft,
         section.collar_annulus_bbl_ft,

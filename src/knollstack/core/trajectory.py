@@ -7,6 +7,7 @@ stations the path is a circular arc, and interpolation stays on that arc.
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from functools import cached_property
 from itertools import pairwise
 
 import numpy as np
@@ -55,7 +56,7 @@ class DepthError(ValueError):
     """A depth that the well does not reach."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Path:
     """The path through the stations, exact on the arc between any two of them.
 
@@ -79,7 +80,7 @@ class Path:
     def total_tvd_ft(self) -> float:
         return float(self.tvd_ft[-1])
 
-    @property
+    @cached_property
     def is_straight(self) -> bool:
         return not np.any(self.bend_rad > _STRAIGHT_RAD)
 
@@ -124,7 +125,7 @@ class Path:
     def md(self, tvd_ft: float) -> float:
         """Measured depth [ft] at the first crossing of a TVD [ft]; raises DepthError beyond the well."""
         deepest = float(np.max(self.knots_tvd_ft))
-        if tvd_ft < 0 or tvd_ft > deepest + 1e-6:
+        if tvd_ft < 0 or tvd_ft > deepest + 1e-3:
             raise DepthError(f"the well does not reach {tvd_ft:,.0f} ft TVD; its deepest point is {deepest:,.0f} ft")
         return float(self.md_at(tvd_ft))
 
@@ -143,4 +144,17 @@ def build_path(stations: list[tuple[float, float, float]]) -> Path:
     if bare.is_straight:
         return bare
     knots = np.unique(np.concatenate([md, *(np.linspace(a, b, int((b - a) / KNOT_FT) + 2) for a, b in pairwise(md))]))
+    knots = np.unique(np.append(knots, _turning_points(bare, knots)))
     return replace(bare, knots_md_ft=knots, knots_tvd_ft=bare.tvd_at(knots))
+
+
+def _turning_points(path: Path, knots: Floats) -> Floats:
+    """Depths at which the path turns from going down to climbing: its deepest points must be knots."""
+    low, high = knots[:-1], knots[1:]
+    turns = (path._on_arc(low)[1] > 0) & (path._on_arc(high)[1] < 0)
+    low, high = low[turns], high[turns]
+    for _ in range(40):
+        middle = (low + high) / 2
+        down = path._on_arc(middle)[1] > 0
+        low, high = np.where(down, middle, low), np.where(down, high, middle)
+    return low

@@ -52,7 +52,7 @@ export function Track({ title, unit, scale, widthPx, domain, depthFactor, read, 
       {ticks.map((tick) => (
         <g key={tick}>
           <line x1={x(tick)} x2={x(tick)} y1={HEADER_PX} y2={bottom} stroke="var(--rule)" strokeWidth={0.6} />
-          <text x={x(tick)} y={HEADER_PX - 6} fontSize={10.5} textAnchor="middle" style={{ fill: "var(--mute)" }}>
+          <text x={x(tick)} y={HEADER_PX - 6} fontSize={10.5} textAnchor={x(tick) > widthPx - 20 ? "end" : x(tick) < 14 ? "start" : "middle"} style={{ fill: "var(--mute)" }}>
             {tick.toLocaleString("en-US")}
           </text>
         </g>

@@ -186,7 +186,9 @@ def _column_values(program: Program, string: Planned, slurry_ppg: float) -> dict
     shoe = path.tvd(string.shoe_md_ft)
     collar = path.tvd(max(string.top_md_ft, string.shoe_md_ft - program.well.policy.shoe_track_ft))
     with headline(f"cement/{string.index}/float"):
-        inside = hydrostatic_pressure(string.mud_ppg, collar) + hydrostatic_pressure(slurry_ppg, shoe - collar)
+        # collar and shoe as whole columns: past the horizontal the shoe stands above the collar
+        track = hydrostatic_pressure(slurry_ppg, shoe) - hydrostatic_pressure(slurry_ppg, collar)
+        inside = hydrostatic_pressure(string.mud_ppg, collar) + track
         differential = column.psi(shoe) - inside
     return {
         "greatest_emw_ppg": greatest, "fracture_ppg": fracture, "greatest_emw_md_ft": path.md(tvd),

@@ -21,6 +21,7 @@ from knollstack.core.pipe.stand import (
     cheapest,
     collapse_shares,
     decided_pipe,
+    is_spent,
     sour_grades,
     tension_lbf,
 )
@@ -51,7 +52,7 @@ def _burst_result(program: Program, pipe: Pipe, loads: Loads) -> LoadResult | No
 def _collapse_result(program: Program, pipe: Pipe, loads: Loads) -> LoadResult | None:
     rating_curve, load_curve, share = collapse_shares(pipe, loads)
     k = int(np.argmin(share))
-    if loads.collapse is None or not np.isfinite(share[k]):
+    if loads.collapse is None or not np.isfinite(share[k]) or is_spent(pipe, loads):
         return None
     string, tvd = loads.string, float(loads.tvd_ft[k])
     stress = float(axial_stress_psi(pipe, loads, np.array([tvd]))[0])
@@ -120,6 +121,10 @@ def _judge(program: Program, string: Planned, loads: Loads, row: PipeRow) -> Non
     if missing:
         text = f"The {' and '.join(missing)} load is unknown: pore, fracture or mud is missing below this string."
         _find(program, string, "unknown", (text,))
+    if string.pipe is not None and is_spent(string.pipe, loads):
+        _find(
+            program, string, "unknown", ("Collapse is unknown: the string's own weight takes over 90 % of its yield.",)
+        )
     if row.joint_lbf is None:
         _find(
             program,

@@ -28,11 +28,15 @@ def pipe_body_yield(od_in: Value, wall_in: Value, yield_psi: Value) -> Value:
     return np.pi / 4 * (od_in**2 - (od_in - 2 * wall_in) ** 2) * yield_psi
 
 
+HIGHEST_STRESS_SHARE = 0.9
+"""Share of yield up to which the reduced-yield equations are used; beyond it the pipe is all but spent in tension."""
+
+
 @formula(
     "Y_pa = Yₚ·(√(1 − 0.75·(Sₐ/Yₚ)²) − 0.5·Sₐ/Yₚ), Sₐ < 0 counts as 0",
     "psi",
     API_5C3,
-    ("yield_psi > 0", "axial_stress_psi < yield_psi"),
+    ("yield_psi > 0", "axial_stress_psi <= 0.9 yield_psi"),
 )
 def reduced_yield(yield_psi: Value, axial_stress_psi: Value) -> Value:
     """Yield strength left for collapse under axial tension; compression takes no credit."""
@@ -45,7 +49,7 @@ def reduced_yield(yield_psi: Value, axial_stress_psi: Value) -> Value:
     "| elastic 46.95·10⁶/((D/t)(D/t − 1)²), with Y_pa for Yₚ",
     "psi",
     API_5C3,
-    (*PIPE_LIMITS, "axial_stress_psi < yield_psi"),
+    (*PIPE_LIMITS, "axial_stress_psi <= 0.9 yield_psi"),
 )
 def pipe_collapse(od_in: Value, wall_in: Value, yield_psi: Value, axial_stress_psi: Value = 0.0) -> Value:
     """Collapse resistance of the pipe body, reduced by axial tension.

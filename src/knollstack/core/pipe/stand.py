@@ -11,7 +11,7 @@ from knollstack.core.basics import steel_area_in2
 from knollstack.core.catalogue import Pipe
 from knollstack.core.pipe.cases import LoadCase, burst_case, collapse_case
 from knollstack.core.pipe.loads import burst_load, hung_weight, running_tension
-from knollstack.core.pipe.ratings import equivalent_external_pressure, pipe_collapse
+from knollstack.core.pipe.ratings import HIGHEST_STRESS_SHARE, equivalent_external_pressure, pipe_collapse
 from knollstack.core.program import Planned, Program
 
 Floats = NDArray[np.float64]
@@ -87,12 +87,19 @@ def tension_lbf(program: Program, pipe: Pipe, loads: Loads) -> float:
 
 def collapse_shares(pipe: Pipe, loads: Loads) -> tuple[Floats, Floats, Floats]:
     """Collapse rating and load along the string, and safety factor over required factor."""
-    stress = np.minimum(axial_stress_psi(pipe, loads, loads.tvd_ft), 0.999 * pipe.grade.yield_psi)
-    rating = np.asarray(pipe_collapse(pipe.od_in, pipe.wall_in, pipe.grade.yield_psi, stress))
+    stress = axial_stress_psi(pipe, loads, loads.tvd_ft)
+    highest = HIGHEST_STRESS_SHARE * pipe.grade.yield_psi
+    known = pipe_collapse(pipe.od_in, pipe.wall_in, pipe.grade.yield_psi, np.minimum(stress, highest))
+    rating = np.where(stress <= highest, known, 0.0)
     load = np.asarray(equivalent_external_pressure(loads.external_psi, loads.internal_psi, pipe.od_in, pipe.wall_in))
     with np.errstate(divide="ignore", invalid="ignore"):
         share = np.where(load > 0, rating / np.where(load > 0, load, 1) / loads.collapse_required, np.inf)
     return rating, load, share
+
+
+def is_spent(pipe: Pipe, loads: Loads) -> bool:
+    """The string's own weight brings its top beyond the stress up to which collapse is known."""
+    return bool(np.max(axial_stress_psi(pipe, loads, loads.tvd_ft)) > HIGHEST_STRESS_SHARE * pipe.grade.yield_psi)
 
 
 def stands(program: Program, pipe: Pipe, loads: Loads) -> bool:

@@ -65,7 +65,7 @@ export function groundTab(place: string): string {
   const [, first, second, , key] = place.split("/");
   if (first === "site" || first === "name" || first === "note") return "site";
   if (first === "trajectory") return "path";
-  if (second === "pore" || second === "fracture" || second === "stability") return second;
+  if (second === "pore" || second === "fracture" || second === "stability" || second === "leak_off_tests") return second;
   return ["permeable", "hazards", "case_before_deeper", "shoe_allowed"].includes(key ?? "") ? "flags" : "zones";
 }
 
@@ -104,6 +104,13 @@ export function GroundBench({ scale, tracksPx, place }: { scale: DepthScale; tra
     },
     profile("pore", "Pore", "No pore pressure yet: at least two points are needed."),
     profile("fracture", "Fracture", "No fracture gradient yet: at least two points are needed."),
+    {
+      value: "leak_off_tests",
+      title: "Leak-off",
+      content: (
+        <RowsTable title="Leak-off test" path="/ground/leak_off_tests" columns={POINTS} sortBy="tvd_ft" newRow={newPoint} empty="No leak-off test yet: a measured one replaces the fracture profile at its depth." />
+      ),
+    },
     profile("stability", "Stability", "No stability minimum: pore pressure alone sets the least mud."),
   ];
   return (

@@ -10,7 +10,7 @@ import type { Evaluation } from "../../design/types";
 
 export function MudBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: number }) {
   const { evaluation } = useSnapshot();
-  const drilled = evaluation?.strings.some((_, i) => i > 0 && evaluation.strings[i]!.run !== "driven");
+  const drilled = evaluation?.strings.some((s) => s.role !== "conductor" && s.run !== "driven");
   return (
     <>
       <WindowTrack scale={scale} widthPx={tracksPx - 50} />
@@ -31,7 +31,7 @@ function MudCard({ index, evaluation }: { index: number; evaluation: Evaluation 
   const units = useUnits();
   const string = evaluation.strings[index]!;
   const row = evaluation.mud.strings[index]!;
-  if (index === 0 || string.bit_in === null) return null;
+  if (string.role === "conductor" || string.bit_in === null) return null;
   const hole = units.text(string.bit_in, "size");
   return (
     <section aria-label={`${hole} hole`} className="mb-3 border-l-[3px] border-rule pl-2">
