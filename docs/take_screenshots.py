@@ -45,6 +45,8 @@ def main() -> None:
         page.run("localStorage.setItem('knollstack.dark', 'no')")
         page.open("/")
         shoot(page, "wells")
+        page.open("/formulas/kick_height")
+        shoot(page, "formulas")
         for step in STEPS:
             page.open(f"/designs/2/{step}")
             if step == "depths":

@@ -13,13 +13,11 @@ import webbrowser
 from pathlib import Path
 from typing import Any
 
-import numpy as np
-
 import knollstack.core
 from knollstack.catalogue import load
 from knollstack.core.evaluate import evaluate
 from knollstack.core.faults import FaultyDesign, parse_text
-from knollstack.core.formula import REGISTRY, Formula, FormulaError
+from knollstack.core.formula import REGISTRY, CallError, Formula, FormulaError, call_named
 from knollstack.core.glossary import unit_of
 
 FAULTY = 2
@@ -57,16 +55,6 @@ def _registry() -> dict[str, Formula]:
     return REGISTRY
 
 
-def _call(formula: Formula, inputs: dict[str, Any]) -> Any:
-    """Call a formula with named inputs; raises FormulaError or TypeError with one clear line."""
-    unknown = [name for name in inputs if name not in formula.arguments]
-    missing = [name for name in formula.arguments if name not in inputs and name not in formula.defaults]
-    if unknown or missing:
-        wrong = [f"{name} is not an argument" for name in unknown] + [f"{name} is missing" for name in missing]
-        raise TypeError(f"{formula.name}: {'; '.join(wrong)}; it takes {', '.join(formula.arguments)}")
-    return formula(**{name: np.array(v) if isinstance(v, list) else v for name, v in inputs.items()})
-
-
 def _with_units(formula: Formula, result: Any) -> tuple[Any, Any]:
     if isinstance(result, dict):
         return {k: _listed(v) for k, v in result.items()}, {k: unit_of(k) for k in result}
@@ -94,12 +82,13 @@ def run_formula(arguments: argparse.Namespace) -> int:
         for pair in arguments.inputs:
             key, _, text = pair.partition("=")
             inputs[key] = json.loads(text)
-        result, unit = _with_units(formula, _call(formula, inputs))
+        result, unit = _with_units(formula, call_named(formula, inputs))
     except ValueError as error:
-        _say(str(error) if isinstance(error, FormulaError) else f"{pair}: expected key=value with a JSON value")
-        return FAULTY
-    except TypeError as error:
-        _say(str(error))
+        _say(
+            str(error)
+            if isinstance(error, FormulaError | CallError)
+            else f"{pair}: expected key=value with a JSON value"
+        )
         return FAULTY
     print(
         json.dumps(
@@ -130,8 +119,8 @@ def case_faults(registry: dict[str, Formula], case: dict[str, Any], tolerance: f
     if formula is None:
         return [f"{case['formula']}: no such formula"]
     try:
-        result = _call(formula, case["inputs"])
-    except (FormulaError, TypeError) as error:
+        result = call_named(formula, case["inputs"])
+    except (FormulaError, CallError) as error:
         return [str(error)]
     expect = case["expect"]
     pairs = [(k, result[k], v) for k, v in expect.items()] if isinstance(expect, dict) else [("result", result, expect)]

@@ -235,3 +235,74 @@ def test_no_accessibility_violation_on_any_view(page, dark):
             found[path] = page.violations()
     assert found == {}
     assert page.run("return document.documentElement.scrollWidth <= window.innerWidth"), "no sideways scrolling at 1280"
+
+
+def test_zoom_pan_and_fit_move_every_track_together(page):
+    page.open(DEMO + "/depths")
+    ticks = (
+        "return [...document.querySelectorAll('[data-testid=section] text')]"
+        ".map(t => t.textContent).filter(t => /,000$/.test(t))"
+    )
+    y = "return +document.querySelector('[data-shoe=\"2\"] line').getAttribute('y2')"
+    page.shoe(2)
+    before, at = page.run(ticks), page.run(y)
+    paper = page.find("svg.on-depth[aria-label^='Mud window']")
+    scroll = (
+        "arguments[0].dispatchEvent(new WheelEvent('wheel',"
+        " {deltaY: -500, clientY: arguments[1], bubbles: true, cancelable: true}))"
+    )
+    page.run(scroll, paper, at + paper.rect["y"])
+    page.until(lambda: page.run(ticks) != before, "other ticks")
+    assert page.run(y) == pytest.approx(at, abs=1.5), "the depth under the pointer stays where it is"
+    ActionChains(page.driver).move_to_element(paper).click_and_hold().move_by_offset(0, 40).release().perform()
+    page.until(lambda: abs(page.run(y) - at - 40) < 1.5, "the paper follows the pointer")
+    page.keys("0")
+    page.until(lambda: page.run(ticks) == before, "the whole well again")
+    assert page.driver.current_url.endswith("/depths"), "a pan is no click on a zone"
+
+
+def test_palette_keys_and_the_list_of_keys(page):
+    page.open(DEMO + "/depths")
+    page.shoe(2)
+    page.keys("6")
+    page.until(lambda: page.driver.current_url.endswith("/cement"), "step 6")
+    page.keys("k", held=Keys.CONTROL)
+    page.find("[cmdk-input]").send_keys("wellh" + Keys.ENTER)
+    page.until(lambda: page.driver.current_url.endswith("/wellhead"), "the palette's first match")
+    page.keys("?")
+    page.sees("Single keys without Ctrl")
+    assert page.violations() == []
+    page.find("[role=dialog] input[type=checkbox]").click()
+    page.keys(Keys.ESCAPE)
+    page.gone("Single keys without Ctrl")
+    page.keys("1")
+    assert page.driver.current_url.endswith("/wellhead"), "single keys are off"
+
+
+def test_units_are_understood_where_they_are_typed(page):
+    page.open(DEMO + "/depths")
+    page.type("/strings/2/shoe_md_ft", "2100 m")
+    page.until(lambda: page.shoe(2) == "6,890 ft", "metres in a field of feet")
+    page.open(DEMO + "/mud")
+    page.type("/strings/2/mud_ppg", "1.10 sg")
+    page.until(lambda: page.value("/strings/2/mud_ppg") == "9.18", "specific gravity in a field of ppg")
+
+
+def test_a_formula_is_found_tried_and_refused(page):
+    page.open("/formulas")
+    page.find("[aria-label='Search the formulas']").send_keys("weighting up")
+    page.sees("No formula of that name")
+    page.find("[aria-label='Search the formulas']").send_keys(Keys.CONTROL + "a")
+    page.find("[aria-label='Search the formulas']").send_keys("hydrostatic pressure of")
+    page.click("Hydrostatic pressure of a fluid column")
+    page.until(lambda: page.driver.current_url.endswith("/formulas/hydrostatic_pressure"), "its address")
+    page.find("[aria-label='mud weight']").send_keys("10.4")
+    page.click("Work it out")
+    page.sees("a number is needed")
+    page.find("[aria-label='true vertical depth from the rig floor']").send_keys("8650; 1000")
+    page.click("Work it out")
+    page.sees("4,673.247; 540.2597 psi")
+    page.find("[aria-label='true vertical depth from the rig floor']").send_keys("; -1")
+    page.click("Work it out")
+    page.sees("expected >= 0")
+    assert page.violations() == []

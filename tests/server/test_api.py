@@ -148,6 +148,23 @@ def test_reference_data(client):
     assert client.get("/api/schema").get_json()["title"] == "Design"
 
 
+def test_a_formula_can_be_tried(client):
+    trial = client.post(
+        "/api/formulas/weight_up", json={"inputs": {"old_mud_ppg": 10, "new_mud_ppg": 11, "volume_bbl": 100}}
+    )
+    outputs = [(o["name"], o["unit"], round(o["value"], 3)) for o in trial.get_json()["outputs"]]
+    assert outputs == [("mass_lb", "lb", 6125.0), ("volume_gain_bbl", "bbl", 4.167)]
+    for inputs, path in [
+        ({"old_mud_ppg": 11, "new_mud_ppg": 10, "volume_bbl": 1}, "/inputs/new_mud_ppg"),
+        ({"old_mud_ppg": 11, "new_mud_ppg": 12}, "/inputs/volume_bbl"),
+        ({"old_mud_ppg": [1, 2], "new_mud_ppg": [3, 4, 5], "volume_bbl": 1}, "/inputs"),
+        ({"old_mud_ppg": "x", "new_mud_ppg": 12, "volume_bbl": 1}, "/inputs/old_mud_ppg/float"),
+    ]:
+        body = problem(client.post("/api/formulas/weight_up", json={"inputs": inputs}), 422)
+        assert body["faults"][0]["path"] == path
+    problem(client.post("/api/formulas/nothing", json={"inputs": {}}), 404)
+
+
 def test_strangers_are_refused(client):
     problem(client.get("/api/designs", headers={"Host": "evil.example"}), 421)
     problem(client.post("/api/wells/empty", headers={"Origin": "http://evil.example"}), 403)
@@ -167,7 +184,7 @@ def test_page_and_headers(client):
 def test_every_operation_is_published(app, client):
     spec = client.get("/api/openapi.json").get_json()
     rules = {r.rule for r in app.url_map.iter_rules() if r.rule.startswith("/api/") and "openapi" not in r.rule}
-    as_path = {p.replace("{", "<int:").replace("}", ">") for p in spec["paths"]}
+    as_path = {p.replace("{name", "<string:name").replace("{", "<int:").replace("}", ">") for p in spec["paths"]}
     assert rules == as_path
     for path in spec["paths"].values():
         for operation in path.values():

@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import { useBench, useSnapshot } from "./design/context";
 import type { SaveState } from "./design/session";
 import { Button } from "./ui/Button";
+import { Keys } from "./keys/Keys";
 import { usePreferences } from "./preferences";
 
 const SAVE_WORDS: Record<SaveState, string> = {
@@ -68,6 +69,7 @@ export function Bar({ designName }: { designName: string }) {
           <BarLink href={`/api/designs/${session.id}/file`} ready={save === "saved"}>
             <Download size={13} aria-hidden /> Well file
           </BarLink>
+          <Keys />
           <Button
             kind="bar"
             aria-label={dark ? "Light" : "Dark"}

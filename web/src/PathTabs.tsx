@@ -2,10 +2,11 @@
 import { SlidersHorizontal } from "lucide-react";
 import { NavLink, useParams } from "react-router";
 import { useSnapshot } from "./design/context";
+import { STEPS as ALL } from "./keys/actions";
 import { STEP_WORDS } from "./review/places";
 import { STATE_WORDS, StateMark } from "./ui/mark";
 
-const STEPS = ["ground", "depths", "sizes", "mud", "pipe", "cement", "wellhead", "preventers"] as const;
+const STEPS = ALL.filter((step) => step !== "policy");
 const LINK =
   "flex h-full items-center gap-1.5 border-b-[3px] border-transparent px-3 text-[13px] hover:text-petrol aria-[current=page]:border-petrol aria-[current=page]:font-semibold";
 

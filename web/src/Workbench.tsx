@@ -7,7 +7,9 @@ import type { Bench } from "./design/context";
 import { BenchContext, useSnapshot } from "./design/context";
 import { Session } from "./design/session";
 import type { DesignView } from "./design/types";
-import { depthScale } from "./depth/scale";
+import type { DepthScale } from "./depth/scale";
+import { useDepthView } from "./depth/useDepthView";
+import { Button } from "./ui/Button";
 import { Bar } from "./Bar";
 import { PathTabs } from "./PathTabs";
 import { Margin } from "./review/Margin";
@@ -95,7 +97,6 @@ function Desk({ session, designName }: { session: Session; designName: string })
   );
 
   useLight(place);
-  useUndoKeys(session);
 
   return (
     <BenchContext value={bench}>
@@ -125,10 +126,15 @@ function Middle({ step, place }: { step: string; place: string }) {
       observer.disconnect();
     };
   }, []);
-  const scale = useMemo(() => depthScale(evaluation?.basis.total_md_ft ?? 10_000, size.height), [evaluation?.basis.total_md_ft, size.height]);
+  const { scale, handlers, zoomedIn, fit } = useDepthView(box, evaluation?.basis.total_md_ft ?? 10_000, size.height);
   const tracksPx = Math.max(280, Math.floor((size.width - 300) * TRACKS_SHARE));
   return (
-    <main ref={box} className="flex min-h-0 min-w-0 flex-1 overflow-hidden">
+    <main ref={box} className="relative flex min-h-0 min-w-0 flex-1 overflow-hidden" {...handlers}>
+      {zoomedIn && (
+        <Button className="absolute top-1 left-1 z-10 bg-sheet" title="Show the whole well (double click, or 0)" onClick={fit}>
+          Fit
+        </Button>
+      )}
       {evaluation !== null && size.height > 0 && (
         <>
           <Section scale={scale} />
@@ -145,7 +151,7 @@ function FirstEvaluation() {
   return <p className="m-auto text-mute">{faults.length ? "This document cannot be evaluated: see the margin." : "Evaluating…"}</p>;
 }
 
-function BenchOf({ step, scale, tracksPx, place }: { step: string; scale: ReturnType<typeof depthScale>; tracksPx: number; place: string }) {
+function BenchOf({ step, scale, tracksPx, place }: { step: string; scale: DepthScale; tracksPx: number; place: string }) {
   switch (step) {
     case "ground":
       return <GroundBench scale={scale} tracksPx={tracksPx} place={place} />;
@@ -205,22 +211,4 @@ function useLight(place: string): void {
       lit?.classList.remove("lit");
     };
   }, [place]);
-}
-
-function useUndoKeys(session: Session): void {
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
-      const typing = event.target instanceof HTMLInputElement && event.target.value !== event.target.defaultValue;
-      const key = event.key.toLowerCase();
-      if (typing || (key !== "z" && key !== "y")) return;
-      event.preventDefault();
-      if (key === "y" || event.shiftKey) session.redo();
-      else session.undo();
-    };
-    window.addEventListener("keydown", onKey);
-    return () => {
-      window.removeEventListener("keydown", onKey);
-    };
-  }, [session]);
 }

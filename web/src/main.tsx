@@ -8,6 +8,7 @@ import type { System } from "./design/types";
 import { PreferencesContext, storedDark, storedSystem } from "./preferences";
 import "./styles.css";
 import { Units, UnitsContext } from "./ui/units";
+import { FormulasPage } from "./formulas/FormulasPage";
 import { WellList } from "./wells/WellList";
 import { Workbench } from "./Workbench";
 
@@ -15,6 +16,8 @@ const router = createBrowserRouter([
   { path: "/", element: <WellList /> },
   { path: "/designs/:designId", element: <Navigate to="depths" replace /> },
   { path: "/designs/:designId/:step", element: <Workbench /> },
+  { path: "/formulas", element: <FormulasPage /> },
+  { path: "/formulas/:name", element: <FormulasPage /> },
   { path: "*", element: <Navigate to="/" replace /> },
 ]);
 

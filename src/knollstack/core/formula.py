@@ -144,6 +144,24 @@ def _check(formula: Formula, arguments: dict[str, Any]) -> None:
             raise FormulaError(formula.name, limit.argument, arguments[limit.argument], expected)
 
 
+class CallError(ValueError):
+    """A call that names unknown arguments or leaves some out. `faults` maps each name to what is wrong."""
+
+    def __init__(self, formula: Formula, faults: dict[str, str]) -> None:
+        self.formula, self.faults = formula, faults
+        wrong = "; ".join(f"{name} is {what}" for name, what in faults.items())
+        super().__init__(f"{formula.name}: {wrong}; it takes {', '.join(formula.arguments)}")
+
+
+def call_named(formula: Formula, inputs: dict[str, Any]) -> Any:
+    """Call a formula with named inputs, lists as arrays; raises CallError or FormulaError."""
+    faults = {name: "not an argument" for name in inputs if name not in formula.arguments}
+    faults |= {name: "missing" for name in formula.arguments if name not in inputs and name not in formula.defaults}
+    if faults:
+        raise CallError(formula, faults)
+    return formula(**{name: np.array(v) if isinstance(v, list) else v for name, v in inputs.items()})
+
+
 def formula(
     symbolic: str, unit: str, source: str, limits: tuple[str, ...] = ()
 ) -> Callable[[Callable[P, R]], Callable[P, R]]:

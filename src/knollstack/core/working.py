@@ -14,7 +14,7 @@ from typing import Any
 import numpy as np
 from pydantic import BaseModel
 
-from knollstack.core.formula import Step, tracing
+from knollstack.core.formula import Formula, Step, tracing
 from knollstack.core.glossary import TERMS, unit_of
 
 _records: ContextVar[dict[str, list[Step]] | None] = ContextVar("knollstack_records", default=None)
@@ -48,7 +48,7 @@ class Input(BaseModel):
     symbol: str
     meaning: str
     unit: str
-    value: float | list[float]
+    value: float | list[float] | None
 
 
 class Output(BaseModel):
@@ -73,11 +73,11 @@ def _number(value: Any) -> float | list[float]:
     return float(value) if np.ndim(value) == 0 else [float(v) for v in np.ravel(value)]
 
 
-def outputs_of(step: Step) -> list[Output]:
-    """Results of a call with units; a formula with several results names each."""
-    if isinstance(step.result, dict):
-        return [Output(name=n, unit=unit_of(n), value=_number(v)) for n, v in step.result.items()]
-    return [Output(name=step.formula.name, unit=step.formula.unit, value=_number(step.result))]
+def outputs_of(formula: Formula, result: Any) -> list[Output]:
+    """A result with units; a formula with several results names each."""
+    if isinstance(result, dict):
+        return [Output(name=n, unit=unit_of(n), value=_number(v)) for n, v in result.items()]
+    return [Output(name=formula.name, unit=formula.unit, value=_number(result))]
 
 
 def shown(step: Step) -> WorkingStep:
@@ -92,6 +92,6 @@ def shown(step: Step) -> WorkingStep:
         symbolic=step.formula.symbolic,
         source=step.formula.source,
         inputs=inputs,
-        outputs=outputs_of(step),
+        outputs=outputs_of(step.formula, step.result),
         steps=[shown(inner) for inner in step.steps],
     )

@@ -8,7 +8,7 @@ from pydantic import BaseModel, Field, SkipValidation
 
 from knollstack.core.design import Design
 from knollstack.core.units import QuantityUnits
-from knollstack.core.working import Input, WorkingStep
+from knollstack.core.working import Input, Output, WorkingStep
 
 Document = SkipValidation[Design]
 
@@ -94,6 +94,19 @@ class FormulaItem(BaseModel):
     source: str
     limits: list[str]
     inputs: list[Input]
+
+
+class FormulaPath(BaseModel):
+    name: Annotated[str, Field(max_length=100)]
+
+
+class TrialBody(BaseModel):
+    inputs: dict[str, float | list[float]]
+
+
+class Trial(BaseModel):
+    name: str
+    outputs: list[Output]
 
 
 class FormulaList(BaseModel):

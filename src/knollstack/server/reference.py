@@ -6,12 +6,14 @@ from flask import Response, jsonify, make_response
 from flask_openapi3 import APIBlueprint
 
 from knollstack.catalogue import load
-from knollstack.core.formula import REGISTRY, Formula
+from knollstack.core.faults import Fault
+from knollstack.core.formula import REGISTRY, CallError, Formula, FormulaError, call_named
 from knollstack.core.glossary import TERMS, unit_of
 from knollstack.core.units import table
-from knollstack.core.working import Input
+from knollstack.core.working import Input, outputs_of
 from knollstack.formats import wellfile
 from knollstack.server import models
+from knollstack.server.problems import faulty, not_found
 
 blueprint = APIBlueprint("reference", __name__, url_prefix="/api")
 
@@ -52,7 +54,7 @@ def _item(formula: Formula) -> models.FormulaItem:
             symbol=TERMS[n][0],
             meaning=TERMS[n][1],
             unit=unit_of(n),
-            value=formula.defaults.get(n, 0.0),
+            value=formula.defaults.get(n),
         )
         for n in formula.arguments
     ]
@@ -67,6 +69,30 @@ def list_formulas() -> Response:
     """The registry of formulas."""
     items = [_item(REGISTRY[name]) for name in sorted(REGISTRY)]
     return _json(models.FormulaList(formulas=items).model_dump_json())
+
+
+@blueprint.post("/formulas/<string:name>", responses={200: models.Trial})
+def try_formula(path: models.FormulaPath, body: models.TrialBody) -> Response:
+    """Work one formula with other numbers."""
+    formula = REGISTRY.get(path.name)
+    if formula is None:
+        return not_found(f"formula {path.name}")
+    try:
+        result = call_named(formula, dict(body.inputs))
+    except FormulaError as error:
+        return faulty(
+            [Fault(path=f"/inputs/{error.argument}", value=f"{error.value} {error.unit}", expected=error.expected)]
+        )
+    except CallError as error:
+        return faulty(
+            [
+                Fault(path=f"/inputs/{n}", value=w, expected="the formula's own arguments")
+                for n, w in error.faults.items()
+            ]
+        )
+    except (ValueError, ArithmeticError) as error:
+        return faulty([Fault(path="/inputs", value=str(error), expected="numbers, or lists of one length")])
+    return _json(models.Trial(name=formula.name, outputs=outputs_of(formula, result)).model_dump_json())
 
 
 @blueprint.get("/schema")

@@ -2,8 +2,10 @@
 import { scaleLinear } from "d3-scale";
 import type { ReactNode } from "react";
 import { setCursor, useCursor } from "./cursor";
+import { DepthClip } from "./DepthClip";
 import type { DepthScale } from "./scale";
 import { FOOTER_PX, HEADER_PX, depthTicks } from "./scale";
+import { DEPTH_CLASS } from "./useDepthView";
 
 export interface TrackProps {
   title: string;
@@ -31,7 +33,7 @@ export function Track({ title, unit, scale, widthPx, domain, depthFactor, read, 
       height={scale.heightPx}
       role="img"
       aria-label={summary}
-      className="block shrink-0"
+      className={`block shrink-0 ${DEPTH_CLASS}`}
       onPointerMove={(event) => {
         setCursor(scale.md(event.nativeEvent.offsetY));
       }}
@@ -57,7 +59,9 @@ export function Track({ title, unit, scale, widthPx, domain, depthFactor, read, 
           </text>
         </g>
       ))}
-      {children(x)}
+      <DepthClip scale={scale} widthPx={widthPx}>
+        {children(x)}
+      </DepthClip>
       <CursorReading scale={scale} widthPx={widthPx} read={read} />
     </svg>
   );
@@ -65,7 +69,7 @@ export function Track({ title, unit, scale, widthPx, domain, depthFactor, read, 
 
 function CursorReading({ scale, widthPx, read }: { scale: DepthScale; widthPx: number; read: TrackProps["read"] }) {
   const depthFt = useCursor();
-  if (depthFt === null) return null;
+  if (depthFt === null || !scale.shows(depthFt)) return null;
   const y = scale.y(depthFt);
   const text = read(depthFt);
   const width = text === null ? 0 : Math.min(widthPx - 2 * PAD_PX, text.length * 5.9 + 10);

@@ -96,7 +96,7 @@ export function WindowTrack({ scale, widthPx }: { scale: DepthScale; widthPx: nu
                     )}
                     <text
                       x={x(show(s.mud_ppg)) + 5}
-                      y={(scale.y(s.previous_shoe_md_ft) + scale.y(s.shoe_md_ft)) / 2}
+                      y={(scale.y(Math.max(s.previous_shoe_md_ft, scale.topFt)) + scale.y(Math.min(s.shoe_md_ft, scale.bottomFt))) / 2}
                       fontSize={12}
                       fontWeight={600}
                       className="halo"
@@ -120,7 +120,7 @@ export function WindowTrack({ scale, widthPx }: { scale: DepthScale; widthPx: nu
 }
 
 function Name({ text, at, x, scale, colour, side }: { text: string; at: Series; x: (v: number) => number; scale: DepthScale; colour: string; side: 1 | -1 }) {
-  const mdFt = scale.totalFt * (side < 0 ? 0.33 : 0.42);
+  const mdFt = scale.topFt + (scale.bottomFt - scale.topFt) * (side < 0 ? 0.33 : 0.42);
   const value = interpolate(at.md, at.emw, mdFt);
   if (value === null) return null;
   return (

@@ -3,23 +3,61 @@ import { scaleLinear } from "d3-scale";
 
 export const HEADER_PX = 56;
 export const FOOTER_PX = 14;
+const LEAST_SPAN_FT = 50;
 
-export interface DepthScale {
+/** The stretch of the well that is on the screen. */
+export interface DepthView {
+  topFt: number;
+  bottomFt: number;
+}
+
+export interface DepthScale extends DepthView {
   totalFt: number;
   heightPx: number;
   y: (mdFt: number) => number;
+  /** Depth at a pixel, kept inside the well. */
   md: (yPx: number) => number;
+  shows: (mdFt: number) => boolean;
 }
 
-export function depthScale(totalFt: number, heightPx: number): DepthScale {
-  const scale = scaleLinear([0, totalFt], [HEADER_PX, Math.max(HEADER_PX + 1, heightPx - FOOTER_PX)]).clamp(false);
-  return { totalFt, heightPx, y: scale, md: (yPx) => Math.min(totalFt, Math.max(0, scale.invert(yPx))) };
+export function depthScale(totalFt: number, heightPx: number, view: DepthView | null = null): DepthScale {
+  const { topFt, bottomFt } = view === null ? { topFt: 0, bottomFt: totalFt } : kept(view, totalFt);
+  const scale = scaleLinear([topFt, bottomFt], [HEADER_PX, Math.max(HEADER_PX + 1, heightPx - FOOTER_PX)]);
+  return {
+    totalFt,
+    heightPx,
+    topFt,
+    bottomFt,
+    y: scale,
+    md: (yPx) => Math.min(totalFt, Math.max(0, scale.invert(yPx))),
+    shows: (mdFt) => mdFt >= topFt - 1e-6 && mdFt <= bottomFt + 1e-6,
+  };
+}
+
+/** A view no smaller than the least span and inside the well. */
+function kept(view: DepthView, totalFt: number): DepthView {
+  const span = Math.min(totalFt, Math.max(Math.min(LEAST_SPAN_FT, totalFt), view.bottomFt - view.topFt));
+  const topFt = Math.min(Math.max(0, view.topFt), totalFt - span);
+  return { topFt, bottomFt: topFt + span };
+}
+
+/** The view after zooming by a factor (under 1 is closer) about a pixel; null is the whole well. */
+export function zoomed(scale: DepthScale, yPx: number, factor: number): DepthView | null {
+  const at = scale.md(yPx);
+  const view = kept({ topFt: at - (at - scale.topFt) * factor, bottomFt: at + (scale.bottomFt - at) * factor }, scale.totalFt);
+  return view.bottomFt - view.topFt >= scale.totalFt - 1e-6 ? null : view;
+}
+
+/** The view after moving the paper by pixels, down for positive. */
+export function panned(scale: DepthScale, dyPx: number): DepthView {
+  const ft = (dyPx * (scale.bottomFt - scale.topFt)) / (scale.heightPx - HEADER_PX - FOOTER_PX);
+  return kept({ topFt: scale.topFt - ft, bottomFt: scale.bottomFt - ft }, scale.totalFt);
 }
 
 /** Round tick depths [ft] in the units shown: `factor` is display units per ft. */
 export function depthTicks(scale: DepthScale, factor: number): { mdFt: number; label: string }[] {
   const count = Math.max(4, Math.round((scale.heightPx - HEADER_PX) / 55));
-  return scaleLinear([0, scale.totalFt * factor], [0, 1])
+  return scaleLinear([scale.topFt * factor, scale.bottomFt * factor], [0, 1])
     .ticks(count)
     .map((shown) => ({ mdFt: shown / factor, label: shown.toLocaleString("en-US") }));
 }

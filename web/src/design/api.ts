@@ -5,8 +5,10 @@ import type {
   DesignItem,
   DesignView,
   Evaluation,
+  FormulaItem,
   Problem,
   Saved,
+  Trial,
   UnitTable,
   Working,
 } from "./types";
@@ -55,3 +57,7 @@ export async function importWell(file: File): Promise<Saved> {
   const init = { method: "POST", body: file, headers: { "Content-Type": "application/octet-stream" } };
   return answer<Saved>(await fetch("/api/wells/file", init));
 }
+
+export const listFormulas = () => send<{ formulas: FormulaItem[] }>("GET", "/formulas").then((r) => r.formulas);
+export const tryFormula = (name: string, inputs: Record<string, number | number[]>) =>
+  send<Trial>("POST", `/formulas/${encodeURIComponent(name)}`, { inputs });

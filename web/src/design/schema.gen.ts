@@ -158,6 +158,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/formulas/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Work one formula with other numbers. */
+        post: operations["reference_try_formula_formulas__string_name__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schema": {
         parameters: {
             query?: never;
@@ -1031,7 +1048,7 @@ export interface components {
             /** Unit */
             unit: string;
             /** Value */
-            value: number | number[];
+            value: number | number[] | null;
         };
         /** KickMinimum */
         KickMinimum: {
@@ -1993,6 +2010,20 @@ export interface components {
              */
             stations: components["schemas"]["Station"][];
         };
+        /** Trial */
+        Trial: {
+            /** Name */
+            name: string;
+            /** Outputs */
+            outputs: components["schemas"]["Output"][];
+        };
+        /** TrialBody */
+        TrialBody: {
+            /** Inputs */
+            inputs: {
+                [key: string]: number | number[];
+            };
+        };
         /** UnitTable */
         UnitTable: {
             /** Quantities */
@@ -2673,6 +2704,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FormulaList"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+        };
+    };
+    reference_try_formula_formulas__string_name__post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trial"];
                 };
             };
             /** @description Unprocessable Entity */

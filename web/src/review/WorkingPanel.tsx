@@ -1,8 +1,10 @@
 // The working of a headline number: the formula calls that gave it, each with equation, inputs, result and source.
 import { useQuery } from "@tanstack/react-query";
 import { X } from "lucide-react";
+import { Link } from "react-router";
 import { getWorking } from "../design/api";
 import { useBench, useSnapshot } from "../design/context";
+import { MathText } from "../ui/MathText";
 import type { WorkingStep } from "../design/types";
 
 export function WorkingPanel() {
@@ -43,7 +45,8 @@ export function WorkingPanel() {
   );
 }
 
-function number(value: number | number[]): string {
+function number(value: number | number[] | null): string {
+  if (value === null) return "unknown";
   if (Array.isArray(value)) return value.map((v) => number(v)).join("; ");
   if (value === 0) return "0";
   const size = Math.abs(value);
@@ -54,17 +57,21 @@ function number(value: number | number[]): string {
 function StepView({ step }: { step: WorkingStep }) {
   return (
     <div className="mt-2 border-l border-rule pl-2" data-formula={step.formula}>
-      <p className="text-[12px] font-semibold">{step.title}</p>
+      <p className="text-[12px] font-semibold">
+        <Link to={`/formulas/${step.formula}`} className="hover:text-petrol" title="Open in the handbook">
+          {step.title}
+        </Link>
+      </p>
       {step.steps.map((inner, i) => (
         <StepView key={i} step={inner} />
       ))}
-      <p className="py-0.5 font-narrow text-[12.5px] break-words">{step.symbolic}</p>
+      <p className="py-0.5 font-narrow text-[12.5px] break-words"><MathText text={step.symbolic} /></p>
       <table className="w-full text-[12px]">
         <tbody>
           {step.inputs.map((input) => (
             <tr key={input.name}>
               <th scope="row" className="text-left font-normal text-mute">
-                {input.meaning} <span className="font-narrow text-ink">{input.symbol}</span>
+                {input.meaning} <span className="font-narrow text-ink"><MathText text={input.symbol} /></span>
               </th>
               <td className="pl-2 text-right align-bottom">{number(input.value)}</td>
               <td className="w-12 pl-1 align-bottom text-mute">{input.unit}</td>

@@ -10,6 +10,8 @@ import type { StringShape } from "./geometry";
 import { AXIS_PX, SECTION_PX, SHOE_PX, shapes, spread } from "./geometry";
 import { RockPatterns } from "./patterns";
 import { TopGear } from "./TopGear";
+import { DepthClip } from "../depth/DepthClip";
+import { DEPTH_CLASS } from "../depth/useDepthView";
 import { useShoeDrag } from "./useShoeDrag";
 
 export function Section({ scale }: { scale: DepthScale }) {
@@ -23,7 +25,7 @@ export function Section({ scale }: { scale: DepthScale }) {
     <svg
       width={SECTION_PX}
       height={scale.heightPx}
-      className="block shrink-0 select-none"
+      className={`block shrink-0 select-none ${DEPTH_CLASS}`}
       role="group"
       aria-label="Section of the well"
       data-testid="section"
@@ -35,14 +37,17 @@ export function Section({ scale }: { scale: DepthScale }) {
       }}
     >
       <RockPatterns prefix={prefix} />
-      <Zones scale={scale} prefix={prefix} />
-      {placed.map((shape) => (
-        <Hole key={shape.index} shape={shape} />
-      ))}
-      {placed.map((shape) => (
-        <Pipe key={shape.index} shape={shape} prefix={prefix} />
-      ))}
-      <TopGear y={HEADER_PX} shapes={placed} />
+      <DepthClip scale={scale} widthPx={SECTION_PX}>
+        <Zones scale={scale} prefix={prefix} />
+        {placed.map((shape) => (
+          <Hole key={shape.index} shape={shape} />
+        ))}
+        {placed.map((shape) => (
+          <Pipe key={shape.index} shape={shape} prefix={prefix} />
+        ))}
+        <ZoneLabels scale={scale} />
+      </DepthClip>
+      {scale.topFt === 0 && <TopGear y={HEADER_PX} shapes={placed} />}
       <text x={AXIS_PX - 6} y={HEADER_PX - 8} fontSize={11} textAnchor="end" style={{ fill: "var(--mute)" }}>
         {units.unit("depth")} MD
       </text>
@@ -55,9 +60,11 @@ export function Section({ scale }: { scale: DepthScale }) {
         </g>
       ))}
       <SectionCursor scale={scale} />
-      {placed.map((shape) => (
-        <ShoeHandle key={shape.index} shape={shape} scale={scale} />
-      ))}
+      {placed
+        .filter((shape) => scale.shows(evaluation.strings[shape.index]!.shoe_md_ft))
+        .map((shape) => (
+          <ShoeHandle key={shape.index} shape={shape} scale={scale} />
+        ))}
     </svg>
   );
 }
@@ -67,8 +74,6 @@ function Zones({ scale, prefix }: { scale: DepthScale; prefix: string }) {
   const { goTo } = useBench();
   const zones = evaluation!.ground.zones;
   const bottom = scale.heightPx - FOOTER_PX;
-  const middles = zones.map((z) => (scale.y(z.top_md_ft) + scale.y(z.base_md_ft)) / 2);
-  const labels = spread(middles, 25, bottom - 12);
   return (
     <g>
       <rect x={AXIS_PX} y={HEADER_PX} width={SECTION_PX - AXIS_PX} height={bottom - HEADER_PX} fill="var(--sheet)" />
@@ -85,6 +90,18 @@ function Zones({ scale, prefix }: { scale: DepthScale; prefix: string }) {
           }}
         />
       ))}
+    </g>
+  );
+}
+
+/** Names of the zones in view, at the middle of what is seen of each. */
+function ZoneLabels({ scale }: { scale: DepthScale }) {
+  const { evaluation } = useSnapshot();
+  const zones = evaluation!.ground.zones.filter((z) => z.base_md_ft > scale.topFt && z.top_md_ft < scale.bottomFt);
+  const middles = zones.map((z) => (scale.y(Math.max(z.top_md_ft, scale.topFt)) + scale.y(Math.min(z.base_md_ft, scale.bottomFt))) / 2);
+  const labels = spread(middles, 25, scale.heightPx - FOOTER_PX - 12);
+  return (
+    <g>
       {zones.map((zone, i) => {
         const detail = [...zone.hazards, ...(zone.fluid === "none" ? [] : [zone.fluid])].join(", ");
         return (
@@ -222,7 +239,7 @@ function ShoeHandle({ shape, scale }: { shape: StringShape; scale: DepthScale })
 function SectionCursor({ scale }: { scale: DepthScale }) {
   const depthFt = useCursor();
   const units = useUnits();
-  if (depthFt === null) return null;
+  if (depthFt === null || !scale.shows(depthFt)) return null;
   const y = scale.y(depthFt);
   return (
     <g pointerEvents="none">

@@ -38,8 +38,10 @@ export function shapes(strings: readonly StringResult[], scale: DepthScale): Str
     cementTop: s.cement_top_md_ft === null ? null : scale.y(s.cement_top_md_ft),
     labelY: 0,
   }));
-  const labels = spread(placed.map((p) => p.shoe), 26, scale.heightPx - 6);
-  return placed.map((p, i) => ({ ...p, labelY: labels[i]! }));
+  // only shoes in view carry a label, so only they push one another apart
+  const seen = placed.filter((_, i) => scale.shows(strings[i]!.shoe_md_ft));
+  const labels = spread(seen.map((p) => p.shoe), 26, scale.heightPx - 6);
+  return placed.map((p) => ({ ...p, labelY: labels[seen.indexOf(p)] ?? p.shoe }));
 }
 
 /** Move positions apart to at least `gap`, keeping order and staying above `bottom`. */

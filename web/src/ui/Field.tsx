@@ -71,6 +71,7 @@ export function NumberField({
         aria-invalid={message !== null}
         aria-describedby={message ? messageId : undefined}
         data-place={place}
+        data-typing={text !== null}
         data-decided={!(optional && (value === null || value === undefined))}
         inputMode="decimal"
         value={text ?? units.entry(value, quantity)}

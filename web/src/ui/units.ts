@@ -49,10 +49,24 @@ export class Units {
 
   /** A typed number in core units, null when the text is not a number. */
   parse(text: string, quantity: Quantity): number | null {
-    const typed = quantity === "size" ? parseInches(text) : parseNumber(text);
+    const { bare, system } = this.splitUnit(text, quantity);
+    const typed = quantity === "size" || quantity === "diameter" ? parseInches(bare) : parseNumber(bare);
     if (typed === null) return null;
-    const { factor, offset } = this.of(quantity);
+    const { factor, offset } = this.table[quantity]![system];
     return Number(((typed - offset) / factor).toPrecision(12));
+  }
+
+  /** A text without its unit, and the system that the unit belongs to; the person's own where there is none. */
+  private splitUnit(text: string, quantity: Quantity): { bare: string; system: System } {
+    const trimmed = text.trim();
+    for (const system of ["field", "metric"] as const) {
+      for (const unit of spellings(this.table[quantity]![system].unit)) {
+        if (trimmed.toLowerCase().endsWith(unit) && /[\d.]\s*$/.test(trimmed.slice(0, -unit.length))) {
+          return { bare: trimmed.slice(0, -unit.length), system };
+        }
+      }
+    }
+    return { bare: trimmed, system: this.system };
   }
 
   /** A depth [ft] at the nearest step that a person would type: 10 ft or 1 m, or finer. */
@@ -64,6 +78,16 @@ export class Units {
   depthStepFt(): number {
     return this.system === "field" ? 10 : 1 / this.of("depth").factor;
   }
+}
+
+/** How a unit may be typed: as shown, in lower case, without raised figures or the degree sign. */
+function spellings(unit: string): string[] {
+  const lower = unit.toLowerCase();
+  if (lower === "") return [];
+  const all = [lower, lower.replace("³", "3"), lower.replace("°", "")];
+  if (lower === "in") all.push('"');
+  if (lower === "ft") all.push("'");
+  return [...new Set(all)];
 }
 
 /** Inches as the trade writes them: 9.625 is 9 5/8; what is not in sixteenths stays decimal. */

@@ -58,6 +58,9 @@ export function WellList() {
       <main className="mx-auto w-full max-w-4xl flex-1 overflow-auto px-6 py-6">
         <div className="mb-4 flex items-center gap-2">
           <h1 className="mr-auto text-[18px] font-semibold">Wells</h1>
+          <Link to="/formulas" className="mr-2 text-petrol hover:underline">
+            Formulas
+          </Link>
           <Button onClick={() => void open(api.createEmptyWell(), "The empty well")}>
             <FilePlus size={14} aria-hidden /> New well
           </Button>

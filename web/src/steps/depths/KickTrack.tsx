@@ -43,7 +43,7 @@ export function KickTrack({ scale, widthPx }: { scale: DepthScale; widthPx: numb
           return (
             <g key={index}>
               <line x1={x(kick.required_bbl * factor)} x2={x(kick.required_bbl * factor)} y1={from} y2={to} stroke="var(--brick)" strokeDasharray="4 3" />
-              <text x={x(kick.required_bbl * factor) + 3} y={from + 12} fontSize={10.5} className="halo" style={{ fill: "var(--brick)" }}>
+              <text x={x(kick.required_bbl * factor) + 3} y={scale.y(Math.max(evaluation.strings[index]!.shoe_md_ft, scale.topFt)) + 12} fontSize={10.5} className="halo" style={{ fill: "var(--brick)" }}>
                 asks {units.number(kick.required_bbl, "volume", 0)}
               </text>
               <path

@@ -1,0 +1,172 @@
+// The palette (Ctrl K), the keys themselves, and the list of keys (?).
+import { Command } from "cmdk";
+import { X } from "lucide-react";
+import { Dialog } from "radix-ui";
+import { useCallback, useEffect, useState } from "react";
+import { tinykeys } from "tinykeys";
+import { Button } from "../ui/Button";
+import type { Action } from "./actions";
+import { useActions } from "./actions";
+import { setSingleKeys, singleKeysOn } from "./singleKeys";
+
+const OVERLAY = "fixed inset-0 z-20 bg-black/40";
+const SHEET = "fixed top-24 left-1/2 z-30 max-h-[70vh] w-[34rem] -translate-x-1/2 overflow-hidden rounded border border-rule bg-sheet shadow-lg";
+
+function isTyping(event: KeyboardEvent): boolean {
+  return event.target instanceof HTMLElement && event.target.closest("input, select, textarea, [role=dialog]") !== null;
+}
+
+/** A field with text of its own has its own undo. */
+function isEditing(event: KeyboardEvent): boolean {
+  return event.target instanceof HTMLInputElement && event.target.dataset.typing === "true";
+}
+
+export function Keys() {
+  const [palette, setPalette] = useState(false);
+  const [list, setList] = useState(false);
+  const showKeys = useCallback(() => {
+    setList(true);
+  }, []);
+  const actions = useActions(showKeys);
+
+  useEffect(() => {
+    const bound: Record<string, (event: KeyboardEvent) => void> = {
+      "$mod+k": (event) => {
+        event.preventDefault();
+        setPalette(true);
+      },
+    };
+    for (const action of actions) {
+      const keys = action.keys;
+      if (keys === undefined) continue;
+      const single = !keys.includes("+");
+      bound[keys === "?" ? "Shift+?" : keys] = (event) => {
+        if (single ? isTyping(event) || !singleKeysOn() : isEditing(event)) return;
+        event.preventDefault();
+        action.run();
+      };
+    }
+    bound["$mod+y"] = bound["$mod+Shift+z"]!;
+    return tinykeys(window, bound);
+  }, [actions]);
+
+  return (
+    <>
+      <Button
+        kind="bar"
+        title="Find anything (Ctrl K)"
+        onClick={() => {
+          setPalette(true);
+        }}
+      >
+        Find <kbd className="font-narrow text-[11px]">Ctrl K</kbd>
+      </Button>
+      <Palette open={palette} onOpenChange={setPalette} actions={actions} />
+      <KeyList open={list} onOpenChange={setList} actions={actions} />
+    </>
+  );
+}
+
+interface SheetProps {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  actions: readonly Action[];
+}
+
+function Palette({ open, onOpenChange, actions }: SheetProps) {
+  const groups = ["Go to", "Design", "Findings", "View"] as const;
+  return (
+    <Dialog.Root open={open} onOpenChange={onOpenChange}>
+      <Dialog.Portal>
+        <Dialog.Overlay className={OVERLAY} />
+        <Dialog.Content className={SHEET} aria-describedby={undefined}>
+          <Dialog.Title className="sr-only">Find</Dialog.Title>
+          <Command label="Find an action" className="flex max-h-[70vh] flex-col">
+            <Command.Input
+              placeholder="A step, a string, a finding, an action…"
+              className="w-full border-b border-rule bg-transparent px-3 py-2 text-[14px] outline-none placeholder:text-mute"
+            />
+            <Command.List className="min-h-0 overflow-y-auto p-1.5">
+              <Command.Empty className="px-2 py-3 text-mute">Nothing of that name.</Command.Empty>
+              {groups.map((group) => {
+                const members = actions.filter((a) => a.group === group);
+                return members.length === 0 ? null : (
+                  <Command.Group key={group} heading={group} className="[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:pt-1.5 [&_[cmdk-group-heading]]:text-[11.5px] [&_[cmdk-group-heading]]:text-mute">
+                    {members.map((action) => (
+                      <Command.Item
+                        key={action.id}
+                        value={`${action.title} ${action.id}`}
+                        onSelect={() => {
+                          onOpenChange(false);
+                          action.run();
+                        }}
+                        className="flex items-center gap-2 rounded px-2 py-1 data-[selected=true]:bg-petrol/15"
+                      >
+                        <span className="truncate">{action.title}</span>
+                        {action.keys && <kbd className="ml-auto font-narrow text-[11.5px] text-mute">{keyWords(action.keys)}</kbd>}
+                      </Command.Item>
+                    ))}
+                  </Command.Group>
+                );
+              })}
+            </Command.List>
+          </Command>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+function keyWords(keys: string): string {
+  return keys.replace("$mod", "Ctrl").replaceAll("+", " ").replace(/ z$/, " Z");
+}
+
+const OTHERS: readonly (readonly [string, string])[] = [
+  ["Ctrl K", "Find anything"],
+  ["↑ ↓", "Move the focused shoe or top of cement by 10 ft or 1 m; with Shift by ten times that"],
+  ["Escape", "Drop what is being dragged or typed"],
+  ["wheel", "Zoom the depth axis at the pointer; drag pans, double click fits"],
+  ["+ − 0", "Zoom the depth axis in, out, and fit"],
+];
+
+function KeyList({ open, onOpenChange, actions }: SheetProps) {
+  const [single, setSingle] = useState(singleKeysOn);
+  const rows = [...actions.filter((a) => a.keys).map((a) => [keyWords(a.keys!), a.title] as const), ...OTHERS];
+  return (
+    <Dialog.Root open={open} onOpenChange={onOpenChange}>
+      <Dialog.Portal>
+        <Dialog.Overlay className={OVERLAY} />
+        <Dialog.Content className={`${SHEET} overflow-y-auto p-4`} aria-describedby={undefined}>
+          <Dialog.Title className="mb-2 text-[14px] font-semibold">Keys</Dialog.Title>
+          <Dialog.Close asChild>
+            <button type="button" aria-label="Close" className="absolute top-3 right-3 text-mute hover:text-ink">
+              <X size={15} aria-hidden />
+            </button>
+          </Dialog.Close>
+          <dl className="grid grid-cols-[7rem_1fr] gap-y-0.5">
+            {rows.map(([keys, title]) => (
+              <div key={keys + title} className="contents">
+                <dt>
+                  <kbd className="font-narrow">{keys}</kbd>
+                </dt>
+                <dd className="text-mute">{title}</dd>
+              </div>
+            ))}
+          </dl>
+          <label className="mt-3 flex items-center gap-2 border-t border-rule pt-2">
+            <input
+              type="checkbox"
+              className="size-3.5 accent-petrol"
+              checked={single}
+              onChange={(event) => {
+                setSingleKeys(event.target.checked);
+                setSingle(event.target.checked);
+              }}
+            />
+            Single keys without Ctrl
+          </label>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

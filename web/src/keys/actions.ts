@@ -1,0 +1,67 @@
+// Everything that can be done in the workbench, once: for the palette, the keys and the list of keys.
+import { useMemo } from "react";
+import { useNavigate, useParams } from "react-router";
+import { adoption, useBench, useSnapshot } from "../design/context";
+import { usePreferences } from "../preferences";
+import { STEP_WORDS } from "../review/places";
+import { useUnits } from "../ui/units";
+
+export interface Action {
+  id: string;
+  title: string;
+  group: "Go to" | "Design" | "Findings" | "View";
+  /** In tinykeys' words; a single character works only while single keys are on. */
+  keys?: string;
+  run: () => void;
+}
+
+export const STEPS = ["ground", "depths", "sizes", "mud", "pipe", "cement", "wellhead", "preventers", "policy"] as const;
+
+export function useActions(showKeys: () => void): Action[] {
+  const navigate = useNavigate();
+  const { designId } = useParams();
+  const { session, select, goTo } = useBench();
+  const { evaluation, document } = useSnapshot();
+  const { system, dark, setSystem, setDark } = usePreferences();
+  const units = useUnits();
+  return useMemo<Action[]>(() => {
+    const open = (path: string) => () => void navigate(path);
+    const steps = STEPS.map<Action>((step, i) => ({
+      id: `step-${step}`,
+      title: STEP_WORDS[step]!,
+      group: "Go to",
+      keys: String(i + 1),
+      run: open(`/designs/${designId}/${step}`),
+    }));
+    const strings = (evaluation?.strings ?? []).map<Action>((s, i) => ({
+      id: `string-${i}`,
+      title: `Take in hand: ${s.od_in === null ? s.role : units.text(s.od_in, "size")} ${s.role}`,
+      group: "Design",
+      run: () => {
+        select(i);
+      },
+    }));
+    const findings = (evaluation?.findings ?? []).map<Action>((f, i) => ({
+      id: `finding-${i}`,
+      title: `${units.words(f.subject)}: ${units.words(f.message)}`,
+      group: "Findings",
+      run: () => {
+        goTo(f.step, f.place);
+      },
+    }));
+    const adopt = adoption(document, evaluation);
+    const design: Action[] = [
+      { id: "undo", title: "Undo", group: "Design", keys: "$mod+z", run: () => { session.undo(); } },
+      { id: "redo", title: "Redo", group: "Design", keys: "$mod+Shift+z", run: () => { session.redo(); } },
+      ...(adopt.length ? [{ id: "adopt", title: "Adopt the proposed program", group: "Design" as const, run: () => { session.edit(adopt); } }] : []),
+    ];
+    const view: Action[] = [
+      { id: "wells", title: "All wells", group: "Go to", run: open("/") },
+      { id: "formulas", title: "Formulas", group: "Go to", run: open("/formulas") },
+      { id: "units", title: system === "field" ? "Metric units" : "Field units", group: "View", keys: "u", run: () => { setSystem(system === "field" ? "metric" : "field"); } },
+      { id: "dark", title: dark ? "Light" : "Dark", group: "View", run: () => { setDark(!dark); } },
+      { id: "keys", title: "List of keys", group: "View", keys: "?", run: showKeys },
+    ];
+    return [...steps, ...design, ...strings, ...findings, ...view];
+  }, [navigate, designId, evaluation, document, session, select, goTo, units, system, dark, setSystem, setDark, showKeys]);
+}
