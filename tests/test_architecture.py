@@ -15,7 +15,7 @@ MAY_IMPORT = {
     "demo": set(),
     "store": {"core", "store"},
     "formats": {"core", "formats", "catalogue"},
-    "server": {"core", "catalogue", "store", "formats", "demo", "server"},
+    "server": {"core", "catalogue", "store", "formats", "demo", "handbook", "server"},
 }
 OUTSIDE_CORE = {
     "flask",

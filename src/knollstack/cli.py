@@ -3,22 +3,20 @@
 from __future__ import annotations
 
 import argparse
-import importlib
 import json
 import os
-import pkgutil
 import sqlite3
 import sys
 import webbrowser
 from pathlib import Path
 from typing import Any
 
-import knollstack.core
 from knollstack.catalogue import load
 from knollstack.core.evaluate import evaluate
 from knollstack.core.faults import FaultyDesign, parse_text
-from knollstack.core.formula import REGISTRY, CallError, Formula, FormulaError, call_named
+from knollstack.core.formula import CallError, Formula, FormulaError, call_named
 from knollstack.core.glossary import unit_of
+from knollstack.handbook import registry
 
 FAULTY = 2
 DATA = Path(__file__).resolve().parents[2] / "data"
@@ -48,13 +46,6 @@ def run_evaluate(arguments: argparse.Namespace) -> int:
     return 0
 
 
-def _registry() -> dict[str, Formula]:
-    """The registry with every core module loaded."""
-    for module in pkgutil.walk_packages(knollstack.core.__path__, "knollstack.core."):
-        importlib.import_module(module.name)
-    return REGISTRY
-
-
 def _with_units(formula: Formula, result: Any) -> tuple[Any, Any]:
     if isinstance(result, dict):
         return {k: _listed(v) for k, v in result.items()}, {k: unit_of(k) for k in result}
@@ -67,13 +58,13 @@ def _listed(value: Any) -> Any:
 
 def run_formula(arguments: argparse.Namespace) -> int:
     """Print one formula's result with unit and source as JSON, list all, or check a file of cases."""
-    registry = _registry()
+    formulas = registry()
     if arguments.list:
-        print("\n".join(sorted(registry)))
+        print("\n".join(sorted(formulas)))
         return 0
     if arguments.cases:
-        return check_cases(registry, Path(arguments.cases))
-    formula = registry.get(arguments.name or "")
+        return check_cases(formulas, Path(arguments.cases))
+    formula = formulas.get(arguments.name or "")
     if formula is None:
         _say(f"{arguments.name}: no such formula; `formula --list` names all")
         return FAULTY
@@ -99,7 +90,7 @@ def run_formula(arguments: argparse.Namespace) -> int:
     return 0
 
 
-def check_cases(registry: dict[str, Formula], path: Path) -> int:
+def check_cases(formulas: dict[str, Formula], path: Path) -> int:
     """Run a file of reference cases; print each that differs; 1 if any does."""
     try:
         document = json.loads(path.read_text(encoding="utf-8"))
@@ -108,14 +99,14 @@ def check_cases(registry: dict[str, Formula], path: Path) -> int:
     except (OSError, ValueError, KeyError, TypeError) as error:
         _say(f"{path}: {error}; expected a JSON file with a list of cases")
         return FAULTY
-    wrong = [line for case in cases for line in case_faults(registry, case, tolerance)]
+    wrong = [line for case in cases for line in case_faults(formulas, case, tolerance)]
     print("\n".join(wrong) if wrong else f"{len(cases)} cases agree")
     return 1 if wrong else 0
 
 
-def case_faults(registry: dict[str, Formula], case: dict[str, Any], tolerance: float) -> list[str]:
+def case_faults(formulas: dict[str, Formula], case: dict[str, Any], tolerance: float) -> list[str]:
     """Lines for the results of one case that differ by more than the relative tolerance."""
-    formula = registry.get(case["formula"])
+    formula = formulas.get(case["formula"])
     if formula is None:
         return [f"{case['formula']}: no such formula"]
     try:

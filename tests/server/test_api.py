@@ -7,7 +7,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from knollstack.core.design import Design
-from tests.helpers import demo, put, run
+from tests.helpers import DATA, demo, put, run
 
 DEMO = 2
 
@@ -141,7 +141,8 @@ def test_working(client):
 
 def test_reference_data(client):
     names = {f["name"] for f in client.get("/api/formulas").get_json()["formulas"]}
-    assert {"kick_tolerance", "pipe_collapse", "cut_off_height"} <= names
+    cases = json.loads((DATA / "formulas.json").read_text())["cases"]
+    assert {case["formula"] for case in cases} <= names
     units = client.get("/api/units").get_json()["quantities"]
     assert units["depth"]["metric"]["factor"] == pytest.approx(0.3048)
     assert len(client.get("/api/catalogue").get_json()["pipes"]) > 500

@@ -7,11 +7,12 @@ from flask_openapi3 import APIBlueprint
 
 from knollstack.catalogue import load
 from knollstack.core.faults import Fault
-from knollstack.core.formula import REGISTRY, CallError, Formula, FormulaError, call_named
+from knollstack.core.formula import CallError, Formula, FormulaError, call_named
 from knollstack.core.glossary import TERMS, unit_of
 from knollstack.core.units import table
 from knollstack.core.working import Input, outputs_of
 from knollstack.formats import wellfile
+from knollstack.handbook import registry
 from knollstack.server import models
 from knollstack.server.problems import faulty, not_found
 
@@ -67,14 +68,14 @@ def _item(formula: Formula) -> models.FormulaItem:
 @blueprint.get("/formulas", responses={200: models.FormulaList})
 def list_formulas() -> Response:
     """The registry of formulas."""
-    items = [_item(REGISTRY[name]) for name in sorted(REGISTRY)]
+    items = [_item(formula) for _, formula in sorted(registry().items())]
     return _json(models.FormulaList(formulas=items).model_dump_json())
 
 
 @blueprint.post("/formulas/<string:name>", responses={200: models.Trial})
 def try_formula(path: models.FormulaPath, body: models.TrialBody) -> Response:
     """Work one formula with other numbers."""
-    formula = REGISTRY.get(path.name)
+    formula = registry().get(path.name)
     if formula is None:
         return not_found(f"formula {path.name}")
     try:
