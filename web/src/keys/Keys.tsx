@@ -123,7 +123,7 @@ function keyWords(keys: string): string {
 
 const OTHERS: readonly (readonly [string, string])[] = [
   ["Ctrl K", "Find anything"],
-  ["↑ ↓", "Move the focused shoe or top of cement by 10 ft or 1 m; with Shift by ten times that"],
+  ["↑ ↓", "Move the focused shoe by 10 ft or 1 m; with Shift by ten times that"],
   ["Escape", "Drop what is being dragged or typed"],
   ["wheel", "Zoom the depth axis at the pointer; drag pans, double click fits"],
   ["+ − 0", "Zoom the depth axis in, out, and fit"],
