@@ -6,7 +6,7 @@ import pytest
 
 from knollstack.core.evaluate import evaluate, workings
 from knollstack.core.faults import parse
-from knollstack.core.units import fraction, plain, shown, table
+from knollstack.core.units import UnitSet, fraction, plain, shown, table
 from tests.helpers import CATALOGUE, demo, empty_demo, run
 
 
@@ -80,13 +80,18 @@ def test_moving_a_shoe_up_breaks_kick_tolerance_with_a_remedy():
 
 def test_units_round_trip_and_read_as_people_write():
     assert [fraction(v) for v in (9.625, 13.375, 7.0, 0.5, 8.525)] == ["9 5/8", "13 3/8", "7", "1/2", "8.525"]
-    assert shown(4921.259842519685, "depth", "metric") == "1,500.0 m"
-    assert shown(212.0, "temperature", "metric") == "100 °C"
-    assert shown(8.3454, "emw", "metric") == "1.000 SG"
+    metric = UnitSet("metric")
+    assert shown(4921.259842519685, "depth", metric) == "1,500.0 m"
+    assert shown(212.0, "temperature", metric) == "100 °C"
+    assert shown(8.3454, "emw", metric) == "1.000 SG"
+    mixed = UnitSet("field", {"emw": "psi/ft", "size": "mm", "depth": "furlong"})
+    assert [shown(10.0, "emw", mixed), shown(9.625, "size", mixed)] == ["0.519 psi/ft", "244.5 mm"]
+    assert shown(100.0, "depth", mixed) == "100 ft", "an unknown unit is not taken for another"
     for quantity, units in table().items():
-        metric = units.metric
-        back = ((1500.0 - metric.offset) / metric.factor) * metric.factor + metric.offset
-        assert back == pytest.approx(1500.0, rel=1e-12), quantity
+        assert (units.options[0].factor, units.options[0].offset) == (1.0, 0.0), "the first unit is the core's"
+        for unit in units.options:
+            back = ((1500.0 - unit.offset) / unit.factor) * unit.factor + unit.offset
+            assert back == pytest.approx(1500.0, rel=1e-12), (quantity, unit)
 
 
 def test_evaluate_does_not_need_a_name_or_strings():

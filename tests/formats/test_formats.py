@@ -7,7 +7,7 @@ import pytest
 from pypdf import PdfReader
 
 from knollstack.core.faults import parse, parse_text
-from knollstack.core.units import plain
+from knollstack.core.units import FIELD, UnitSet, plain
 from knollstack.formats import sheet, wellfile
 from tests.helpers import demo, empty_demo, run, well
 
@@ -20,7 +20,7 @@ def test_a_well_file_comes_back_as_it_was():
     assert json.loads(text)["strings"][2]["cement"]["slurry_water_gal_sk"] == 4.97
 
 
-def page(document, units="field"):
+def page(document, units=FIELD):
     pdf = sheet.write(parse(document), run(document), units, 7, "2026-11-24T09:30:00+00:00")
     pages = PdfReader(io.BytesIO(pdf)).pages
     assert len(pages) == 1
@@ -43,7 +43,7 @@ def test_sheet_holds_the_program():
 
 
 def test_sheet_in_metric_and_of_a_proposal():
-    text = page(empty_demo(), "metric")
+    text = page(empty_demo(), UnitSet("metric"))
     assert "3,840.5 m" in text
     assert "SG" in text
     assert "surface (proposed)" in text

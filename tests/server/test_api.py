@@ -1,6 +1,7 @@
 """The API: what is kept, what is refused, and that every answer has one shape."""
 
 import json
+import re
 
 import pytest
 from hypothesis import HealthCheck, given, settings
@@ -135,7 +136,8 @@ def test_working(client):
     answer = client.post("/api/workings", json={"document": demo(), "key": "depths/2/kick_tolerance"}).get_json()
     assert [s["formula"] for s in answer["steps"]][-1] == "lesser_kick_volume"
     outputs = answer["steps"][-1]["outputs"]
-    assert outputs == [{"name": "lesser_kick_volume", "unit": "bbl", "value": pytest.approx(27.47, abs=0.01)}]
+    value = pytest.approx(27.47, abs=0.01)
+    assert outputs == [{"name": "lesser_kick_volume", "unit": "bbl", "quantity": "volume", "value": value}]
     problem(client.post("/api/workings", json={"document": demo(), "key": "depths/9/none"}), 404)
 
 
@@ -144,7 +146,7 @@ def test_reference_data(client):
     cases = json.loads((DATA / "formulas.json").read_text())["cases"]
     assert {case["formula"] for case in cases} <= names
     units = client.get("/api/units").get_json()["quantities"]
-    assert units["depth"]["metric"]["factor"] == pytest.approx(0.3048)
+    assert units["depth"]["options"][1]["factor"] == pytest.approx(0.3048)
     assert len(client.get("/api/catalogue").get_json()["pipes"]) > 500
     assert client.get("/api/schema").get_json()["title"] == "Design"
 
@@ -185,9 +187,52 @@ def test_page_and_headers(client):
 def test_every_operation_is_published(app, client):
     spec = client.get("/api/openapi.json").get_json()
     rules = {r.rule for r in app.url_map.iter_rules() if r.rule.startswith("/api/") and "openapi" not in r.rule}
-    as_path = {p.replace("{name", "<string:name").replace("{", "<int:").replace("}", ">") for p in spec["paths"]}
+    as_path = {
+        re.sub("{(name|target)", r"<string:\1", p).replace("{", "<int:").replace("}", ">") for p in spec["paths"]
+    }
     assert rules == as_path
     for path in spec["paths"].values():
         for operation in path.values():
             assert operation["operationId"]
             assert "422" in operation["responses"]
+
+
+def test_history_in_words_alternatives_and_comparison(client):
+    moved = demo()
+    moved["strings"][2]["shoe_md_ft"] = 7400.0
+    body = {"based_on": 1, "document": moved, "note": "restored"}
+    assert client.put("/api/designs/2", json=body).status_code == 200
+    newest, first = client.get("/api/designs/2/revisions").get_json()["revisions"]
+    assert (newest["number"], newest["note"], first["changes"]) == (2, "restored", [])
+    assert [c["subject"] for c in newest["changes"]] == ["9 5/8 in shoe"]
+    assert client.get("/api/designs/2/revisions?before=2").get_json()["revisions"] == [first]
+    copy = client.post("/api/designs/2/copies", json={"name": " Shallow "}).get_json()["design_id"]
+    problem(client.post("/api/designs/2/copies", json={"name": "Shallow"}), 409)
+    problem(client.post("/api/designs/2/copies", json={"name": "  "}), 422)
+    problem(client.put(f"/api/designs/{copy}/name", json={"name": "Base design"}), 409)
+    assert client.put(f"/api/designs/{copy}/name", json={"name": "Deep"}).status_code == 204
+    moved["strings"][2]["shoe_md_ft"] = 7000.0
+    client.put(f"/api/designs/{copy}", json={"based_on": 1, "document": moved})
+    pair = client.get(f"/api/designs/2/comparison/{copy}").get_json()
+    assert [d["place"] for d in pair["decisions"]] == ["/strings/2/shoe_md_ft"]
+    assert pair["b"]["name"] == "Deep"
+    assert client.delete(f"/api/designs/{copy}").status_code == 204
+    problem(client.delete("/api/designs/2"), 409)
+    problem(client.get(f"/api/designs/2/comparison/{copy}"), 404)
+
+
+def test_tables_in_and_out(client):
+    pasted = client.post(
+        "/api/tables/pore/paste", json={"text": "TVD (m)\tSG\n1500\t1,2", "first": "tvd_ft"}
+    ).get_json()
+    assert pasted["keys"] == ["tvd_ft", "emw_ppg"]
+    answer = problem(client.post("/api/tables/pore/paste", json={"text": "a\tb\n1\tx", "first": "tvd_ft"}), 422)
+    assert [f["path"] for f in answer["faults"]] == ["/rows/0/emw_ppg"]
+    text = client.get("/api/designs/2/tables/pore?mixed=depth:m").get_data(as_text=True)
+    assert text.splitlines()[:2] == ["TVD (m),EMW (ppg)", "9.144,8.4"]
+    shown = client.post("/api/tables/pore/preview", json={"name": "p.csv", "text": text}).get_json()
+    body = {"name": "p.csv", "text": text, "mapping": shown["mapping"], "trajectory": demo()["trajectory"]}
+    rows = client.post("/api/tables/pore/import", json=body).get_json()["rows"]
+    assert [round(r["tvd_ft"], 6) for r in rows] == [p["tvd_ft"] for p in demo()["ground"]["pore"]]
+    problem(client.post("/api/tables/ghost/paste", json={"text": "1", "first": "tvd_ft"}), 422)
+    problem(client.post("/api/tables/pore/preview", json={"name": "x.las", "text": "~V"}), 422)

@@ -11,14 +11,19 @@ import pytest
 
 from knollstack.store.database import connect, migrate
 from knollstack.store.wells import (
+    LastDesignError,
     StaleSaveError,
+    TakenNameError,
+    copy_design,
     create_well,
+    delete_design,
     delete_well,
     find_design,
     get_revision,
     list_designs,
     list_revisions,
     newest_revision,
+    rename_design,
     save_revision,
 )
 
@@ -52,11 +57,37 @@ def test_revisions_follow_one_another(connection):
     second = save(connection, design, 1, "two", name="Renamed")
     assert (second.number, second.parent) == (2, 1)
     assert save(connection, design, 2, "two").number == 2, "the same document again is no new revision"
-    assert [r.document for r in list_revisions(connection, design)] == ["two", "one"]
+    assert [r.document for r in list_revisions(connection, design, 99, 10)] == ["two", "one"]
     assert get_revision(connection, design, 1).document == "one"
     row = find_design(connection, design)
     assert (row.well_name, row.revision) == ("Renamed", 2)
     assert list_designs(connection) == [row]
+
+
+def test_history_comes_in_pages(connection):
+    design = create_well(connection, "W", "1", "me", "2026-01-01T00:00:00+00:00")
+    for i in range(1, 6):
+        save(connection, design, i, str(i + 1))
+    assert [r.number for r in list_revisions(connection, design, 5, 3)] == [4, 3, 2]
+
+
+def test_alternatives_share_the_well_and_nothing_else(connection):
+    base = create_well(connection, "W", "one", "me", "2026-01-01T00:00:00+00:00")
+    save(connection, base, 1, "two")
+    other = copy_design(connection, base, "Deeper surface", "me", "2026-01-03T00:00:00+00:00")
+    copied = newest_revision(connection, other)
+    assert (copied.number, copied.document, copied.note) == (1, "two", "copied from Base design, revision 2")
+    with pytest.raises(TakenNameError, match="Deeper surface"):
+        copy_design(connection, base, "Deeper surface", "me", "2026-01-03T00:00:00+00:00")
+    with pytest.raises(TakenNameError, match="Base design"):
+        rename_design(connection, other, "Base design")
+    assert rename_design(connection, other, "Deeper surface"), "its own name is free to it"
+    save(connection, other, 1, "three")
+    assert newest_revision(connection, base).document == "two"
+    assert delete_design(connection, base)
+    with pytest.raises(LastDesignError, match="Deeper surface"):
+        delete_design(connection, other)
+    assert [row.id for row in list_designs(connection)] == [other]
 
 
 def test_a_stale_save_writes_nothing(connection):
@@ -66,7 +97,7 @@ def test_a_stale_save_writes_nothing(connection):
         save(connection, design, 1, "mine")
     assert stale.value.newest.document == "theirs"
     assert newest_revision(connection, design).document == "theirs"
-    assert len(list_revisions(connection, design)) == 2
+    assert len(list_revisions(connection, design, 99, 10)) == 2
 
 
 def test_a_revision_never_changes(connection):

@@ -95,12 +95,18 @@ def _state(program: Program, step: str, findings: tuple[Finding, ...]) -> State:
 
 
 def _basis(well: Well) -> Basis:
+    knots = well.path.knots_md_ft
+    north, east = well.path.plan_at(knots)
     return Basis(
         total_md_ft=well.path.total_md_ft,
         total_tvd_ft=well.path.total_tvd_ft,
         ground_md_ft=well.ground_md_ft,
         axis_md_ft=tuple(well.path.knots_md_ft.tolist()),
         axis_tvd_ft=tuple(well.path.knots_tvd_ft.tolist()),
+        axis_departure_ft=tuple(well.path.departure_at(knots).tolist()),
+        axis_north_ft=tuple(north.tolist()),
+        axis_east_ft=tuple(east.tolist()),
+        section_azimuth_deg=well.path.section_azimuth_deg,
     )
 
 
@@ -139,7 +145,8 @@ def _ground(well: Well) -> GroundResult:
     zones = [
         ZoneBand(
             index=i, name=z.name, top_md_ft=well.path.md(z.top_tvd_ft),
-            base_md_ft=well.path.md(min(z.base_tvd_ft, deepest)), rock=z.rock, fluid=z.fluid, hazards=z.hazards,
+            base_md_ft=well.path.md(min(z.base_tvd_ft, deepest)), top_tvd_ft=z.top_tvd_ft,
+            base_tvd_ft=min(z.base_tvd_ft, deepest), rock=z.rock, fluid=z.fluid, hazards=z.hazards,
         )
         for i, z in enumerate(well.ground.model.zones)
         if z.top_tvd_ft < deepest

@@ -72,6 +72,10 @@ class Basis(Result):
     ground_md_ft: float
     axis_md_ft: tuple[float, ...]
     axis_tvd_ft: tuple[float, ...]
+    axis_departure_ft: tuple[float, ...]
+    axis_north_ft: tuple[float, ...]
+    axis_east_ft: tuple[float, ...]
+    section_azimuth_deg: float
 
 
 class TrackPoint(Result):
@@ -85,6 +89,8 @@ class ZoneBand(Result):
     name: str
     top_md_ft: float
     base_md_ft: float
+    top_tvd_ft: float
+    base_tvd_ft: float
     rock: str
     fluid: str
     hazards: tuple[str, ...]

@@ -60,15 +60,19 @@ class DepthError(ValueError):
 class Path:
     """The path through the stations, exact on the arc between any two of them.
 
-    `tvd_at` and `md_at` take floats or arrays. Knots are the stations, and points along arcs from which the
-    inverse starts.
+    `tvd_at` and `md_at` take floats or arrays. `down`, `north`, `east` are the components of the direction at the
+    stations. Knots are the stations, and points along arcs from which the inverse starts.
     """
 
     md_ft: Floats
     tvd_ft: Floats
+    north_ft: Floats
+    east_ft: Floats
     dogleg_deg_100ft: Floats
     bend_rad: Floats
     down: Floats
+    north: Floats
+    east: Floats
     knots_md_ft: Floats
     knots_tvd_ft: Floats
 
@@ -90,21 +94,46 @@ class Path:
             return np.asarray(np.interp(md_ft, self.knots_md_ft, self.knots_tvd_ft))
         return self._on_arc(np.clip(md_ft, 0.0, self.total_md_ft))[0]
 
-    def _on_arc(self, md_ft: Floats) -> tuple[Floats, Floats]:
-        """TVD, and its slope per foot along hole, at depths inside the well."""
+    def _leg(self, md_ft: Floats) -> tuple[NDArray[np.intp], Floats, Floats, Floats]:
+        """The leg of depths inside the well, their share of it, its length and its bend."""
         leg = np.clip(np.searchsorted(self.md_ft, md_ft, side="right") - 1, 0, len(self.md_ft) - 2)
         length = self.md_ft[leg + 1] - self.md_ft[leg]
-        share = (md_ft - self.md_ft[leg]) / length
-        bend = np.maximum(self.bend_rad[leg], 1e-12)
+        return leg, (md_ft - self.md_ft[leg]) / length, length, np.maximum(self.bend_rad[leg], 1e-12)
+
+    def _along(self, md_ft: Floats, start: Floats, direction: Floats) -> Floats:
+        """One coordinate at depths inside the well, from its values and directions at the stations."""
+        leg, share, length, bend = self._leg(md_ft)
         sine = np.sin(bend)
         # the integrals of the turning direction, written without differences of near-equal cosines
         first = 2 * np.sin(bend * (1 - share / 2)) * np.sin(bend * share / 2) / (bend * sine)
         second = 2 * np.sin(bend * share / 2) ** 2 / (bend * sine)
-        bent = first * self.down[leg] + second * self.down[leg + 1]
+        bent = first * direction[leg] + second * direction[leg + 1]
+        return np.asarray(start[leg] + length * np.where(bend > _STRAIGHT_RAD, bent, share * direction[leg]))
+
+    def _on_arc(self, md_ft: Floats) -> tuple[Floats, Floats]:
+        """TVD, and its slope per foot along hole, at depths inside the well."""
+        leg, share, _, bend = self._leg(md_ft)
+        sine = np.sin(bend)
         slope = (np.sin(bend * (1 - share)) * self.down[leg] + np.sin(bend * share) * self.down[leg + 1]) / sine
-        curved = self.bend_rad[leg] > _STRAIGHT_RAD
-        tvd = self.tvd_ft[leg] + length * np.where(curved, bent, share * self.down[leg])
-        return np.asarray(tvd), np.asarray(np.where(curved, slope, self.down[leg]))
+        tvd = self._along(md_ft, self.tvd_ft, self.down)
+        return tvd, np.asarray(np.where(bend > _STRAIGHT_RAD, slope, self.down[leg]))
+
+    def plan_at(self, md_ft: Value) -> tuple[Floats, Floats]:
+        """North and east [ft] of the wellhead at measured depths [ft]."""
+        inside = np.clip(np.asarray(md_ft, dtype=float), 0.0, self.total_md_ft)
+        return self._along(inside, self.north_ft, self.north), self._along(inside, self.east_ft, self.east)
+
+    @cached_property
+    def section_azimuth_deg(self) -> float:
+        """Azimuth [°] of the vertical section: from the wellhead to where the path goes farthest."""
+        k = int(np.argmax(np.hypot(self.north_ft, self.east_ft)))
+        return float(np.degrees(np.arctan2(self.east_ft[k], self.north_ft[k])) % 360)
+
+    def departure_at(self, md_ft: Value) -> Floats:
+        """Departure [ft] along the vertical section at measured depths [ft]."""
+        north, east = self.plan_at(md_ft)
+        azimuth = np.radians(self.section_azimuth_deg)
+        return np.asarray(north * np.cos(azimuth) + east * np.sin(azimuth))
 
     def tvd(self, md_ft: float) -> float:
         return float(self.tvd_at(md_ft))
@@ -132,15 +161,21 @@ class Path:
 
 def build_path(stations: list[tuple[float, float, float]]) -> Path:
     """Path from (MD ft, inclination °, azimuth °) stations in increasing MD, the first at 0."""
-    tvd, doglegs, bends = [0.0], [0.0], []
+    tvd, north, east, doglegs, bends = [0.0], [0.0], [0.0], [0.0], []
     for (m1, i1, a1), (m2, i2, a2) in pairwise(stations):
         leg = minimum_curvature(m1, i1, a1, m2, i2, a2)
         doglegs.append(leg["dogleg_deg_100ft"])
         bends.append(float(np.radians(leg["dogleg_deg_100ft"]) * (m2 - m1) / 100))
         tvd.append(tvd[-1] + leg["tvd_ft"])
-    md = np.array([s[0] for s in stations])
-    down = np.cos(np.radians([s[1] for s in stations]))
-    bare = Path(md, np.array(tvd), np.array(doglegs), np.array(bends), down, md, np.array(tvd))
+        north.append(north[-1] + leg["north_ft"])
+        east.append(east[-1] + leg["east_ft"])
+    md, inclination, azimuth = np.array([s[0] for s in stations]), *np.radians([s[1:] for s in stations]).T
+    bare = Path(
+        md_ft=md, tvd_ft=np.array(tvd), north_ft=np.array(north), east_ft=np.array(east),
+        dogleg_deg_100ft=np.array(doglegs), bend_rad=np.array(bends), down=np.cos(inclination),
+        north=np.sin(inclination) * np.cos(azimuth), east=np.sin(inclination) * np.sin(azimuth),
+        knots_md_ft=md, knots_tvd_ft=np.array(tvd),
+    )  # fmt: skip
     if bare.is_straight:
         return bare
     knots = np.unique(np.concatenate([md, *(np.linspace(a, b, int((b - a) / KNOT_FT) + 2) for a, b in pairwise(md))]))

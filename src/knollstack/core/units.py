@@ -1,19 +1,26 @@
 """Quantities and their display units: one table, factors from pint. The core itself works in oilfield units.
 
-A value in core units is shown as `value × factor + offset` with `decimals`, and read back the other way.
+A value in core units is shown as `value × factor + offset` with `decimals`, and read back the other way. The first
+unit of a quantity is the field unit and the core's own, the second the metric one; a person may mix them freely.
 """
 
 from __future__ import annotations
 
+import re
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Literal, get_args
 
 import pint
 from pydantic import BaseModel
 
+from knollstack.core.constants import PSI_PER_PPG_FT
+from knollstack.core.glossary import unit_of
 from knollstack.core.results import Quantity, Words
 
 System = Literal["field", "metric"]
+_FRACTION = re.compile(r"^\s*(?:(\d+)[\s-]+)?(\d+)\s*/\s*(\d+)\s*$")
 
 
 class DisplayUnit(BaseModel):
@@ -24,32 +31,72 @@ class DisplayUnit(BaseModel):
 
 
 class QuantityUnits(BaseModel):
-    field: DisplayUnit
-    metric: DisplayUnit
+    """The units in which a quantity can be shown and typed; the first is the field one, the second the metric one."""
+
+    options: tuple[DisplayUnit, ...]
+
+    def of(self, label: str) -> DisplayUnit | None:
+        return next((o for o in self.options if o.unit == label), None)
 
 
-# quantity: (core unit in pint's words, field label, decimals, metric unit in pint's words, metric label, decimals)
-_TABLE: dict[str, tuple[str, str, int, str, str, int]] = {
-    "depth": ("foot", "ft", 0, "meter", "m", 1),
-    "size": ("inch", "in", 3, "millimeter", "mm", 1),
-    "diameter": ("inch", "in", 3, "millimeter", "mm", 1),
-    "height": ("inch", "in", 2, "millimeter", "mm", 0),
-    "emw": ("pound / gallon", "ppg", 2, "kilogram / liter", "SG", 3),
-    "pressure": ("psi", "psi", 0, "bar", "bar", 1),
-    "volume": ("oil_barrel", "bbl", 1, "meter ** 3", "m³", 2),
-    "force": ("force_pound", "lbf", 0, "kilonewton", "kN", 0),
-    "linear_weight": ("pound / foot", "lb/ft", 1, "kilogram / meter", "kg/m", 1),
-    "water": ("gallon", "gal/sk", 2, "liter", "L/sk", 2),
-    "slurry_yield": ("foot ** 3", "ft³/sk", 3, "liter", "L/sk", 2),
-    "sacks": ("dimensionless", "sk", 0, "dimensionless", "sk", 0),
-    "factor": ("dimensionless", "", 2, "dimensionless", "", 2),
-    "fraction": ("dimensionless", "", 2, "dimensionless", "", 2),
-    "angle": ("degree", "°", 2, "degree", "°", 2),
-    "temperature": ("degF", "°F", 0, "degC", "°C", 0),
-    "gradient": ("psi / foot", "psi/ft", 3, "kilopascal / meter", "kPa/m", 2),
-    "capacity": ("oil_barrel / foot", "bbl/ft", 4, "meter ** 3 / meter", "m³/m", 5),
-    "concentration": ("dimensionless", "ppm", 0, "dimensionless", "ppm", 0),
+# quantity: units as (label, pint's words, decimals), the core unit first
+_INCHES = (("in", "inch", 3), ("mm", "millimeter", 1), ("cm", "centimeter", 2))
+_TABLE: dict[str, tuple[tuple[str, str, int], ...]] = {
+    "depth": (("ft", "foot", 0), ("m", "meter", 1)),
+    "size": _INCHES,
+    "diameter": _INCHES,
+    "height": (("in", "inch", 2), ("mm", "millimeter", 0), ("ft", "foot", 2), ("m", "meter", 3)),
+    "emw": (
+        ("ppg", "pound / gallon", 2),
+        ("SG", "kilogram / liter", 3),
+        ("kg/m³", "kilogram / meter ** 3", 0),
+        ("lb/ft³", "pound / foot ** 3", 1),
+    ),
+    "pressure": (("psi", "psi", 0), ("bar", "bar", 1), ("kPa", "kilopascal", 0), ("MPa", "megapascal", 2)),
+    "volume": (
+        ("bbl", "oil_barrel", 1),
+        ("m³", "meter ** 3", 2),
+        ("ft³", "foot ** 3", 0),
+        ("gal", "gallon", 0),
+        ("L", "liter", 0),
+    ),
+    "force": (
+        ("lbf", "force_pound", 0),
+        ("kN", "kilonewton", 0),
+        ("klbf", "kiloforce_pound", 1),
+        ("t", "force_metric_ton", 1),
+    ),
+    "linear_weight": (("lb/ft", "pound / foot", 1), ("kg/m", "kilogram / meter", 1)),
+    "water": (("gal/sk", "gallon", 2), ("L/sk", "liter", 2)),
+    "slurry_yield": (("ft³/sk", "foot ** 3", 3), ("L/sk", "liter", 2)),
+    "sacks": (("sk", "dimensionless", 0), ("sk", "dimensionless", 0)),
+    "factor": (("", "dimensionless", 2), ("", "dimensionless", 2)),
+    "fraction": (("", "dimensionless", 2), ("", "dimensionless", 2)),
+    "angle": (("°", "degree", 2), ("°", "degree", 2)),
+    "temperature": (("°F", "degF", 0), ("°C", "degC", 0)),
+    "gradient": (("psi/ft", "psi / foot", 3), ("kPa/m", "kilopascal / meter", 2), ("bar/m", "bar / meter", 4)),
+    "capacity": (
+        ("bbl/ft", "oil_barrel / foot", 4),
+        ("m³/m", "meter ** 3 / meter", 5),
+        ("L/m", "liter / meter", 2),
+    ),
+    "concentration": (("ppm", "dimensionless", 0), ("ppm", "dimensionless", 0)),
 }
+
+# the unit in which a glossary name ends -> the quantity in whose units it can be shown
+_QUANTITY_OF_UNIT: dict[str, Quantity] = {
+    "ft": "depth", "in": "diameter", "ppg": "emw", "psi": "pressure", "bbl": "volume", "lbf": "force", "lb/ft": "linear_weight",
+    "gal/sk": "water", "ft³/sk": "slurry_yield", "°": "angle", "°F": "temperature", "psi/ft": "gradient", "bbl/ft": "capacity",
+}  # fmt: skip
+
+
+def quantity_of(name: str) -> Quantity | None:
+    """The quantity of a name by the unit that it ends in; None for a pure number or a unit of its own."""
+    return _QUANTITY_OF_UNIT.get(unit_of(name))
+
+
+def quantity_of_unit(unit: str) -> Quantity | None:
+    return _QUANTITY_OF_UNIT.get(unit)
 
 
 @lru_cache(maxsize=1)
@@ -58,21 +105,44 @@ def table() -> dict[str, QuantityUnits]:
     assert set(_TABLE) == set(get_args(Quantity))
     registry: pint.UnitRegistry[float] = pint.UnitRegistry()
     units = {}
-    for name, (core, label, decimals, metric, metric_label, metric_decimals) in _TABLE.items():
-        zero = registry.Quantity(0.0, core).to(metric).magnitude
-        one = registry.Quantity(1.0, core).to(metric).magnitude
-        units[name] = QuantityUnits(
-            field=DisplayUnit(unit=label, factor=1.0, offset=0.0, decimals=decimals),
-            metric=DisplayUnit(unit=metric_label, factor=one - zero, offset=zero, decimals=metric_decimals),
-        )
+    for name, choices in _TABLE.items():
+        core = choices[0][1]
+        options = []
+        for label, words, decimals in choices:
+            zero = float(registry.Quantity(0.0, core).to(words).magnitude)
+            one = float(registry.Quantity(1.0, core).to(words).magnitude)
+            options.append(DisplayUnit(unit=label, factor=one - zero, offset=zero, decimals=decimals))
+        units[name] = QuantityUnits(options=tuple(options))
+    gradients = [
+        DisplayUnit(unit=g.unit, factor=PSI_PER_PPG_FT * g.factor, offset=0.0, decimals=g.decimals)
+        for g in units["gradient"].options[:2]
+    ]
+    # a mud weight may be given as the gradient of its column
+    units["emw"] = QuantityUnits(options=(*units["emw"].options, *gradients))
     return units
 
 
-def shown(value: float, quantity: Quantity, system: System = "field") -> str:
+@dataclass(frozen=True)
+class UnitSet:
+    """The units of a person: a system, and the quantities for which another unit was chosen."""
+
+    system: System = "field"
+    mixed: Mapping[str, str] = field(default_factory=dict)
+
+    def of(self, quantity: str) -> DisplayUnit:
+        known = table()[quantity]
+        chosen = known.of(self.mixed[quantity]) if quantity in self.mixed else None
+        return chosen or known.options[0 if self.system == "field" else 1]
+
+
+FIELD = UnitSet()
+
+
+def shown(value: float, quantity: Quantity, units: UnitSet = FIELD) -> str:
     """A value with its unit as a person reads it."""
-    if quantity == "size" and system == "field":
+    unit = units.of(quantity)
+    if quantity == "size" and unit.unit == "in":
         return f"{fraction(value)} in"
-    unit = getattr(table()[quantity], system)
     number = f"{value * unit.factor + unit.offset:,.{unit.decimals}f}"
     return f"{number} {unit.unit}".strip()
 
@@ -91,6 +161,14 @@ def fraction(value: float) -> str:
     return f"{whole} {part}/{bottom}" if whole else f"{part}/{bottom}"
 
 
-def plain(words: Words, system: System = "field") -> str:
-    """Words of a finding as one plain sentence in the units of a system."""
-    return "".join(w if isinstance(w, str) else shown(w.value, w.quantity, system) for w in words)
+def plain(words: Words, units: UnitSet = FIELD) -> str:
+    """Words of a finding as one plain sentence in the units of a person."""
+    return "".join(w if isinstance(w, str) else shown(w.value, w.quantity, units) for w in words)
+
+
+def inches_of(text: str) -> float | None:
+    """A number of inches with a fraction, "9 5/8" or "5/8"; None where it is none."""
+    match = _FRACTION.match(text)
+    if match is None or int(match.group(3)) == 0:
+        return None
+    return int(match.group(1) or 0) + int(match.group(2)) / int(match.group(3))

@@ -16,6 +16,8 @@ from pydantic import BaseModel
 
 from knollstack.core.formula import Formula, Step, tracing
 from knollstack.core.glossary import TERMS, unit_of
+from knollstack.core.results import Quantity
+from knollstack.core.units import quantity_of, quantity_of_unit
 
 _records: ContextVar[dict[str, list[Step]] | None] = ContextVar("knollstack_records", default=None)
 
@@ -48,12 +50,14 @@ class Input(BaseModel):
     symbol: str
     meaning: str
     unit: str
+    quantity: Quantity | None
     value: float | list[float] | None
 
 
 class Output(BaseModel):
     name: str
     unit: str
+    quantity: Quantity | None
     value: float | list[float]
 
 
@@ -73,19 +77,23 @@ def _number(value: Any) -> float | list[float]:
     return float(value) if np.ndim(value) == 0 else [float(v) for v in np.ravel(value)]
 
 
+def input_of(name: str, value: float | list[float] | None) -> Input:
+    """An argument as shown: its symbol, meaning and unit, with a value or none."""
+    symbol, meaning = TERMS[name]
+    return Input(name=name, symbol=symbol, meaning=meaning, unit=unit_of(name), quantity=quantity_of(name), value=value)
+
+
 def outputs_of(formula: Formula, result: Any) -> list[Output]:
     """A result with units; a formula with several results names each."""
     if isinstance(result, dict):
-        return [Output(name=n, unit=unit_of(n), value=_number(v)) for n, v in result.items()]
-    return [Output(name=formula.name, unit=formula.unit, value=_number(result))]
+        return [Output(name=n, unit=unit_of(n), quantity=quantity_of(n), value=_number(v)) for n, v in result.items()]
+    unit = formula.unit
+    return [Output(name=formula.name, unit=unit, quantity=quantity_of_unit(unit), value=_number(result))]
 
 
 def shown(step: Step) -> WorkingStep:
     """A recorded call in the form that is sent and shown."""
-    inputs = [
-        Input(name=n, symbol=TERMS[n][0], meaning=TERMS[n][1], unit=unit_of(n), value=_number(v))
-        for n, v in step.inputs.items()
-    ]
+    inputs = [input_of(name, _number(value)) for name, value in step.inputs.items()]
     return WorkingStep(
         formula=step.formula.name,
         title=step.formula.title,

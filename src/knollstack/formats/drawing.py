@@ -8,7 +8,7 @@ from reportlab.lib import colors
 from reportlab.pdfgen.canvas import Canvas
 
 from knollstack.core.results import Evaluation, StringResult
-from knollstack.core.units import System, shown
+from knollstack.core.units import UnitSet, shown
 
 INK, MUTE, RULE = colors.HexColor("#16211E"), colors.HexColor("#5A6964"), colors.HexColor("#CDD5CF")
 ROCKS = {
@@ -21,7 +21,7 @@ AXIS_WIDTH, ZONE_LABEL_WIDTH = 38.0, 62.0
 
 
 def draw_section(
-    canvas: Canvas, evaluation: Evaluation, units: System, x: float, y: float, width: float, height: float
+    canvas: Canvas, evaluation: Evaluation, units: UnitSet, x: float, y: float, width: float, height: float
 ) -> None:
     """Draw the section into a box whose lower left corner is (x, y)."""
     total = evaluation.basis.total_md_ft
@@ -69,8 +69,8 @@ def _labels(canvas: Canvas, evaluation: Evaluation, at: Scale, right: float) -> 
         last = middle
 
 
-def _axis(canvas: Canvas, units: System, total: float, at: Scale, left: float) -> None:
-    step = 1_000.0 if units == "field" else 1_000.0 / 0.3048 / 4
+def _axis(canvas: Canvas, units: UnitSet, total: float, at: Scale, left: float) -> None:
+    step = 1_000.0 if units.of("depth").unit == "ft" else 1_000.0 / 0.3048 / 4
     while total / step > 14:
         step *= 2
     canvas.setFont("Helvetica", 6)

@@ -13,7 +13,7 @@ from reportlab.platypus import Paragraph, Table, TableStyle
 
 from knollstack.core.design import Design
 from knollstack.core.results import Evaluation, Quantity
-from knollstack.core.units import System, plain, shown
+from knollstack.core.units import UnitSet, plain, shown
 from knollstack.formats.drawing import draw_section
 
 INK, MUTE, RULE = colors.HexColor("#16211E"), colors.HexColor("#5A6964"), colors.HexColor("#CDD5CF")
@@ -42,9 +42,9 @@ GRID = TableStyle(
 
 
 class _Sheet:
-    """Rows of text from an evaluation, in the units of a system."""
+    """Rows of text from an evaluation, in the units of a person."""
 
-    def __init__(self, evaluation: Evaluation, units: System) -> None:
+    def __init__(self, evaluation: Evaluation, units: UnitSet) -> None:
         self.evaluation, self.units = evaluation, units
 
     def show(self, value: float | None, quantity: Quantity) -> str:
@@ -156,7 +156,7 @@ def _paragraphs(canvas: Canvas, texts: list[str], x: float, top: float, width: f
 
 
 def _heading(
-    canvas: Canvas, design: Design, revision: int, saved_at: str, evaluation: Evaluation, units: System
+    canvas: Canvas, design: Design, revision: int, saved_at: str, evaluation: Evaluation, units: UnitSet
 ) -> None:
     canvas.setFillColor(INK)
     canvas.setFont("Helvetica-Bold", 14)
@@ -179,7 +179,7 @@ def _heading(
     )
 
 
-def write(design: Design, evaluation: Evaluation, units: System, revision: int, saved_at: str) -> bytes:
+def write(design: Design, evaluation: Evaluation, units: UnitSet, revision: int, saved_at: str) -> bytes:
     """The program sheet as PDF bytes."""
     buffer = BytesIO()
     canvas = Canvas(buffer, pagesize=PAGE, invariant=1)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from flask import Response, make_response
+from flask import Response
 from flask_openapi3 import APIBlueprint
 
 from knollstack.catalogue import load
@@ -12,20 +12,15 @@ from knollstack.core.results import Evaluation
 from knollstack.core.working import shown
 from knollstack.server import models
 from knollstack.server.problems import not_found
+from knollstack.server.respond import json_of
 
 blueprint = APIBlueprint("evaluations", __name__, url_prefix="/api")
-
-
-def _json(text: str) -> Response:
-    response = make_response(text)
-    response.content_type = "application/json"
-    return response
 
 
 @blueprint.post("/evaluations", responses={200: Evaluation})
 def create_evaluation(body: models.DocumentBody) -> Response:
     """Everything that follows from a document."""
-    return _json(evaluate(parse(body.document), load()).model_dump_json())
+    return json_of(evaluate(parse(body.document), load()))
 
 
 @blueprint.post("/workings", responses={200: models.Working})
@@ -34,4 +29,4 @@ def create_working(body: models.WorkingBody) -> Response:
     steps = workings(parse(body.document), load()).get(body.key)
     if steps is None:
         return not_found(f"working of {body.key}")
-    return _json(models.Working(key=body.key, steps=[shown(step) for step in steps]).model_dump_json())
+    return json_of(models.Working(key=body.key, steps=[shown(step) for step in steps]))

@@ -6,9 +6,13 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field, SkipValidation
 
+from knollstack.core.compare import Difference
 from knollstack.core.design import Design
-from knollstack.core.units import QuantityUnits
+from knollstack.core.results import Evaluation
+from knollstack.core.side_by_side import SideBySide
+from knollstack.core.units import QuantityUnits, UnitSet, table
 from knollstack.core.working import Input, Output, WorkingStep
+from knollstack.formats.targets import Target
 
 Document = SkipValidation[Design]
 
@@ -41,8 +45,25 @@ class RevisionPath(BaseModel):
     number: int
 
 
-class SheetQuery(BaseModel):
+class ChosenUnits(BaseModel):
+    """The units of a person, in a body."""
+
+    system: Literal["field", "metric"] = "field"
+    mixed: Annotated[dict[str, str], Field(max_length=40)] = {}
+
+    @property
+    def set(self) -> UnitSet:
+        return UnitSet(self.system, {quantity: unit for quantity, unit in self.mixed.items() if quantity in table()})
+
+
+class UnitsQuery(BaseModel):
     units: Literal["field", "metric"] = "field"
+    mixed: Annotated[str, Field(max_length=500, description="quantities in other units: emw:SG,depth:m")] = ""
+
+    @property
+    def unit_set(self) -> UnitSet:
+        pairs = (part.split(":", 1) for part in self.mixed.split(",") if ":" in part)
+        return UnitSet(self.units, {quantity: unit for quantity, unit in pairs if quantity in table()})
 
 
 class DesignItem(BaseModel):
@@ -65,15 +86,48 @@ class Saved(BaseModel):
 
 
 class RevisionItem(BaseModel):
+    """A revision, and what changed from the one before in words."""
+
     number: int
-    parent: int | None
     author: str
     saved_at: str
     note: str
+    changes: list[Difference]
 
 
 class RevisionList(BaseModel):
+    """Revisions newest first; `more` when older ones are left."""
+
     revisions: list[RevisionItem]
+    more: bool
+
+
+class HistoryQuery(BaseModel):
+    before: Annotated[int, Field(ge=1)] = 2_000_000_000
+
+
+class TablePath(DesignPath):
+    target: Target
+
+
+class PairPath(BaseModel):
+    design_id: int
+    other_id: int
+
+
+class NameBody(BaseModel):
+    name: Annotated[str, Field(min_length=1, max_length=200, pattern=r"\S")]
+
+
+class Comparison(BaseModel):
+    """Two designs: what was decided otherwise, what follows otherwise, and both evaluations to draw."""
+
+    a: DesignItem
+    b: DesignItem
+    decisions: list[Difference]
+    side_by_side: SideBySide
+    evaluation_a: Evaluation
+    evaluation_b: Evaluation
 
 
 class DesignView(BaseModel):
@@ -90,6 +144,7 @@ class FormulaItem(BaseModel):
     name: str
     title: str
     symbolic: str
+    mathml: str
     unit: str
     source: str
     limits: list[str]

@@ -2,33 +2,28 @@
 
 from __future__ import annotations
 
-from flask import Response, jsonify, make_response
+from flask import Response, jsonify
 from flask_openapi3 import APIBlueprint
 
 from knollstack.catalogue import load
 from knollstack.core.faults import Fault
 from knollstack.core.formula import CallError, Formula, FormulaError, call_named
-from knollstack.core.glossary import TERMS, unit_of
 from knollstack.core.units import table
-from knollstack.core.working import Input, outputs_of
+from knollstack.core.working import input_of, outputs_of
 from knollstack.formats import wellfile
+from knollstack.formats.mathml import mathml
 from knollstack.handbook import registry
 from knollstack.server import models
 from knollstack.server.problems import faulty, not_found
+from knollstack.server.respond import json_of
 
 blueprint = APIBlueprint("reference", __name__, url_prefix="/api")
-
-
-def _json(text: str) -> Response:
-    response = make_response(text)
-    response.content_type = "application/json"
-    return response
 
 
 @blueprint.get("/units", responses={200: models.UnitTable})
 def list_units() -> Response:
     """Display units of every quantity, field and metric."""
-    return _json(models.UnitTable(quantities=table()).model_dump_json())
+    return json_of(models.UnitTable(quantities=table()))
 
 
 @blueprint.get("/catalogue", responses={200: models.CatalogueView})
@@ -45,22 +40,14 @@ def get_catalogue() -> Response:
     view = models.CatalogueView(
         pipes=pipes, bits_in=[b.bit_in for b in catalogue.bits], sizes_in=[s.od_in for s in catalogue.sizes]
     )
-    return _json(view.model_dump_json())
+    return json_of(view)
 
 
 def _item(formula: Formula) -> models.FormulaItem:
-    inputs = [
-        Input(
-            name=n,
-            symbol=TERMS[n][0],
-            meaning=TERMS[n][1],
-            unit=unit_of(n),
-            value=formula.defaults.get(n),
-        )
-        for n in formula.arguments
-    ]
+    inputs = [input_of(name, formula.defaults.get(name)) for name in formula.arguments]
     return models.FormulaItem(
-        name=formula.name, title=formula.title, symbolic=formula.symbolic, unit=formula.unit, source=formula.source,
+        name=formula.name, title=formula.title, symbolic=formula.symbolic, mathml=mathml(formula.symbolic),
+        unit=formula.unit, source=formula.source,
         limits=[limit.text for limit in formula.limits], inputs=inputs,
     )  # fmt: skip
 
@@ -69,7 +56,7 @@ def _item(formula: Formula) -> models.FormulaItem:
 def list_formulas() -> Response:
     """The registry of formulas."""
     items = [_item(formula) for _, formula in sorted(registry().items())]
-    return _json(models.FormulaList(formulas=items).model_dump_json())
+    return json_of(models.FormulaList(formulas=items))
 
 
 @blueprint.post("/formulas/<string:name>", responses={200: models.Trial})
@@ -93,7 +80,7 @@ def try_formula(path: models.FormulaPath, body: models.TrialBody) -> Response:
         )
     except (ValueError, ArithmeticError) as error:
         return faulty([Fault(path="/inputs", value=str(error), expected="numbers, or lists of one length")])
-    return _json(models.Trial(name=formula.name, outputs=outputs_of(formula, result)).model_dump_json())
+    return json_of(models.Trial(name=formula.name, outputs=outputs_of(formula, result)))
 
 
 @blueprint.get("/schema")

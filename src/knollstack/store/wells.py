@@ -100,8 +100,12 @@ def get_revision(connection: sqlite3.Connection, design_id: int, number: int) ->
     return Revision(**row) if row else None
 
 
-def list_revisions(connection: sqlite3.Connection, design_id: int) -> list[Revision]:
-    rows = connection.execute("SELECT * FROM revision WHERE design_id = :id ORDER BY number DESC", {"id": design_id})
+def list_revisions(connection: sqlite3.Connection, design_id: int, before: int, count: int) -> list[Revision]:
+    """Revisions with numbers under `before`, newest first."""
+    rows = connection.execute(
+        "SELECT * FROM revision WHERE design_id = :id AND number < :before ORDER BY number DESC LIMIT :count",
+        {"id": design_id, "before": before, "count": count},
+    )
     return [Revision(**row) for row in rows]
 
 
@@ -128,6 +132,66 @@ def save_revision(
             {"name": name, "id": design_id},
         )
     return revision
+
+
+class TakenNameError(Exception):
+    """A well already has a design of this name. Nothing was written."""
+
+
+class LastDesignError(Exception):
+    """A well keeps at least one design. Nothing was written."""
+
+
+def _check_name(connection: sqlite3.Connection, well_id: int, name: str, but: int | None = None) -> None:
+    taken = connection.execute(
+        "SELECT id FROM design WHERE well_id = :well AND name = :name", {"well": well_id, "name": name}
+    ).fetchone()
+    if taken is not None and taken["id"] != but:
+        raise TakenNameError(name)
+
+
+def copy_design(connection: sqlite3.Connection, design_id: int, name: str, author: str, now: str) -> int:
+    """A new design of the same well, from another's newest revision; raises TakenNameError. Returns its id."""
+    with writing(connection):
+        newest = newest_revision(connection, design_id)
+        row = find_design(connection, design_id)
+        if newest is None or row is None:
+            raise LookupError(f"no design {design_id}")
+        _check_name(connection, row.well_id, name)
+        copy = connection.execute(
+            "INSERT INTO design (well_id, name, created_at) VALUES (:well, :name, :now)",
+            {"well": row.well_id, "name": name, "now": now},
+        ).lastrowid
+        assert copy is not None
+        note = f"copied from {row.name}, revision {newest.number}"
+        _insert(connection, Revision(copy, 1, None, author, now, note, newest.document))
+    return copy
+
+
+def rename_design(connection: sqlite3.Connection, design_id: int, name: str) -> bool:
+    """Another name for a design; raises TakenNameError. False when there is no such design."""
+    with writing(connection):
+        row = find_design(connection, design_id)
+        if row is None:
+            return False
+        _check_name(connection, row.well_id, name, but=design_id)
+        connection.execute("UPDATE design SET name = :name WHERE id = :id", {"name": name, "id": design_id})
+    return True
+
+
+def delete_design(connection: sqlite3.Connection, design_id: int) -> bool:
+    """Delete a design and its revisions; raises LastDesignError. False when there is no such design."""
+    with writing(connection):
+        row = find_design(connection, design_id)
+        if row is None:
+            return False
+        count = connection.execute(
+            "SELECT count(*) AS n FROM design WHERE well_id = :well", {"well": row.well_id}
+        ).fetchone()
+        if count["n"] == 1:
+            raise LastDesignError(row.name)
+        connection.execute("DELETE FROM design WHERE id = :id", {"id": design_id})
+    return True
 
 
 def delete_well(connection: sqlite3.Connection, well_id: int) -> bool:

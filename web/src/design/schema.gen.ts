@@ -45,11 +45,44 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A design's newest revision. */
-        get: operations["wells_get_design_designs__int_design_id__get"];
-        /** Save the next revision; 409 with the newest one when the save is based on an older. */
-        put: operations["wells_save_design_designs__int_design_id__put"];
+        get?: never;
+        put?: never;
         post?: never;
+        /** Delete an alternative with its revisions. */
+        delete: operations["designs_delete_design_designs__int_design_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/comparison/{other_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Two designs side by side. */
+        get: operations["designs_compare_designs_designs__int_design_id__comparison__int_other_id__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A named alternative, from a design's newest revision. */
+        post: operations["designs_copy_design_designs__int_design_id__copies_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -73,6 +106,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/designs/{design_id}/name": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Another name for a design. */
+        put: operations["designs_rename_design_designs__int_design_id__name_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/designs/{design_id}/revisions": {
         parameters: {
             query?: never;
@@ -80,8 +130,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Every revision of a design, newest first, without the documents. */
-        get: operations["wells_list_revisions_designs__int_design_id__revisions_get"];
+        /** Revisions newest first, each with what changed from the one before it. */
+        get: operations["designs_list_revisions_designs__int_design_id__revisions_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -98,7 +148,7 @@ export interface paths {
             cookie?: never;
         };
         /** The document of one revision. */
-        get: operations["wells_get_revision_designs__int_design_id__revisions__int_number__get"];
+        get: operations["designs_get_revision_designs__int_design_id__revisions__int_number__get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -116,6 +166,23 @@ export interface paths {
         };
         /** The one-page program sheet of the newest revision as PDF. */
         get: operations["wells_program_sheet_designs__int_design_id__sheet_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/tables/{target}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One table of the newest revision as CSV, in the units asked for. */
+        get: operations["wells_export_table_designs__int_design_id__tables__string_target__get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -192,6 +259,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tables/{target}/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The rows that a CSV or LAS file gives under a mapping. */
+        post: operations["tables_take_import_tables__string_target__import_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{target}/paste": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A block from a spreadsheet as rows in core units; header names and units are understood. */
+        post: operations["tables_read_paste_tables__string_target__paste_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{target}/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a CSV or LAS file holds and how it would be read. */
+        post: operations["tables_preview_import_tables__string_target__preview_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/units": {
         parameters: {
             query?: never;
@@ -220,6 +338,23 @@ export interface paths {
         put?: never;
         /** A new well from a document. */
         post: operations["wells_create_well_wells_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wells/demo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The demo wells, made up, to look around in. */
+        post: operations["wells_create_demo_wells_wells_demo_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -325,12 +460,20 @@ export interface components {
         };
         /** Basis */
         Basis: {
+            /** Axis Departure Ft */
+            axis_departure_ft: number[];
+            /** Axis East Ft */
+            axis_east_ft: number[];
             /** Axis Md Ft */
             axis_md_ft: number[];
+            /** Axis North Ft */
+            axis_north_ft: number[];
             /** Axis Tvd Ft */
             axis_tvd_ft: number[];
             /** Ground Md Ft */
             ground_md_ft: number;
+            /** Section Azimuth Deg */
+            section_azimuth_deg: number;
             /** Total Md Ft */
             total_md_ft: number;
             /** Total Tvd Ft */
@@ -489,6 +632,38 @@ export interface components {
             path: string;
             /** Value */
             value: unknown;
+        };
+        /**
+         * ChosenUnits
+         * @description The units of a person, in a body.
+         */
+        ChosenUnits: {
+            /**
+             * Mixed
+             * @default {}
+             */
+            mixed: {
+                [key: string]: string;
+            };
+            /**
+             * System
+             * @default field
+             * @enum {string}
+             */
+            system: "field" | "metric";
+        };
+        /**
+         * Comparison
+         * @description Two designs: what was decided otherwise, what follows otherwise, and both evaluations to draw.
+         */
+        Comparison: {
+            a: components["schemas"]["DesignItem"];
+            b: components["schemas"]["DesignItem"];
+            /** Decisions */
+            decisions: components["schemas"]["Difference"][];
+            evaluation_a: components["schemas"]["Evaluation"];
+            evaluation_b: components["schemas"]["Evaluation"];
+            side_by_side: components["schemas"]["SideBySide"];
         };
         /**
          * DepthsResult
@@ -709,6 +884,20 @@ export interface components {
         DesignView: {
             document: components["schemas"]["Design"];
             item: components["schemas"]["DesignItem"];
+        };
+        /**
+         * Difference
+         * @description One decision or datum that differs: its place, what it is of, and its value on either side.
+         */
+        Difference: {
+            /** After */
+            after: (string | components["schemas"]["Amount"])[];
+            /** Before */
+            before: (string | components["schemas"]["Amount"])[];
+            /** Place */
+            place: string;
+            /** Subject */
+            subject: string;
         };
         /** DisplayUnit */
         DisplayUnit: {
@@ -975,6 +1164,8 @@ export interface components {
             inputs: components["schemas"]["Input"][];
             /** Limits */
             limits: string[];
+            /** Mathml */
+            mathml: string;
             /** Name */
             name: string;
             /** Source */
@@ -1043,6 +1234,8 @@ export interface components {
             meaning: string;
             /** Name */
             name: string;
+            /** Quantity */
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "gradient" | "fraction" | "capacity" | "concentration") | null;
             /** Symbol */
             symbol: string;
             /** Unit */
@@ -1123,6 +1316,40 @@ export interface components {
             /** Required */
             required: number;
         };
+        /**
+         * Mapped
+         * @description A column of the target read from a column of the source, in a unit ('' for the person's own).
+         */
+        Mapped: {
+            /** Key */
+            key: string;
+            /** Source */
+            source: number;
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
+        };
+        /**
+         * Mapping
+         * @description How a source is read: which column is which, what the depths are, and how far a profile may be thinned.
+         */
+        Mapping: {
+            /** Columns */
+            columns: components["schemas"]["Mapped"][];
+            /**
+             * Depth Is
+             * @default tvd
+             * @enum {string}
+             */
+            depth_is: "tvd" | "md";
+            /**
+             * Tolerance Ppg
+             * @default null
+             */
+            tolerance_ppg: number | null;
+        };
         /** MudResult */
         MudResult: {
             /** Strings */
@@ -1143,14 +1370,53 @@ export interface components {
             planned_ppg: number | null;
             upper: components["schemas"]["BoundResult"] | null;
         };
+        /** NameBody */
+        NameBody: {
+            /** Name */
+            name: string;
+        };
+        /** OfferedColumn */
+        OfferedColumn: {
+            column: components["schemas"]["TargetColumn"];
+            /** Units */
+            units: string[];
+        };
         /** Output */
         Output: {
             /** Name */
             name: string;
+            /** Quantity */
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "gradient" | "fraction" | "capacity" | "concentration") | null;
             /** Unit */
             unit: string;
             /** Value */
             value: number | number[];
+        };
+        /** PasteBody */
+        PasteBody: {
+            /**
+             * First
+             * @description key of the column where the block begins
+             */
+            first: string;
+            /** Text */
+            text: string;
+            /**
+             * @default {
+             *       "mixed": {},
+             *       "system": "field"
+             *     }
+             */
+            units: components["schemas"]["ChosenUnits"];
+        };
+        /** Pasted */
+        Pasted: {
+            /** Keys */
+            keys: string[];
+            /** Rows */
+            rows: {
+                [key: string]: unknown;
+            }[];
         };
         /** PieceResult */
         PieceResult: {
@@ -1476,6 +1742,35 @@ export interface components {
             /** Strings */
             strings: components["schemas"]["StackRow"][];
         };
+        /**
+         * Preview
+         * @description What stands in a file and how it would be read, before anything changes.
+         */
+        Preview: {
+            /** Count */
+            count: number;
+            /** Header */
+            header: string[];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "LAS" | "CSV";
+            mapping: components["schemas"]["Mapping"];
+            /** Notes */
+            notes: string[];
+            /** Offered */
+            offered: components["schemas"]["OfferedColumn"][];
+            /** Sample */
+            sample: string[][];
+        };
+        /** PreviewBody */
+        PreviewBody: {
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+        };
         /** Problem */
         Problem: {
             /** Detail */
@@ -1509,10 +1804,13 @@ export interface components {
             /** Rule */
             rule: string;
         };
-        /** QuantityUnits */
+        /**
+         * QuantityUnits
+         * @description The units in which a quantity can be shown and typed; the first is the field one, the second the metric one.
+         */
         QuantityUnits: {
-            field: components["schemas"]["DisplayUnit"];
-            metric: components["schemas"]["DisplayUnit"];
+            /** Options */
+            options: components["schemas"]["DisplayUnit"][];
         };
         /** Remedy */
         Remedy: {
@@ -1521,21 +1819,45 @@ export interface components {
             /** Label */
             label: (string | components["schemas"]["Amount"])[];
         };
-        /** RevisionItem */
+        /**
+         * ResultRow
+         * @description One result of a section in either design; `differs` as shown, not by what is lost in rounding.
+         */
+        ResultRow: {
+            /** A */
+            a: (string | components["schemas"]["Amount"])[];
+            /** B */
+            b: (string | components["schemas"]["Amount"])[];
+            /** Differs */
+            differs: boolean;
+            /** Label */
+            label: string;
+            /** Section */
+            section: string;
+        };
+        /**
+         * RevisionItem
+         * @description A revision, and what changed from the one before in words.
+         */
         RevisionItem: {
             /** Author */
             author: string;
+            /** Changes */
+            changes: components["schemas"]["Difference"][];
             /** Note */
             note: string;
             /** Number */
             number: number;
-            /** Parent */
-            parent: number | null;
             /** Saved At */
             saved_at: string;
         };
-        /** RevisionList */
+        /**
+         * RevisionList
+         * @description Revisions newest first; `more` when older ones are left.
+         */
         RevisionList: {
+            /** More */
+            more: boolean;
             /** Revisions */
             revisions: components["schemas"]["RevisionItem"][];
         };
@@ -1725,6 +2047,15 @@ export interface components {
             reason: (string | components["schemas"]["Amount"])[];
             /** Rule */
             rule: string | null;
+        };
+        /** SideBySide */
+        SideBySide: {
+            /** Findings A */
+            findings_a: components["schemas"]["Finding"][];
+            /** Findings B */
+            findings_b: components["schemas"]["Finding"][];
+            /** Results */
+            results: components["schemas"]["ResultRow"][];
         };
         /** Site */
         Site: {
@@ -1981,6 +2312,69 @@ export interface components {
             shoe_tvd_ft: number;
             /** Top Md Ft */
             top_md_ft: number;
+        };
+        /** TakeBody */
+        TakeBody: {
+            mapping: components["schemas"]["Mapping"];
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+            trajectory: components["schemas"]["Trajectory"];
+            /**
+             * @default {
+             *       "mixed": {},
+             *       "system": "field"
+             *     }
+             */
+            units: components["schemas"]["ChosenUnits"];
+        };
+        /**
+         * Taken
+         * @description Rows of the document, and in words what was done to get them.
+         */
+        Taken: {
+            /** Notes */
+            notes: string[];
+            /** Rows */
+            rows: {
+                [key: string]: unknown;
+            }[];
+        };
+        /**
+         * TargetColumn
+         * @description One column: `key` is the key in a row, or `list:entry` for a flag that stands in a list.
+         */
+        TargetColumn: {
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "number" | "text" | "choice" | "flag";
+            /**
+             * Names
+             * @default []
+             */
+            names: string[];
+            /**
+             * Options
+             * @default []
+             */
+            options: string[];
+            /**
+             * Quantity
+             * @default null
+             */
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "gradient" | "fraction" | "capacity" | "concentration") | null;
+            /**
+             * Required
+             * @default false
+             */
+            required: boolean;
+            /** Title */
+            title: string;
         };
         /** TrackPoint */
         TrackPoint: {
@@ -2373,6 +2767,8 @@ export interface components {
         ZoneBand: {
             /** Base Md Ft */
             base_md_ft: number;
+            /** Base Tvd Ft */
+            base_tvd_ft: number;
             /** Fluid */
             fluid: string;
             /** Hazards */
@@ -2385,6 +2781,8 @@ export interface components {
             rock: string;
             /** Top Md Ft */
             top_md_ft: number;
+            /** Top Tvd Ft */
+            top_tvd_ft: number;
         };
     };
     responses: never;
@@ -2453,7 +2851,7 @@ export interface operations {
             };
         };
     };
-    wells_get_design_designs__int_design_id__get: {
+    designs_delete_design_designs__int_design_id__delete: {
         parameters: {
             query?: never;
             header?: never;
@@ -2464,13 +2862,20 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description OK */
-            200: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DesignView"];
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -2484,7 +2889,39 @@ export interface operations {
             };
         };
     };
-    wells_save_design_designs__int_design_id__put: {
+    designs_compare_designs_designs__int_design_id__comparison__int_other_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+                other_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Comparison"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+        };
+    };
+    designs_copy_design_designs__int_design_id__copies_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -2495,12 +2932,12 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SaveBody"];
+                "application/json": components["schemas"]["NameBody"];
             };
         };
         responses: {
-            /** @description OK */
-            200: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2514,7 +2951,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Stale"];
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -2559,9 +2996,53 @@ export interface operations {
             };
         };
     };
-    wells_list_revisions_designs__int_design_id__revisions_get: {
+    designs_rename_design_designs__int_design_id__name_put: {
         parameters: {
             query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NameBody"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+        };
+    };
+    designs_list_revisions_designs__int_design_id__revisions_get: {
+        parameters: {
+            query?: {
+                before?: number;
+            };
             header?: never;
             path: {
                 design_id: number;
@@ -2590,7 +3071,7 @@ export interface operations {
             };
         };
     };
-    wells_get_revision_designs__int_design_id__revisions__int_number__get: {
+    designs_get_revision_designs__int_design_id__revisions__int_number__get: {
         parameters: {
             query?: never;
             header?: never;
@@ -2626,10 +3107,48 @@ export interface operations {
         parameters: {
             query?: {
                 units?: "field" | "metric";
+                /** @description quantities in other units: emw:SG,depth:m */
+                mixed?: string;
             };
             header?: never;
             path: {
                 design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+        };
+    };
+    wells_export_table_designs__int_design_id__tables__string_target__get: {
+        parameters: {
+            query?: {
+                units?: "field" | "metric";
+                /** @description quantities in other units: emw:SG,depth:m */
+                mixed?: string;
+            };
+            header?: never;
+            path: {
+                design_id: number;
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "strings";
             };
             cookie?: never;
         };
@@ -2772,6 +3291,111 @@ export interface operations {
             };
         };
     };
+    tables_take_import_tables__string_target__import_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "strings";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taken"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+        };
+    };
+    tables_read_paste_tables__string_target__paste_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "strings";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasteBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pasted"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+        };
+    };
+    tables_preview_import_tables__string_target__preview_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "strings";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PreviewBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Preview"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+        };
+    };
     reference_list_units_units_get: {
         parameters: {
             query?: never;
@@ -2821,6 +3445,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Saved"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+        };
+    };
+    wells_create_demo_wells_wells_demo_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DesignList"];
                 };
             };
             /** @description Unprocessable Entity */

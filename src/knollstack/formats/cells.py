@@ -1,0 +1,233 @@
+"""Rows of a document from cells of text: what a person pastes or imports, with one fault a cell that cannot be read.
+
+Nothing is taken unless every cell can be: a table with a fault gives no rows.
+"""
+
+from __future__ import annotations
+
+import csv
+import io
+import re
+from typing import Any
+
+from pydantic import BaseModel
+
+from knollstack.core.constants import PSI_PER_PPG_FT
+from knollstack.core.faults import Fault, FaultyDesign
+from knollstack.core.results import Quantity
+from knollstack.core.units import DisplayUnit, UnitSet, table
+from knollstack.formats.targets import TARGETS, Target, TargetColumn
+from knollstack.formats.units_read import read_number, split_header, unit_named, uses_decimal_comma
+
+MOST_FAULTS = 50
+_YES = {"yes", "y", "true", "1", "x", "✓"}
+_NO = {"no", "n", "false", "0", "", "-"}
+Cells = list[list[str]]
+
+
+class Mapped(BaseModel):
+    """A column of the target read from a column of the source, in a unit ('' for the person's own)."""
+
+    key: str
+    source: int
+    unit: str = ""
+
+
+class Sheet(BaseModel):
+    """A source as cells of text, its first row apart where that is a header."""
+
+    header: list[str]
+    cells: Cells
+    decimal_comma: bool
+
+
+def delimiter_of(text: str) -> str | None:
+    """Tab, semicolon or comma; None where blanks separate the columns."""
+    if "\t" in text:
+        return "\t"
+    if ";" in text:
+        return ";"
+    # numbers on both sides of blanks inside a cell: the commas are decimal signs
+    if "," in text and not re.search(r"\d[ ]+[-+]?\d+,\d", text):
+        return ","
+    return None
+
+
+def read_sheet(text: str) -> Sheet:
+    """Cells of a pasted block or a CSV file, whatever separates them; a first row without a number is a header."""
+    lines = [line for line in text.lstrip("\ufeff").splitlines() if line.strip()]
+    delimiter = delimiter_of("\n".join(lines[:200]))
+    if delimiter is None:
+        blanks = r"\s{2,}" if any(re.search(r"\S\s{2,}\S", line) for line in lines) else r"\s+"
+        cells = [re.split(blanks, line.strip()) for line in lines]
+    else:
+        cells = list(csv.reader(io.StringIO("\n".join(lines)), delimiter=delimiter))
+    cells = [[cell.strip() for cell in row] for row in cells]
+    comma = delimiter != "," and uses_decimal_comma(cell for row in cells for cell in row)
+    has_header = (
+        bool(cells) and not any(read_number(cell, comma) is not None for cell in cells[0]) and _is_header(cells)
+    )
+    return Sheet(header=cells[0] if has_header else [], cells=cells[1:] if has_header else cells, decimal_comma=comma)
+
+
+def _is_header(cells: Cells) -> bool:
+    """A first row of words is a header where numbers follow, or where it names columns."""
+    named = {name for columns in TARGETS.values() for c in columns for name in _names(c)}
+    return any(split_header(cell)[0].lower() in named for cell in cells[0]) or (
+        len(cells) > 1 and any(read_number(cell) is not None for cell in cells[1])
+    )
+
+
+def _names(column: TargetColumn) -> tuple[str, ...]:
+    return (column.title.lower(), column.key.lower(), column.key.rsplit("_", 1)[0].lower(), *column.names)
+
+
+def guess(target: Target, header: list[str], first: str | None = None) -> list[Mapped]:
+    """Which source column is which: by the header's names; without a known one by position from `first` on."""
+    columns = TARGETS[target]
+    parts = [split_header(cell) for cell in header]
+    found: list[Mapped] = []
+    for column in columns:
+        taken = {m.source for m in found}
+        free = [i for i in range(len(parts)) if i not in taken]
+        hit = next((i for rank in _names(column) for i in free if parts[i][0].lower() == rank), None)
+        if hit is None:  # a column headed by nothing but a unit of this quantity
+            hit = next((i for i in free if parts[i][0] == "" and _is_unit_of(column, parts[i][1])), None)
+        if hit is not None:
+            found.append(Mapped(key=column.key, source=hit, unit=_known_unit(column, parts[hit][1])))
+    if found:
+        return found
+    start = next((i for i, c in enumerate(columns) if c.key == first), 0)
+    units = [unit for _, unit in parts]
+    return [
+        Mapped(key=c.key, source=i, unit=_known_unit(c, units[i] if i < len(units) else ""))
+        for i, c in enumerate(columns[start:])
+    ]
+
+
+def _known_unit(column: TargetColumn, text: str) -> str:
+    """The label of a unit named in a header, or the text as it stands where it is none of the quantity's."""
+    if column.quantity is None or not text:
+        return ""
+    for quantity in _quantities(column.quantity):
+        unit = unit_named(text, quantity)
+        if unit is not None:
+            return unit.unit
+    return text
+
+
+def _is_unit_of(column: TargetColumn, text: str) -> bool:
+    return column.quantity is not None and any(unit_named(text, q) for q in _quantities(column.quantity))
+
+
+def _quantities(quantity: Quantity) -> tuple[Quantity, ...]:
+    """A mud weight may also come as the pressure of its column, with the depth beside it."""
+    return ("emw", "pressure") if quantity == "emw" else (quantity,)
+
+
+def units_offered(quantity: Quantity) -> list[str]:
+    """Labels of every unit in which a column of a quantity may come."""
+    labels = [o.unit for q in _quantities(quantity) for o in table()[q].options if o.unit]
+    return list(dict.fromkeys(labels))
+
+
+class _Reader:
+    def __init__(self, target: Target, mapping: list[Mapped], decimal_comma: bool, units: UnitSet) -> None:
+        columns = {c.key: c for c in TARGETS[target]}
+        self.columns = [(columns[m.key], m) for m in mapping if m.key in columns]
+        self.comma, self.units = decimal_comma, units
+        self.faults: list[Fault] = []
+        self.as_pressure: dict[str, DisplayUnit] = {}
+        self.unit_of = {c.key: self._unit(c, m) for c, m in self.columns if c.quantity}
+
+    def _unit(self, column: TargetColumn, mapped: Mapped) -> DisplayUnit:
+        quantity = column.quantity
+        assert quantity is not None
+        if not mapped.unit:
+            return self.units.of(quantity)
+        for candidate in _quantities(quantity):
+            unit = unit_named(mapped.unit, candidate)
+            if unit is not None:
+                if candidate != quantity:
+                    self.as_pressure[column.key] = unit
+                return unit
+        expected = "one of " + ", ".join(units_offered(quantity))
+        self.faults.append(Fault(path=f"/columns/{column.key}", value=f'unit "{mapped.unit}"', expected=expected))
+        return self.units.of(quantity)
+
+    def row(self, index: int, cells: list[str]) -> dict[str, Any]:
+        row: dict[str, Any] = {}
+        for column, mapped in self.columns:
+            text = cells[mapped.source] if mapped.source < len(cells) else ""
+            value = self._value(column, text, f"/rows/{index}/{column.key}")
+            name, _, entry = column.key.partition(":")
+            if entry:
+                row.setdefault(name, [])
+                row[name] += [entry] if value else []
+            elif value is not _ABSENT:
+                row[name] = value
+        for key in self.as_pressure:
+            depth = row.get("tvd_ft")
+            if isinstance(row.get(key), float) and isinstance(depth, float):
+                if depth <= 0:
+                    self._fault(f"/rows/{index}/tvd_ft", f"{depth:g}", "a depth below 0, to turn a pressure into EMW")
+                else:
+                    row[key] = row[key] / (PSI_PER_PPG_FT * depth)
+        return row
+
+    def _fault(self, path: str, value: str, expected: str) -> None:
+        self.faults.append(Fault(path=path, value=value, expected=expected))
+
+    def _value(self, column: TargetColumn, text: str, path: str) -> Any:
+        if column.kind == "text":
+            return text[:200]
+        if column.kind == "flag":
+            if text.lower() in _YES | _NO:
+                return text.lower() in _YES
+            self._fault(path, _quoted(text), "yes or no")
+            return _ABSENT
+        if column.kind == "choice":
+            if text == "":
+                return _ABSENT
+            hit = next((o for o in column.options if o.lower() == text.lower()), None)
+            if hit is None:
+                self._fault(path, _quoted(text), "one of " + ", ".join(column.options))
+            return hit if hit is not None else _ABSENT
+        if text == "" and not column.required:
+            return None
+        number = read_number(text, self.comma)
+        unit = self.unit_of[column.key]
+        if number is None:
+            self._fault(path, _quoted(text), f"a number in {unit.unit}")
+            return _ABSENT
+        return float(f"{(number - unit.offset) / unit.factor:.12g}")
+
+
+_ABSENT = object()
+
+
+def _quoted(text: str) -> str:
+    if text == "":
+        return "nothing"
+    return f'"{text}"' if len(text) <= 40 else f'"{text[:37]}…"'
+
+
+def read_rows(
+    target: Target, sheet: Sheet, mapping: list[Mapped], units: UnitSet, whole: bool = True
+) -> list[dict[str, Any]]:
+    """Rows of the document in core units; raises FaultyDesign with a fault a cell that cannot be read.
+
+    `whole` rows need every required column; others are laid over rows that have them.
+    """
+    mapped = {m.key for m in mapping}
+    missing = [c for c in TARGETS[target] if whole and c.required and c.key not in mapped]
+    reader = _Reader(target, mapping, sheet.decimal_comma, units)
+    reader.faults += [
+        Fault(path=f"/columns/{c.key}", value="no column", expected=f"a column for {c.title}") for c in missing
+    ]
+    rows = [reader.row(i, cells) for i, cells in enumerate(sheet.cells)]
+    if reader.faults:
+        left = len(reader.faults) - MOST_FAULTS
+        more = [Fault(path="/rows", value=f"{left} more faults", expected="none")] if left > 0 else []
+        raise FaultyDesign(reader.faults[:MOST_FAULTS] + more)
+    return rows

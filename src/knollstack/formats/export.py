@@ -1,0 +1,48 @@
+"""A table of a document as CSV, in the units of a person; what is written can be imported again as it was."""
+
+from __future__ import annotations
+
+import csv
+import io
+from typing import Any
+
+from knollstack.core.design import Design
+from knollstack.core.units import UnitSet
+from knollstack.formats.targets import TARGETS, Target, TargetColumn
+
+
+def rows_of(design: Design, target: Target) -> list[dict[str, Any]]:
+    document = design.model_dump(mode="json")
+    if target == "stations":
+        return list(document["trajectory"]["stations"])
+    return list(document["strings"] if target == "strings" else document["ground"][target])
+
+
+def write_table(design: Design, target: Target, units: UnitSet) -> str:
+    """A table with a header of titles and units."""
+    columns = TARGETS[target]
+    text = io.StringIO()
+    writer = csv.writer(text, lineterminator="\r\n")
+    writer.writerow([_title(column, units) for column in columns])
+    writer.writerows([[_cell(column, row, units) for column in columns] for row in rows_of(design, target)])
+    return text.getvalue()
+
+
+def _title(column: TargetColumn, units: UnitSet) -> str:
+    unit = units.of(column.quantity).unit if column.quantity else ""
+    return f"{column.title} ({unit})" if unit else column.title
+
+
+def _cell(column: TargetColumn, row: dict[str, Any], units: UnitSet) -> str:
+    name, _, entry = column.key.partition(":")
+    value = row[name]
+    if entry:
+        return "yes" if entry in value else "no"
+    if isinstance(value, bool):
+        return "yes" if value else "no"
+    if value is None:
+        return ""
+    if column.quantity is None:
+        return str(value)
+    unit = units.of(column.quantity)
+    return f"{value * unit.factor + unit.offset:.10g}"

@@ -1,0 +1,162 @@
+"""Import of a table from a CSV or LAS file: a preview first, and then rows of the document or one fault a cell."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any, Literal
+
+import numpy as np
+from pydantic import BaseModel, Field, ValidationError
+
+from knollstack.core.design import LeakOffTest, Part, Point, Station, String, Trajectory, Zone
+from knollstack.core.faults import Fault, FaultyDesign, schema_faults
+from knollstack.core.thinning import thin
+from knollstack.core.trajectory import build_path
+from knollstack.core.units import UnitSet
+from knollstack.formats.cells import Cells, Mapped, Sheet, guess, read_rows, read_sheet, units_offered
+from knollstack.formats.las import is_las, read_las
+from knollstack.formats.targets import PROFILES, TARGETS, Target, TargetColumn
+
+SAMPLE_ROWS = 8
+THIN_OVER = 200
+USUAL_TOLERANCE_PPG = 0.05
+_MODELS: dict[Target, type[Part]] = {
+    "stations": Station, "zones": Zone, "pore": Point, "fracture": Point, "stability": Point, "overburden": Point,
+    "leak_off_tests": LeakOffTest, "strings": String,
+}  # fmt: skip
+
+
+class Mapping(BaseModel):
+    """How a source is read: which column is which, what the depths are, and how far a profile may be thinned."""
+
+    columns: Annotated[list[Mapped], Field(max_length=40)]
+    depth_is: Literal["tvd", "md"] = "tvd"
+    tolerance_ppg: Annotated[float, Field(ge=0, le=2)] | None = None
+
+
+class OfferedColumn(BaseModel):
+    column: TargetColumn
+    units: list[str]
+
+
+class Preview(BaseModel):
+    """What stands in a file and how it would be read, before anything changes."""
+
+    kind: Literal["LAS", "CSV"]
+    header: list[str]
+    sample: Cells
+    count: int
+    notes: list[str]
+    offered: list[OfferedColumn]
+    mapping: Mapping
+
+
+class Taken(BaseModel):
+    """Rows of the document, and in words what was done to get them."""
+
+    rows: list[dict[str, Any]]
+    notes: list[str]
+
+
+def _open(name: str, text: str) -> tuple[Sheet, list[str], Literal["LAS", "CSV"]]:
+    if is_las(name, text):
+        sheet, notes = read_las(text)
+        return sheet, notes, "LAS"
+    sheet = read_sheet(text)
+    if not sheet.cells:
+        raise FaultyDesign([Fault(path="", value="no row of data", expected="a table with at least one row")])
+    notes = ["a comma is read as the decimal sign"] if sheet.decimal_comma else []
+    return sheet, notes, "CSV"
+
+
+def offered(target: Target) -> list[OfferedColumn]:
+    return [OfferedColumn(column=c, units=units_offered(c.quantity) if c.quantity else []) for c in TARGETS[target]]
+
+
+def preview(name: str, text: str, target: Target) -> Preview:
+    """The columns of a file, the first rows, and a first guess at what is what."""
+    sheet, notes, kind = _open(name, text)
+    columns = guess(target, sheet.header)
+    if kind == "LAS" and target in PROFILES and "emw_ppg" not in {m.key for m in columns}:
+        columns.append(Mapped(key="emw_ppg", source=1, unit=""))
+    width = max(len(row) for row in [sheet.header, *sheet.cells])
+    columns = [m for m in columns if m.source < width]
+    depth = next((m for m in columns if m.key == "tvd_ft"), None)
+    along = kind == "LAS" and depth is not None and not sheet.header[depth.source].upper().startswith("TVD")
+    thinned = target in PROFILES and (kind == "LAS" or len(sheet.cells) > THIN_OVER)
+    header = sheet.header or [f"column {i + 1}" for i in range(width)]
+    mapping = Mapping(
+        columns=columns, depth_is="md" if along else "tvd", tolerance_ppg=USUAL_TOLERANCE_PPG if thinned else None
+    )
+    return Preview(
+        kind=kind, header=header, sample=sheet.cells[:SAMPLE_ROWS], count=len(sheet.cells), notes=notes,
+        offered=offered(target), mapping=mapping,
+    )  # fmt: skip
+
+
+def take(name: str, text: str, target: Target, mapping: Mapping, trajectory: Trajectory, units: UnitSet) -> Taken:
+    """The rows that a file gives under a mapping; raises FaultyDesign, and then nothing is taken."""
+    sheet, notes, kind = _open(name, text)
+    if kind == "LAS":
+        sheet, dropped = _without_nulls(sheet, mapping.columns)
+        if dropped:
+            notes.append(f"{dropped:,} samples without a value left out")
+    rows = read_rows(target, sheet, mapping.columns, units)
+    if target in PROFILES or target == "leak_off_tests":
+        if mapping.depth_is == "md":
+            _to_tvd(rows, trajectory)
+            notes.append("measured depths were turned into TVD along the well's path")
+        rows.sort(key=lambda row: float(row["tvd_ft"]))
+    if target in PROFILES:
+        rows = _without_twins(rows)
+        if mapping.tolerance_ppg is not None and len(rows) > 2:
+            rows, note = _thinned(rows, mapping.tolerance_ppg)
+            notes.append(note)
+    check_rows(target, rows)
+    return Taken(rows=rows, notes=notes)
+
+
+def _without_nulls(sheet: Sheet, columns: list[Mapped]) -> tuple[Sheet, int]:
+    wanted = [m.source for m in columns]
+    cells = [row for row in sheet.cells if all(row[i] for i in wanted if i < len(row))]
+    return sheet.model_copy(update={"cells": cells}), len(sheet.cells) - len(cells)
+
+
+def _to_tvd(rows: list[dict[str, Any]], trajectory: Trajectory) -> None:
+    path = build_path([(s.md_ft, s.inclination_deg, s.azimuth_deg) for s in trajectory.stations])
+    for i, row in enumerate(rows):
+        if not 0 <= row["tvd_ft"] <= path.total_md_ft:
+            value, expected = f"{row['tvd_ft']:g} ft MD", f"a depth in the well (0 to {path.total_md_ft:g} ft)"
+            raise FaultyDesign([Fault(path=f"/rows/{i}/tvd_ft", value=value, expected=expected)])
+        row["tvd_ft"] = float(f"{path.tvd(row['tvd_ft']):.6f}")
+
+
+def _without_twins(rows: list[dict[str, Any]]) -> list[dict[str, Any]]:
+    """At one depth the first and the last value stay (a step); repeats of a point go."""
+    kept: list[dict[str, Any]] = []
+    for row in rows:
+        same = [k for k in kept[-2:] if k["tvd_ft"] == row["tvd_ft"]]
+        if same and same[-1]["emw_ppg"] == row["emw_ppg"]:
+            continue
+        if len(same) == 2:
+            kept.pop()
+        kept.append(row)
+    return kept
+
+
+def _thinned(rows: list[dict[str, Any]], tolerance_ppg: float) -> tuple[list[dict[str, Any]], str]:
+    depth, emw = np.array([r["tvd_ft"] for r in rows]), np.array([r["emw_ppg"] for r in rows])
+    kept, greatest = thin(depth, emw, tolerance_ppg)
+    note = f"thinned to {len(kept)} of {len(rows):,} points; no sample is off by more than {greatest:.3f} ppg"
+    return [rows[int(i)] for i in kept], note
+
+
+def check_rows(target: Target, rows: list[dict[str, Any]]) -> None:
+    """Bounds of every value, a fault a cell; raises FaultyDesign."""
+    faults: list[Fault] = []
+    for i, row in enumerate(rows):
+        try:
+            _MODELS[target].model_validate(row)
+        except ValidationError as error:
+            faults += [f.model_copy(update={"path": f"/rows/{i}{f.path}"}) for f in schema_faults(error)]
+    if faults:
+        raise FaultyDesign(faults[:50])

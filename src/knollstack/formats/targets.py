@@ -1,0 +1,83 @@
+"""The tables of a document that can be pasted, imported and exported: their columns, and how headers name them."""
+
+from __future__ import annotations
+
+from typing import Literal, get_args
+
+from pydantic import BaseModel
+
+from knollstack.core.design import Fluid, Rock, Role
+from knollstack.core.results import Quantity
+
+Target = Literal["stations", "zones", "pore", "fracture", "stability", "overburden", "leak_off_tests", "strings"]
+
+
+class TargetColumn(BaseModel):
+    """One column: `key` is the key in a row, or `list:entry` for a flag that stands in a list."""
+
+    key: str
+    title: str
+    kind: Literal["number", "text", "choice", "flag"]
+    quantity: Quantity | None = None
+    options: tuple[str, ...] = ()
+    required: bool = False
+    names: tuple[str, ...] = ()
+
+
+def _number(key: str, title: str, quantity: Quantity, names: tuple[str, ...], required: bool = True) -> TargetColumn:
+    return TargetColumn(key=key, title=title, kind="number", quantity=quantity, names=names, required=required)
+
+
+def _choice(key: str, title: str, options: tuple[str, ...], names: tuple[str, ...] = ()) -> TargetColumn:
+    return TargetColumn(key=key, title=title, kind="choice", options=options, names=names)
+
+
+def _flag(key: str, title: str, names: tuple[str, ...] = ()) -> TargetColumn:
+    return TargetColumn(key=key, title=title, kind="flag", names=names)
+
+
+_NAME = TargetColumn(key="name", title="Name", kind="text", names=("zone", "formation", "string", "lithology"))
+_PROFILE = (
+    _number("tvd_ft", "TVD", "depth", ("depth", "dept", "md", "tvdrkb")),
+    _number("emw_ppg", "EMW", "emw", ("mw", "mud weight", "gradient", "pore", "pp", "pp_emw", "pppg", "fracture", "fg",
+                                      "fp", "pressure", "equivalent mud weight", "stability", "overburden", "obg", "lot")),
+)  # fmt: skip
+_STATIONS = (
+    _number("md_ft", "MD", "depth", ("measured depth", "depth", "dept")),
+    _number("inclination_deg", "Inclination", "angle", ("inc", "incl", "devi", "hazi inc", "angle")),
+    _number("azimuth_deg", "Azimuth", "angle", ("azi", "azim", "hazi", "direction"), required=False),
+)
+_ZONES = (
+    _NAME,
+    _number("top_tvd_ft", "Top TVD", "depth", ("top", "from")),
+    _number("base_tvd_ft", "Base TVD", "depth", ("base", "bottom", "to")),
+    _choice("rock", "Rock", get_args(Rock), ("lithology", "rock type")),
+    _choice("fluid", "Fluid", get_args(Fluid)),
+    _flag("permeable", "Permeable"),
+    _flag("hazards:losses", "Losses", ("lost circulation",)),
+    _flag("hazards:overpressure", "Overpressure", ("abnormal pressure",)),
+    _flag("hazards:caving", "Caving"),
+    _flag("case_before_deeper", "Case before deeper", ("case first",)),
+    _flag("shoe_allowed", "Shoe may stand", ("shoe allowed",)),
+)
+_STRINGS = (
+    _NAME,
+    _choice("role", "Role", get_args(Role), ("type",)),
+    _choice("run", "Run", ("driven", "jetted", "cased", "liner"), ("how",)),
+    _number("hanger_md_ft", "Liner top MD", "depth", ("liner top", "hanger", "top"), required=False),
+    _number("shoe_md_ft", "Shoe MD", "depth", ("shoe", "depth", "setting depth")),
+    _number("bit_in", "Hole", "size", ("bit", "hole size"), required=False),
+    _number("od_in", "Casing", "size", ("od", "size", "casing size"), required=False),
+    _number("mud_ppg", "Mud", "emw", ("mw", "mud weight"), required=False),
+)
+TARGETS: dict[Target, tuple[TargetColumn, ...]] = {
+    "stations": _STATIONS,
+    "zones": _ZONES,
+    "pore": _PROFILE,
+    "fracture": _PROFILE,
+    "stability": _PROFILE,
+    "overburden": _PROFILE,
+    "leak_off_tests": _PROFILE,
+    "strings": _STRINGS,
+}
+PROFILES: tuple[Target, ...] = ("pore", "fracture", "stability", "overburden")

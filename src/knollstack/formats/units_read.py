@@ -1,0 +1,69 @@
+"""Units as people write them in headers and beside curves, and numbers with either decimal sign."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterable
+
+from knollstack.core.results import Quantity
+from knollstack.core.units import DisplayUnit, inches_of, table
+
+# spellings in lower case, without blanks, dots and signs of degree -> the unit's label
+_SPELLINGS: dict[str, str] = {
+    "feet": "ft", "foot": "ft", "f": "ft", "'": "ft", "ftrkb": "ft", "metre": "m", "metres": "m", "meter": "m", "meters": "m",
+    "mrkb": "m", "inch": "in", "inches": "in", '"': "in", "ppge": "ppg", "lb/gal": "ppg", "lbs/gal": "ppg", "lbm/gal": "ppg",
+    "lbpergal": "ppg", "sg": "SG", "s.g": "SG", "g/cc": "SG", "g/cm3": "SG", "g/cm³": "SG", "gm/cc": "SG", "kg/l": "SG",
+    "kg/m3": "kg/m³", "lb/ft3": "lb/ft³", "lbf/in2": "psi", "bars": "bar", "deg": "°", "degrees": "°", "dega": "°",
+    "degree": "°", "degc": "°C", "c": "°C", "degf": "°F", "bbls": "bbl", "m3": "m³", "ft3": "ft³", "psig": "psi", "psia": "psi",
+    "lbs/ft": "lb/ft", "#/ft": "lb/ft", "kpa": "kPa", "mpa": "MPa", "kpa/m": "kPa/m", "kn": "kN", "l": "L",
+}  # fmt: skip
+_BRACKETED = re.compile(r"^(.*?)\s*[\[(]\s*([^\])]*?)\s*[\])]\s*$")
+_NUMBER = re.compile(r"^[-+−]?(\d+(\.\d*)?|\.\d+)([eE][-+]?\d+)?$")
+_THOUSANDS = re.compile(r"^[-+−]?\d{1,3}(,\d{3})+$")
+
+
+def _label(text: str) -> str:
+    bare = text.strip().lower().replace(" ", "")
+    return _SPELLINGS.get(bare.rstrip("."), bare)
+
+
+def unit_named(text: str, quantity: Quantity) -> DisplayUnit | None:
+    """The unit of a quantity that a text names; None when it names none of them."""
+    wanted = _label(text)
+    for option in table()[quantity].options:
+        if option.unit and wanted.lower() in (option.unit.lower(), option.unit.lower().replace("³", "3")):
+            return option
+    return None
+
+
+def split_header(header: str) -> tuple[str, str]:
+    """Name and unit of a column: "TVD (m)" is TVD in m; "EMW ppg" is EMW in ppg; "SG" alone is a unit."""
+    match = _BRACKETED.match(header.strip())
+    if match:
+        return match.group(1), match.group(2)
+    name, _, last = header.strip().rpartition(" ")
+    quantities: tuple[Quantity, ...] = ("depth", "emw", "pressure", "angle", "diameter", "linear_weight")
+    if any(unit_named(last.lstrip(","), q) for q in quantities):
+        return name.rstrip(","), last
+    return header.strip(), ""
+
+
+def uses_decimal_comma(texts: Iterable[str]) -> bool:
+    """Whether commas in these cells are decimal signs: so when any cannot be a separator of thousands."""
+    with_comma = [t.strip() for t in texts if "," in t and re.match(r"^\s*[-+−]?[\d.,\s]+$", t)]
+    return any("." not in t.split(",")[-1] and not _THOUSANDS.match(t.replace(".", "")) for t in with_comma if
+               t.count(",") == 1 and t.rfind(",") > t.rfind("."))  # fmt: skip
+
+
+def read_number(text: str, decimal_comma: bool = False) -> float | None:
+    """A number as people write it, with thousands or fractions of an inch; None where it is none."""
+    bare = text.strip().replace(" ", "").replace(" ", "")
+    if decimal_comma:
+        bare = bare.replace(".", "").replace(",", ".")
+    elif "," in bare:
+        if not _THOUSANDS.match(bare.split(".")[0]):
+            return None
+        bare = bare.replace(",", "")
+    if _NUMBER.match(bare):
+        return float(bare.replace("−", "-"))
+    return inches_of(text)
