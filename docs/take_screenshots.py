@@ -42,7 +42,7 @@ def main() -> None:
         driver = webdriver.Chrome(service=Service("/usr/bin/chromedriver"), options=options)
         page = Page(driver, f"http://127.0.0.1:{server.effective_port}")
         page.open("/")
-        page.run("localStorage.setItem('knollstack.dark', 'no')")
+        page.prefer(dark=False)
         page.open("/")
         shoot(page, "wells")
         page.open("/formulas/kick_height")
@@ -54,7 +54,7 @@ def main() -> None:
             if step == "pipe":
                 page.click("9 5/8 in")
             shoot(page, step)
-        page.run("localStorage.setItem('knollstack.dark', 'yes')")
+        page.prefer(dark=True)
         page.open("/designs/1/depths")
         shoot(page, "dark")
         driver.quit()

@@ -11,8 +11,8 @@ export default tseslint.config(
     plugins: { "react-hooks": reactHooks },
     rules: {
       ...reactHooks.configs.recommended.rules,
-      // a region that scrolls must be reachable by keyboard
-      "jsx-a11y/no-noninteractive-tabindex": ["error", { tags: [], roles: ["region"], allowExpressionValues: true }],
+      // a region or an equation that scrolls must be reachable by keyboard
+      "jsx-a11y/no-noninteractive-tabindex": ["error", { tags: [], roles: ["region", "math"], allowExpressionValues: true }],
       "@typescript-eslint/no-non-null-assertion": "off",
       "@typescript-eslint/consistent-type-definitions": ["error", "interface"],
     },

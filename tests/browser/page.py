@@ -1,5 +1,6 @@
 """What a person does with the page, in a few words."""
 
+import json
 import time
 from pathlib import Path
 
@@ -31,7 +32,7 @@ class Page:
                     return answer
             except (NoSuchElementException, StaleElementReferenceException):
                 pass
-            assert time.monotonic() < end, f"never came: {what}\n{self.text[:1500]}"
+            assert time.monotonic() < end, f"never came: {what}\n{self.text[:300]}"
             time.sleep(0.03)
 
     @property
@@ -47,7 +48,7 @@ class Page:
     def click(self, words):
         """Click the button, link or tab of this name."""
         name = "normalize-space(translate(., '\u00a0', ' '))"
-        path = f'//*[self::button or self::a][contains({name}, "{words}") or @aria-label="{words}"]'
+        path = f'//*[self::button or self::a or @role="menuitem"][contains({name}, "{words}") or @aria-label="{words}"]'
         self.until(lambda: self.driver.find_element(By.XPATH, path).is_displayed(), words)
         self.driver.find_element(By.XPATH, path).click()
 
@@ -73,18 +74,43 @@ class Page:
         """Type over the field of a place in the document."""
         field = self.find(f'[data-place="{place}"]')
         field.click()
+        if field.tag_name == "td":  # a cell of a table: typing replaces it
+            field.send_keys(text + (Keys.ENTER if enter else ""))
+            return field
         field.send_keys(Keys.CONTROL, "a")
         field.send_keys(text + (Keys.ENTER if enter else ""))
         return field
 
     def value(self, place):
-        return self.find(f'[data-place="{place}"]').get_attribute("value")
+        field = self.find(f'[data-place="{place}"]')
+        return field.get_attribute("data-text" if field.tag_name == "td" else "value")
+
+    def paste(self, place, text):
+        """Paste a block into the cell of a place, as from a spreadsheet."""
+        self.find(f'[data-place="{place}"]').click()
+        self.run(
+            "const data = new DataTransfer(); data.setData('text/plain', arguments[0]);"
+            "document.activeElement.dispatchEvent(new ClipboardEvent('paste',"
+            " {clipboardData: data, bubbles: true, cancelable: true}))",
+            text,
+        )
+
+    def prefer(self, **settings):
+        """Settings of the person, in force from the next page on."""
+        self.run("localStorage.setItem('knollstack.preferences', arguments[0])", json.dumps(settings))
+
+    def document(self, design):
+        """The saved document of a design."""
+        return json.loads(self.run(f"return fetch('/api/designs/{design}').then(r => r.text())"))["document"]
 
     def drag_shoe(self, index, dy, release=True):
-        handle = self.find(f'[data-shoe="{index}"] rect')
+        self.drag(f'[data-shoe="{index}"] rect', 0, dy, release)
+
+    def drag(self, css, dx, dy, release=True):
+        handle = self.find(css)
         actions = ActionChains(self.driver).move_to_element(handle).click_and_hold()
         for _ in range(4):
-            actions.move_by_offset(0, dy / 4)
+            actions.move_by_offset(dx / 4, dy / 4)
         (actions.release() if release else actions).perform()
 
     def shoe(self, index):

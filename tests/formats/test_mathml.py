@@ -22,7 +22,10 @@ def tree(symbolic):
         ("a/b·c", "<mfrac><mrow><mi>a</mi></mrow><mrow><mi>b</mi></mrow></mfrac><mo>·</mo><mi>c</mi>"),
         ("x_min²", "<msubsup><mi>x</mi><mrow><mi>min</mi></mrow><mrow><mn>2</mn></mrow></msubsup>"),
         ("√(a + b)", "<msqrt><mrow><mi>a</mi><mo>+</mo><mi>b</mi></mrow></msqrt>"),
-        ("(a)(b)/c", "<mfrac><mrow><mrow><mo>(</mo><mi>a</mi><mo>)</mo></mrow><mrow><mo>(</mo><mi>b</mi>"),
+        (
+            "(a)(b)/c",
+            '<mfrac><mrow><mrow><mo stretchy="false">(</mo><mi>a</mi><mo stretchy="false">)</mo></mrow><mrow>',
+        ),
         ("D^−0.59", "<msup><mi>D</mi><mrow><mn>−0.59</mn></mrow></msup>"),
         ("a) + b", "<mi>a</mi><mo>)</mo><mo>+</mo><mi>b</mi>"),
     ],

@@ -8,11 +8,17 @@ import { BenchContext, useSnapshot } from "./design/context";
 import { Session } from "./design/session";
 import type { DesignView } from "./design/types";
 import type { DepthScale } from "./depth/scale";
+import { AxisButtons } from "./depth/AxisButtons";
+import { ReadingStrip, STRIP_PX } from "./depth/ReadingStrip";
+import { depthAxis } from "./depth/scale";
 import { useDepthView } from "./depth/useDepthView";
-import { Button } from "./ui/Button";
-import { Bar } from "./Bar";
-import { PathTabs } from "./PathTabs";
+import { usePreferences } from "./preferences";
+import type { TypeOverRequest } from "./ui/TypeOver";
+import { TypeOver } from "./ui/TypeOver";
+import { Bar } from "./bar/Bar";
+import { PathTabs } from "./bar/PathTabs";
 import { Margin } from "./review/Margin";
+import { STEP_WORDS } from "./review/places";
 import { Section } from "./section/Section";
 import { CementBench } from "./steps/cement/CementBench";
 import { DepthsBench } from "./steps/depths/DepthsBench";
@@ -25,6 +31,7 @@ import { SizesBench } from "./steps/sizes/SizesBench";
 import { WellheadBench } from "./steps/wellhead/WellheadBench";
 
 const TRACKS_SHARE = 0.47;
+const EMPTY_BASIS = { total_md_ft: 10_000, axis_md_ft: [0, 10_000], axis_tvd_ft: [0, 10_000] };
 const LIT_MS = 1600;
 const LIGHT_TRIES = 10;
 const LIGHT_RETRY_MS = 40;
@@ -69,6 +76,7 @@ function Desk({ session, designName }: { session: Session; designName: string })
   const [wanted, select] = useState(1);
   const [asked, setAsked] = useState<Bench["asked"]>(null);
   const [place, setPlace] = useState("");
+  const [typing, setTyping] = useState<TypeOverRequest | null>(null);
   const snapshot = useSyncExternalStore(session.subscribe, session.snapshot);
   const strings = snapshot.evaluation?.strings.length ?? 1;
   const selected = Math.max(0, Math.min(wanted, strings - 1));
@@ -82,6 +90,7 @@ function Desk({ session, designName }: { session: Session; designName: string })
       ask: (key, title) => {
         setAsked(key === "" ? null : { key, title });
       },
+      typeOver: setTyping,
       goTo: (to, at) => {
         const index = /^\/strings\/(\d+)/.exec(at)?.[1];
         if (index !== undefined) select(Number(index));
@@ -101,6 +110,9 @@ function Desk({ session, designName }: { session: Session; designName: string })
   return (
     <BenchContext value={bench}>
       <div className="flex h-full min-w-[1180px] flex-col">
+        <p className="hidden pb-1 text-[15px] print:block">
+          <strong>{snapshot.document.name}</strong> · {designName} · revision {snapshot.revision} · {STEP_WORDS[step]} · {new Date().toLocaleString("en-GB")}
+        </p>
         <Bar designName={designName} />
         <PathTabs />
         <div className="flex min-h-0 flex-1">
@@ -108,6 +120,15 @@ function Desk({ session, designName }: { session: Session; designName: string })
           <Margin />
         </div>
       </div>
+      {typing && (
+        <TypeOver
+          key={`${typing.label} ${typing.box.top}`}
+          request={typing}
+          close={() => {
+            setTyping(null);
+          }}
+        />
+      )}
     </BenchContext>
   );
 }
@@ -126,19 +147,21 @@ function Middle({ step, place }: { step: string; place: string }) {
       observer.disconnect();
     };
   }, []);
-  const { scale, handlers, zoomedIn, fit } = useDepthView(box, evaluation?.basis.total_md_ft ?? 10_000, size.height);
+  const { axis: kind } = usePreferences();
+  const basis = evaluation?.basis;
+  const axis = useMemo(() => depthAxis(kind, basis ?? EMPTY_BASIS), [kind, basis]);
+  const { scale, handlers, zoomedIn, fit } = useDepthView(box, axis, size.height - STRIP_PX);
   const tracksPx = Math.max(280, Math.floor((size.width - 300) * TRACKS_SHARE));
   return (
-    <main ref={box} className="relative flex min-h-0 min-w-0 flex-1 overflow-hidden" {...handlers}>
-      {zoomedIn && (
-        <Button className="absolute top-1 left-1 z-10 bg-sheet" title="Show the whole well (double click, or 0)" onClick={fit}>
-          Fit
-        </Button>
-      )}
+    <main ref={box} className="relative flex min-h-0 min-w-0 flex-1 flex-col overflow-hidden" {...handlers}>
       {evaluation !== null && size.height > 0 && (
         <>
-          <Section scale={scale} />
-          <BenchOf step={step} scale={scale} tracksPx={tracksPx} place={place} />
+          <div className="flex min-h-0 flex-1">
+            <Section scale={scale} />
+            <BenchOf step={step} scale={scale} tracksPx={tracksPx} place={place} />
+          </div>
+          <ReadingStrip />
+          <AxisButtons zoomedIn={zoomedIn} fit={fit} />
         </>
       )}
       {evaluation === null && <FirstEvaluation />}

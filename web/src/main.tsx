@@ -1,43 +1,46 @@
 import { QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
-import { StrictMode, useEffect, useMemo, useState } from "react";
+import { StrictMode, useCallback, useEffect, useMemo, useState } from "react";
 import { createRoot } from "react-dom/client";
 import { Navigate, createBrowserRouter } from "react-router";
 import { RouterProvider } from "react-router/dom";
 import { getUnits } from "./design/api";
-import type { System } from "./design/types";
-import { PreferencesContext, storedDark, storedSystem } from "./preferences";
+import type { Settings } from "./preferences";
+import { PreferencesContext, storeSettings, storedSettings } from "./preferences";
 import "./styles.css";
 import { Units, UnitsContext } from "./ui/units";
-import { FormulasPage } from "./formulas/FormulasPage";
 import { WellList } from "./wells/WellList";
 import { Workbench } from "./Workbench";
+
+const formulas = () => import("./formulas/FormulasPage").then((m) => ({ Component: m.FormulasPage }));
 
 const router = createBrowserRouter([
   { path: "/", element: <WellList /> },
   { path: "/designs/:designId", element: <Navigate to="depths" replace /> },
+  { path: "/designs/:designId/history", lazy: () => import("./history/HistoryPage").then((m) => ({ Component: m.HistoryPage })) },
+  { path: "/designs/:designId/beside/:otherId", lazy: () => import("./history/BesidePage").then((m) => ({ Component: m.BesidePage })) },
   { path: "/designs/:designId/:step", element: <Workbench /> },
-  { path: "/formulas", element: <FormulasPage /> },
-  { path: "/formulas/:name", element: <FormulasPage /> },
+  { path: "/formulas", lazy: formulas },
+  { path: "/formulas/:name", lazy: formulas },
   { path: "*", element: <Navigate to="/" replace /> },
 ]);
 
 function App() {
-  const [system, setSystem] = useState<System>(storedSystem);
-  const [dark, setDark] = useState(storedDark);
+  const [settings, setSettings] = useState(storedSettings);
   const { data, isError } = useQuery({ queryKey: ["units"], queryFn: getUnits, staleTime: Infinity });
+  const prefer = useCallback((part: Partial<Settings>) => {
+    setSettings((held) => ({ ...held, ...part }));
+  }, []);
   useEffect(() => {
-    document.documentElement.classList.toggle("dark", dark);
-    localStorage.setItem("knollstack.dark", dark ? "yes" : "no");
-  }, [dark]);
-  useEffect(() => {
-    localStorage.setItem("knollstack.units", system);
-  }, [system]);
-  const units = useMemo(() => (data ? new Units(system, data) : null), [data, system]);
+    document.documentElement.classList.toggle("dark", settings.dark);
+    storeSettings(settings);
+  }, [settings]);
+  const preferences = useMemo(() => ({ ...settings, prefer }), [settings, prefer]);
+  const units = useMemo(() => (data ? new Units(settings.units, data) : null), [data, settings.units]);
   if (units === null) {
     return <p className="grid h-full place-items-center text-mute">{isError ? "The server is not reached. Is it running?" : "Loading…"}</p>;
   }
   return (
-    <PreferencesContext value={{ system, dark, setSystem, setDark }}>
+    <PreferencesContext value={preferences}>
       <UnitsContext value={units}>
         <RouterProvider router={router} />
       </UnitsContext>

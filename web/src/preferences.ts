@@ -1,12 +1,18 @@
-// What belongs to the person and not to the design: units and light or dark, kept in this browser.
+// What belongs to the person and not to the design: units, light or dark, the depth axis and snapping, in this browser.
 import { createContext, useContext } from "react";
-import type { System } from "./design/types";
+import type { UnitChoice } from "./ui/units";
 
-export interface Preferences {
-  system: System;
+export interface Settings {
+  units: UnitChoice;
   dark: boolean;
-  setSystem: (system: System) => void;
-  setDark: (dark: boolean) => void;
+  /** Depth axis: along hole, or true vertical depth with the section as a vertical section. */
+  axis: "md" | "tvd";
+  /** Whether what is dragged snaps to boundaries and round numbers; Alt does the opposite while held. */
+  snap: boolean;
+}
+
+export interface Preferences extends Settings {
+  prefer: (part: Partial<Settings>) => void;
 }
 
 export const PreferencesContext = createContext<Preferences | null>(null);
@@ -17,11 +23,22 @@ export function usePreferences(): Preferences {
   return preferences;
 }
 
-export function storedSystem(): System {
-  return localStorage.getItem("knollstack.units") === "metric" ? "metric" : "field";
+const KEY = "knollstack.preferences";
+
+export function storedSettings(): Settings {
+  const usual: Settings = {
+    units: { system: "field", mixed: {} },
+    dark: matchMedia("(prefers-color-scheme: dark)").matches,
+    axis: "md",
+    snap: true,
+  };
+  try {
+    return { ...usual, ...(JSON.parse(localStorage.getItem(KEY) ?? "{}") as Partial<Settings>) };
+  } catch {
+    return usual;
+  }
 }
 
-export function storedDark(): boolean {
-  const stored = localStorage.getItem("knollstack.dark");
-  return stored === null ? matchMedia("(prefers-color-scheme: dark)").matches : stored === "yes";
+export function storeSettings(settings: Settings): void {
+  localStorage.setItem(KEY, JSON.stringify(settings));
 }

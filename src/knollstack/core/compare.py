@@ -53,6 +53,8 @@ def amount_words(key: str, value: Any) -> Words:
     if isinstance(value, bool):
         return ("yes" if value else "no",)
     if isinstance(value, (int, float)):
+        if key.endswith("_percent"):
+            return (f"{value:g} %",)
         quantity: Quantity | None = "size" if key in _SIZES else quantity_of(key)
         return (Amount(value=float(value), quantity=quantity),) if quantity else (f"{value:g}",)
     if key == "pipe":

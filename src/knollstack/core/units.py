@@ -24,7 +24,10 @@ _FRACTION = re.compile(r"^\s*(?:(\d+)[\s-]+)?(\d+)\s*/\s*(\d+)\s*$")
 
 
 class DisplayUnit(BaseModel):
+    """A unit with the ways in which it may be written, in lower case."""
+
     unit: str
+    spellings: tuple[str, ...]
     factor: float
     offset: float
     decimals: int
@@ -83,6 +86,29 @@ _TABLE: dict[str, tuple[tuple[str, str, int], ...]] = {
     "concentration": (("ppm", "dimensionless", 0), ("ppm", "dimensionless", 0)),
 }
 
+_SPELLINGS: dict[str, str] = {
+    "ft": "feet foot f ' ftrkb",
+    "m": "metre metres meter meters mrkb",
+    "in": 'inch inches "',
+    "ppg": "ppge lb/gal lbs/gal lbm/gal",
+    "SG": "s.g g/cc g/cm3 g/cm³ gm/cc kg/l",
+    "psi": "psig psia lbf/in2",
+    "bar": "bars",
+    "bbl": "bbls",
+    "lb/ft": "lbs/ft #/ft ppf",
+    "°": "deg degrees degree dega",
+    "°C": "degc c",
+    "°F": "degf",
+}
+
+
+def _spelled(label: str) -> tuple[str, ...]:
+    """How a unit may be written: as it is shown, with plain figures, without its degree sign, and in other words."""
+    lower = label.lower()
+    ways = [lower, lower.replace("³", "3"), lower.replace("°", ""), *_SPELLINGS.get(label, "").split()]
+    return tuple(dict.fromkeys(way for way in ways if way))
+
+
 # the unit in which a glossary name ends -> the quantity in whose units it can be shown
 _QUANTITY_OF_UNIT: dict[str, Quantity] = {
     "ft": "depth", "in": "diameter", "ppg": "emw", "psi": "pressure", "bbl": "volume", "lbf": "force", "lb/ft": "linear_weight",
@@ -111,12 +137,11 @@ def table() -> dict[str, QuantityUnits]:
         for label, words, decimals in choices:
             zero = float(registry.Quantity(0.0, core).to(words).magnitude)
             one = float(registry.Quantity(1.0, core).to(words).magnitude)
-            options.append(DisplayUnit(unit=label, factor=one - zero, offset=zero, decimals=decimals))
+            options.append(
+                DisplayUnit(unit=label, spellings=_spelled(label), factor=one - zero, offset=zero, decimals=decimals)
+            )
         units[name] = QuantityUnits(options=tuple(options))
-    gradients = [
-        DisplayUnit(unit=g.unit, factor=PSI_PER_PPG_FT * g.factor, offset=0.0, decimals=g.decimals)
-        for g in units["gradient"].options[:2]
-    ]
+    gradients = [g.model_copy(update={"factor": PSI_PER_PPG_FT * g.factor}) for g in units["gradient"].options[:2]]
     # a mud weight may be given as the gradient of its column
     units["emw"] = QuantityUnits(options=(*units["emw"].options, *gradients))
     return units

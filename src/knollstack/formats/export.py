@@ -8,13 +8,15 @@ from typing import Any
 
 from knollstack.core.design import Design
 from knollstack.core.units import UnitSet
-from knollstack.formats.targets import TARGETS, Target, TargetColumn
+from knollstack.formats.targets import POLICY, TARGETS, Target, TargetColumn
 
 
 def rows_of(design: Design, target: Target) -> list[dict[str, Any]]:
     document = design.model_dump(mode="json")
     if target == "stations":
         return list(document["trajectory"]["stations"])
+    if target in POLICY:
+        return list(document["policy"][target])
     return list(document["strings"] if target == "strings" else document["ground"][target])
 
 

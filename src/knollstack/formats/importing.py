@@ -7,7 +7,7 @@ from typing import Annotated, Any, Literal
 import numpy as np
 from pydantic import BaseModel, Field, ValidationError
 
-from knollstack.core.design import LeakOffTest, Part, Point, Station, String, Trajectory, Zone
+from knollstack.core.design import DrillString, KickMinimum, LeakOffTest, Part, Point, Station, String, Trajectory, Zone
 from knollstack.core.faults import Fault, FaultyDesign, schema_faults
 from knollstack.core.thinning import thin
 from knollstack.core.trajectory import build_path
@@ -21,7 +21,7 @@ THIN_OVER = 200
 USUAL_TOLERANCE_PPG = 0.05
 _MODELS: dict[Target, type[Part]] = {
     "stations": Station, "zones": Zone, "pore": Point, "fracture": Point, "stability": Point, "overburden": Point,
-    "leak_off_tests": LeakOffTest, "strings": String,
+    "leak_off_tests": LeakOffTest, "strings": String, "kick_minimums": KickMinimum, "drill_strings": DrillString,
 }  # fmt: skip
 
 
@@ -41,6 +41,7 @@ class OfferedColumn(BaseModel):
 class Preview(BaseModel):
     """What stands in a file and how it would be read, before anything changes."""
 
+    target: Target
     kind: Literal["LAS", "CSV"]
     header: list[str]
     sample: Cells
@@ -88,14 +89,15 @@ def preview(name: str, text: str, target: Target) -> Preview:
         columns=columns, depth_is="md" if along else "tvd", tolerance_ppg=USUAL_TOLERANCE_PPG if thinned else None
     )
     return Preview(
-        kind=kind, header=header, sample=sheet.cells[:SAMPLE_ROWS], count=len(sheet.cells), notes=notes,
+        target=target, kind=kind, header=header, sample=sheet.cells[:SAMPLE_ROWS], count=len(sheet.cells), notes=notes,
         offered=offered(target), mapping=mapping,
     )  # fmt: skip
 
 
 def take(name: str, text: str, target: Target, mapping: Mapping, trajectory: Trajectory, units: UnitSet) -> Taken:
     """The rows that a file gives under a mapping; raises FaultyDesign, and then nothing is taken."""
-    sheet, notes, kind = _open(name, text)
+    sheet, _, kind = _open(name, text)
+    notes: list[str] = []
     if kind == "LAS":
         sheet, dropped = _without_nulls(sheet, mapping.columns)
         if dropped:

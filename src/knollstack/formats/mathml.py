@@ -104,7 +104,7 @@ class _Reader:
         if token.text in _CLOSING:
             inner = self.row(_CLOSING[token.text])
             self.take()
-            base = f"<mrow><mo>(</mo>{inner}<mo>)</mo></mrow>"
+            base = _bracketed(inner)
         elif token.text == "√" and self.peek().text == "(":
             self.take()
             base = f"<msqrt>{_row(self.row(')'))}</msqrt>"
@@ -155,13 +155,19 @@ def _row(inner: str) -> str:
     return f"<mrow>{inner}</mrow>"
 
 
+def _bracketed(inner: str) -> str:
+    """Brackets grow only around what is taller than a line."""
+    grow = "" if "<mfrac" in inner else ' stretchy="false"'
+    return f"<mrow><mo{grow}>(</mo>{inner}<mo{grow}>)</mo></mrow>"
+
+
 def _bare(part: str) -> str:
     """A fraction's line holds together what its brackets held: they are left off where they are all of a part."""
-    match = re.fullmatch(r"<mrow><mo>\(</mo>(.*)<mo>\)</mo></mrow>", part)
+    match = re.fullmatch(r"<mrow><mo[^>]*>\(</mo>(.*)<mo[^>]*>\)</mo></mrow>", part)
     if match is None:
         return part
     depth = 0
-    for mark in re.findall(r"<mo>([()])</mo>", match.group(1)):
+    for mark in re.findall(r"<mo[^>]*>([()])</mo>", match.group(1)):
         depth += 1 if mark == "(" else -1
         if depth < 0:
             return part

@@ -9,7 +9,18 @@ from pydantic import BaseModel
 from knollstack.core.design import Fluid, Rock, Role
 from knollstack.core.results import Quantity
 
-Target = Literal["stations", "zones", "pore", "fracture", "stability", "overburden", "leak_off_tests", "strings"]
+Target = Literal[
+    "stations",
+    "zones",
+    "pore",
+    "fracture",
+    "stability",
+    "overburden",
+    "leak_off_tests",
+    "strings",
+    "kick_minimums",
+    "drill_strings",
+]
 
 
 class TargetColumn(BaseModel):
@@ -70,6 +81,14 @@ _STRINGS = (
     _number("od_in", "Casing", "size", ("od", "size", "casing size"), required=False),
     _number("mud_ppg", "Mud", "emw", ("mw", "mud weight"), required=False),
 )
+_FROM_HOLE = _number("from_hole_in", "From hole", "size", ("hole",))
+_KICK_MINIMUMS = (_FROM_HOLE, _number("volume_bbl", "Volume", "volume", ("kick tolerance", "least")))
+_DRILL_STRINGS = (
+    _FROM_HOLE,
+    _number("pipe_od_in", "Pipe", "size", ("drill pipe",)),
+    _number("collar_od_in", "Collars", "size", ("drill collars",)),
+    _number("collar_length_ft", "Length of collars", "depth", ("length",)),
+)
 TARGETS: dict[Target, tuple[TargetColumn, ...]] = {
     "stations": _STATIONS,
     "zones": _ZONES,
@@ -79,5 +98,8 @@ TARGETS: dict[Target, tuple[TargetColumn, ...]] = {
     "overburden": _PROFILE,
     "leak_off_tests": _PROFILE,
     "strings": _STRINGS,
+    "kick_minimums": _KICK_MINIMUMS,
+    "drill_strings": _DRILL_STRINGS,
 }
+POLICY: tuple[Target, ...] = ("kick_minimums", "drill_strings")
 PROFILES: tuple[Target, ...] = ("pore", "fracture", "stability", "overburden")

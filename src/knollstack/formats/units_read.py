@@ -8,32 +8,15 @@ from collections.abc import Iterable
 from knollstack.core.results import Quantity
 from knollstack.core.units import DisplayUnit, inches_of, table
 
-# spellings in lower case, without blanks, dots and signs of degree -> the unit's label
-_SPELLINGS: dict[str, str] = {
-    "feet": "ft", "foot": "ft", "f": "ft", "'": "ft", "ftrkb": "ft", "metre": "m", "metres": "m", "meter": "m", "meters": "m",
-    "mrkb": "m", "inch": "in", "inches": "in", '"': "in", "ppge": "ppg", "lb/gal": "ppg", "lbs/gal": "ppg", "lbm/gal": "ppg",
-    "lbpergal": "ppg", "sg": "SG", "s.g": "SG", "g/cc": "SG", "g/cm3": "SG", "g/cm³": "SG", "gm/cc": "SG", "kg/l": "SG",
-    "kg/m3": "kg/m³", "lb/ft3": "lb/ft³", "lbf/in2": "psi", "bars": "bar", "deg": "°", "degrees": "°", "dega": "°",
-    "degree": "°", "degc": "°C", "c": "°C", "degf": "°F", "bbls": "bbl", "m3": "m³", "ft3": "ft³", "psig": "psi", "psia": "psi",
-    "lbs/ft": "lb/ft", "#/ft": "lb/ft", "kpa": "kPa", "mpa": "MPa", "kpa/m": "kPa/m", "kn": "kN", "l": "L",
-}  # fmt: skip
 _BRACKETED = re.compile(r"^(.*?)\s*[\[(]\s*([^\])]*?)\s*[\])]\s*$")
 _NUMBER = re.compile(r"^[-+−]?(\d+(\.\d*)?|\.\d+)([eE][-+]?\d+)?$")
 _THOUSANDS = re.compile(r"^[-+−]?\d{1,3}(,\d{3})+$")
 
 
-def _label(text: str) -> str:
-    bare = text.strip().lower().replace(" ", "")
-    return _SPELLINGS.get(bare.rstrip("."), bare)
-
-
 def unit_named(text: str, quantity: Quantity) -> DisplayUnit | None:
     """The unit of a quantity that a text names; None when it names none of them."""
-    wanted = _label(text)
-    for option in table()[quantity].options:
-        if option.unit and wanted.lower() in (option.unit.lower(), option.unit.lower().replace("³", "3")):
-            return option
-    return None
+    wanted = text.strip().lower().replace(" ", "").rstrip(".")
+    return next((o for o in table()[quantity].options if wanted and wanted in o.spellings), None)
 
 
 def split_header(header: str) -> tuple[str, str]:

@@ -1,11 +1,20 @@
-// A track: one chart against depth on the shared axis, with its own horizontal scale and its reading at the cursor.
+// A track: one chart against depth on the shared axis, with its own horizontal scale, its reading at the cursor, and
+// the table behind it.
 import { scaleLinear } from "d3-scale";
 import type { ReactNode } from "react";
+import { useUnits } from "../ui/units";
+import type { TableData } from "./ChartTable";
+import { ChartTable } from "./ChartTable";
 import { setCursor, useCursor } from "./cursor";
 import { DepthClip } from "./DepthClip";
 import type { DepthScale } from "./scale";
 import { FOOTER_PX, HEADER_PX, depthTicks } from "./scale";
 import { DEPTH_CLASS } from "./useDepthView";
+
+export interface HorizontalScale {
+  (value: number): number;
+  invert: (px: number) => number;
+}
 
 export interface TrackProps {
   title: string;
@@ -13,57 +22,63 @@ export interface TrackProps {
   scale: DepthScale;
   widthPx: number;
   domain: readonly [number, number];
-  /** Display units per ft, for the grid. */
-  depthFactor: number;
   /** What the cursor reads at a depth, null for nothing. */
   read: (mdFt: number) => string | null;
-  children: (x: (value: number) => number) => ReactNode;
+  table: () => TableData;
+  children: (x: HorizontalScale) => ReactNode;
+  /** What can be grabbed, drawn over everything. */
+  grips?: (x: HorizontalScale) => ReactNode;
   summary: string;
 }
 
 const PAD_PX = 6;
 
-export function Track({ title, unit, scale, widthPx, domain, depthFactor, read, children, summary }: TrackProps) {
+export function Track({ title, unit, scale, widthPx, domain, read, table, children, grips, summary }: TrackProps) {
+  const units = useUnits();
   const x = scaleLinear(domain, [PAD_PX, widthPx - PAD_PX]);
-  const ticks = x.ticks(Math.max(2, Math.floor(widthPx / 50)));
+  const ticks = x.ticks(Math.max(2, Math.floor(widthPx / 62)));
   const bottom = scale.heightPx - FOOTER_PX;
   return (
-    <svg
-      width={widthPx}
-      height={scale.heightPx}
-      role="img"
-      aria-label={summary}
-      className={`block shrink-0 ${DEPTH_CLASS}`}
-      onPointerMove={(event) => {
-        setCursor(scale.md(event.nativeEvent.offsetY));
-      }}
-      onPointerLeave={() => {
-        setCursor(null);
-      }}
-    >
-      <text x={PAD_PX} y={18} fontSize={12.5} fontWeight={600}>
-        {title}
-      </text>
-      <text x={PAD_PX} y={33} fontSize={11} fill="var(--mute)" style={{ fill: "var(--mute)" }}>
-        {unit}
-      </text>
-      <rect x={PAD_PX} y={HEADER_PX} width={widthPx - 2 * PAD_PX} height={bottom - HEADER_PX} fill="var(--sheet)" stroke="var(--rule)" />
-      {depthTicks(scale, depthFactor).map((tick) => (
-        <line key={tick.label} x1={PAD_PX} x2={widthPx - PAD_PX} y1={scale.y(tick.mdFt)} y2={scale.y(tick.mdFt)} stroke="var(--rule)" strokeWidth={0.6} />
-      ))}
-      {ticks.map((tick) => (
-        <g key={tick}>
-          <line x1={x(tick)} x2={x(tick)} y1={HEADER_PX} y2={bottom} stroke="var(--rule)" strokeWidth={0.6} />
-          <text x={x(tick)} y={HEADER_PX - 6} fontSize={10.5} textAnchor={x(tick) > widthPx - 20 ? "end" : x(tick) < 14 ? "start" : "middle"} style={{ fill: "var(--mute)" }}>
-            {tick.toLocaleString("en-US")}
-          </text>
-        </g>
-      ))}
-      <DepthClip scale={scale} widthPx={widthPx}>
-        {children(x)}
-      </DepthClip>
-      <CursorReading scale={scale} widthPx={widthPx} read={read} />
-    </svg>
+    <div className="relative shrink-0" style={{ width: widthPx }}>
+      <svg
+        width={widthPx}
+        height={scale.heightPx}
+        role={grips ? "group" : "img"}
+        aria-label={summary}
+        className={`block select-none ${DEPTH_CLASS}`}
+        onPointerMove={(event) => {
+          setCursor(scale.md(event.clientY - event.currentTarget.getBoundingClientRect().top));
+        }}
+        onPointerLeave={() => {
+          setCursor(null);
+        }}
+      >
+        <text x={PAD_PX} y={18} fontSize={12.5} fontWeight={600}>
+          {title}
+        </text>
+        <text x={PAD_PX} y={33} fontSize={11} style={{ fill: "var(--mute)" }}>
+          {unit}
+        </text>
+        <rect x={PAD_PX} y={HEADER_PX} width={widthPx - 2 * PAD_PX} height={bottom - HEADER_PX} fill="var(--sheet)" stroke="var(--rule)" />
+        {depthTicks(scale, units.factor("depth")).map((tick) => (
+          <line key={tick.label} x1={PAD_PX} x2={widthPx - PAD_PX} y1={tick.y} y2={tick.y} stroke="var(--rule)" strokeWidth={0.6} />
+        ))}
+        {ticks.map((tick) => (
+          <g key={tick}>
+            <line x1={x(tick)} x2={x(tick)} y1={HEADER_PX} y2={bottom} stroke="var(--rule)" strokeWidth={0.6} />
+            <text x={x(tick)} y={HEADER_PX - 6} fontSize={10.5} textAnchor={x(tick) > widthPx - 20 ? "end" : x(tick) < 14 ? "start" : "middle"} style={{ fill: "var(--mute)" }}>
+              {tick.toLocaleString("en-US")}
+            </text>
+          </g>
+        ))}
+        <DepthClip scale={scale} widthPx={widthPx}>
+          {children(x)}
+          {grips?.(x)}
+        </DepthClip>
+        <CursorReading scale={scale} widthPx={widthPx} read={read} />
+      </svg>
+      <ChartTable title={title} data={table} className="absolute top-2 right-2" />
+    </div>
   );
 }
 

@@ -1,10 +1,14 @@
 // The mud window against depth: pore and fracture, the band between lower and upper bound, and the mud of each hole.
 import { scaleLinear } from "d3-scale";
+import type { ReactNode } from "react";
 import { useBench, useSnapshot } from "../design/context";
 import type { Evaluation } from "../design/types";
 import { useUnits } from "../ui/units";
+import type { TableData } from "./ChartTable";
+import { mudAt } from "./reading";
 import type { DepthScale } from "./scale";
 import { interpolate } from "./scale";
+import type { HorizontalScale } from "./Track";
 import { Track, line } from "./Track";
 
 interface Series {
@@ -27,18 +31,19 @@ function domainOf(evaluation: Evaluation): [number, number] {
   return [Math.floor(Math.min(...values) - 0.9), Math.ceil(Math.max(...values) + 0.2)];
 }
 
-export function mudAt(evaluation: Evaluation, mdFt: number): number | null {
-  const string = evaluation.strings.find((s) => s.previous_shoe_md_ft <= mdFt && mdFt <= s.shoe_md_ft);
-  return string?.mud_ppg ?? null;
+interface WindowTrackProps {
+  scale: DepthScale;
+  widthPx: number;
+  /** What can be grabbed in the track; `x` takes ppg. */
+  grips?: (x: (ppg: number) => number, ppgAt: (px: number) => number) => ReactNode;
 }
 
-export function WindowTrack({ scale, widthPx }: { scale: DepthScale; widthPx: number }) {
+export function WindowTrack({ scale, widthPx, grips }: WindowTrackProps) {
   const { evaluation } = useSnapshot();
-  const { selected } = useBench();
   const units = useUnits();
   if (evaluation === null) return null;
   const [low, high] = domainOf(evaluation);
-  const show = (ppg: number) => units.parse("1", "emw")! && ppg / units.parse("1", "emw")!;
+  const show = (ppg: number) => ppg * units.factor("emw");
   const pore = series(evaluation.ground.pore);
   const fracture = series(evaluation.ground.fracture);
   const stability = series(evaluation.ground.stability);
@@ -53,6 +58,25 @@ export function WindowTrack({ scale, widthPx }: { scale: DepthScale; widthPx: nu
     }
     return parts.length ? parts.join(" · ") : null;
   };
+  const table = (): TableData => {
+    const depths = [...new Set([...pore.md, ...fracture.md, ...stability.md, ...evaluation.strings.map((s) => s.shoe_md_ft)])].sort((a, b) => a - b);
+    const cell = (value: number | null) => (value === null ? "unknown" : units.number(value, "emw"));
+    const bound = (md: number, key: "lower_ppg" | "upper_ppg") => {
+      const known = evaluation.ground.window.filter((p) => p[key] !== null);
+      return interpolate(known.map((p) => p.md_ft), known.map((p) => p[key]!), md);
+    };
+    return {
+      columns: [`MD, ${units.unit("depth")}`, `pore, ${units.unit("emw")}`, "least mud", "mud", "greatest mud", "fracture"],
+      rows: depths.map((md) => [
+        units.number(md, "depth"),
+        cell(interpolate(pore.md, pore.emw, md)),
+        cell(bound(md, "lower_ppg")),
+        cell(mudAt(evaluation, md)),
+        cell(bound(md, "upper_ppg")),
+        cell(interpolate(fracture.md, fracture.emw, md)),
+      ]),
+    };
+  };
   return (
     <Track
       title="Mud window"
@@ -60,58 +84,26 @@ export function WindowTrack({ scale, widthPx }: { scale: DepthScale; widthPx: nu
       scale={scale}
       widthPx={widthPx}
       domain={[show(low), show(high)]}
-      depthFactor={1 / units.parse("1", "depth")!}
       read={read}
+      table={table}
       summary="Mud window against depth: pore pressure, fracture gradient, and the mud weight of each section"
+      grips={grips && ((x) => grips((ppg) => x(show(ppg)), (px) => x.invert(px) / units.factor("emw")))}
     >
-      {(x) => {
-        const path = (s: Series) => line(s.md.map((md, i) => [x(show(s.emw[i]!)), scale.y(md)] as const));
+      {(x: HorizontalScale) => {
+        const at = (ppg: number) => x(show(ppg));
+        const path = (s: Series) => line(s.md.map((md, i) => [at(s.emw[i]!), scale.y(md)] as const));
         return (
           <>
-            <path d={band(evaluation, (ppg) => x(show(ppg)), scale)} fill="var(--window)" />
+            <path d={band(evaluation, at, scale)} fill="var(--window)" />
             <path d={path(pore)} fill="none" stroke="var(--iris)" strokeWidth={1.8} />
             <path d={path(fracture)} fill="none" stroke="var(--rust)" strokeWidth={1.8} strokeDasharray="5 3" />
             {stability.md.length > 1 && <path d={path(stability)} fill="none" stroke="var(--mute)" strokeWidth={1.4} strokeDasharray="2 3" />}
-            {evaluation.strings.map(
-              (s, i) =>
-                s.mud_ppg !== null && (
-                  <g key={i}>
-                    <line
-                      x1={x(show(s.mud_ppg))}
-                      x2={x(show(s.mud_ppg))}
-                      y1={scale.y(s.previous_shoe_md_ft)}
-                      y2={scale.y(s.shoe_md_ft)}
-                      stroke="var(--petrol)"
-                      strokeWidth={i === selected ? 3.4 : 2.2}
-                    />
-                    {evaluation.strings[i + 1]?.mud_ppg != null && (
-                      <line
-                        x1={x(show(s.mud_ppg))}
-                        x2={x(show(evaluation.strings[i + 1]!.mud_ppg!))}
-                        y1={scale.y(s.shoe_md_ft)}
-                        y2={scale.y(s.shoe_md_ft)}
-                        stroke="var(--petrol)"
-                        strokeWidth={2.2}
-                      />
-                    )}
-                    <text
-                      x={x(show(s.mud_ppg)) + 5}
-                      y={(scale.y(Math.max(s.previous_shoe_md_ft, scale.topFt)) + scale.y(Math.min(s.shoe_md_ft, scale.bottomFt))) / 2}
-                      fontSize={12}
-                      fontWeight={600}
-                      className="halo"
-                      style={{ fill: "var(--petrol)" }}
-                    >
-                      {units.number(s.mud_ppg, "emw")}
-                    </text>
-                  </g>
-                ),
-            )}
+            <Muds at={at} scale={scale} />
             {evaluation.strings.map((s, i) => (
-              <line key={i} x1={x(show(low))} x2={x(show(high))} y1={scale.y(s.shoe_md_ft)} y2={scale.y(s.shoe_md_ft)} stroke="var(--mute)" strokeDasharray="1.5 3" />
+              <line key={i} x1={at(low)} x2={at(high)} y1={scale.y(s.shoe_md_ft)} y2={scale.y(s.shoe_md_ft)} stroke="var(--mute)" strokeDasharray="1.5 3" />
             ))}
-            <Name text="pore" at={pore} x={(v) => x(show(v))} scale={scale} colour="var(--iris)" side={-1} />
-            <Name text="fracture" at={fracture} x={(v) => x(show(v))} scale={scale} colour="var(--rust)" side={1} />
+            <Name text="pore" of={pore} at={at} scale={scale} colour="var(--iris)" side={-1} />
+            <Name text="fracture" of={fracture} at={at} scale={scale} colour="var(--rust)" side={1} />
           </>
         );
       }}
@@ -119,19 +111,64 @@ export function WindowTrack({ scale, widthPx }: { scale: DepthScale; widthPx: nu
   );
 }
 
-function Name({ text, at, x, scale, colour, side }: { text: string; at: Series; x: (v: number) => number; scale: DepthScale; colour: string; side: 1 | -1 }) {
-  const mdFt = scale.topFt + (scale.bottomFt - scale.topFt) * (side < 0 ? 0.33 : 0.42);
-  const value = interpolate(at.md, at.emw, mdFt);
+/** The mud of each hole, stepping at the shoes. */
+function Muds({ at, scale }: { at: (ppg: number) => number; scale: DepthScale }) {
+  const { evaluation } = useSnapshot();
+  const { selected } = useBench();
+  const units = useUnits();
+  const strings = evaluation!.strings;
+  return strings.map((s, i) => {
+    const next = strings[i + 1]?.mud_ppg ?? null;
+    if (s.mud_ppg === null) return null;
+    return (
+      <g key={i}>
+        <line
+          x1={at(s.mud_ppg)}
+          x2={at(s.mud_ppg)}
+          y1={scale.y(s.previous_shoe_md_ft)}
+          y2={scale.y(s.shoe_md_ft)}
+          stroke="var(--petrol)"
+          strokeWidth={i === selected ? 3.4 : 2.2}
+        />
+        {next !== null && <line x1={at(s.mud_ppg)} x2={at(next)} y1={scale.y(s.shoe_md_ft)} y2={scale.y(s.shoe_md_ft)} stroke="var(--petrol)" strokeWidth={2.2} />}
+        <text
+          x={at(s.mud_ppg) + 5}
+          y={(scale.edgeY(s.previous_shoe_md_ft) + scale.edgeY(s.shoe_md_ft)) / 2}
+          fontSize={12}
+          fontWeight={600}
+          className="halo"
+          style={{ fill: "var(--petrol)" }}
+        >
+          {units.number(s.mud_ppg, "emw")}
+        </text>
+      </g>
+    );
+  });
+}
+
+interface NameProps {
+  text: string;
+  of: Series;
+  at: (ppg: number) => number;
+  scale: DepthScale;
+  colour: string;
+  side: 1 | -1;
+}
+
+function Name({ text, of, at, scale, colour, side }: NameProps) {
+  const y = scale.axisY(scale.topFt + (scale.bottomFt - scale.topFt) * (side < 0 ? 0.33 : 0.42));
+  const value = interpolate(of.md, of.emw, scale.md(y));
   if (value === null) return null;
+  const px = at(value) + side * 6;
   return (
-    <text x={x(value) + side * 6} y={scale.y(mdFt)} fontSize={11.5} textAnchor={side < 0 ? "end" : "start"} className="halo" style={{ fill: colour }}>
+    <text x={side < 0 ? Math.max(px, 34) : px} y={y} fontSize={11.5} textAnchor={side < 0 ? "end" : "start"} className="halo" style={{ fill: colour }}>
       {text}
     </text>
   );
 }
 
 /** The band between the bounds, wherever both are known and the lower is under the upper. */
-function band(evaluation: Evaluation, x: (ppg: number) => number, scale: DepthScale): string {
+function band(evaluation: Evaluation, at: (ppg: number) => number, scale: DepthScale): string {
   const runs: { md: number; low: number; high: number }[][] = [[]];
   for (const p of evaluation.ground.window) {
     const open = p.lower_ppg !== null && p.upper_ppg !== null && p.lower_ppg <= p.upper_ppg;
@@ -141,8 +178,8 @@ function band(evaluation: Evaluation, x: (ppg: number) => number, scale: DepthSc
   return runs
     .filter((run) => run.length > 1)
     .map((run) => {
-      const left = run.map((p) => [x(p.low), scale.y(p.md)] as const);
-      const right = [...run].reverse().map((p) => [x(p.high), scale.y(p.md)] as const);
+      const left = run.map((p) => [at(p.low), scale.y(p.md)] as const);
+      const right = [...run].reverse().map((p) => [at(p.high), scale.y(p.md)] as const);
       return `${line([...left, ...right])}Z`;
     })
     .join("");

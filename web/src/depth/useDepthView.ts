@@ -3,7 +3,7 @@
 import type { PointerEvent, RefObject } from "react";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { singleKeysOn } from "../keys/singleKeys";
-import type { DepthView } from "./scale";
+import type { DepthAxis, DepthView } from "./scale";
 import { depthScale, panned, zoomed } from "./scale";
 
 const WHEEL_RATE = 0.0016;
@@ -19,13 +19,19 @@ function paperOf(target: EventTarget | null): SVGSVGElement | null {
   return target.closest<SVGSVGElement>(`svg.${DEPTH_CLASS}`);
 }
 
-export function useDepthView(box: RefObject<HTMLElement | null>, totalFt: number, heightPx: number) {
+export function useDepthView(box: RefObject<HTMLElement | null>, axis: DepthAxis, heightPx: number) {
   const [view, setView] = useState<DepthView | null>(null);
-  const scale = useMemo(() => depthScale(totalFt, heightPx, view), [totalFt, heightPx, view]);
+  const scale = useMemo(() => depthScale(axis, heightPx, view), [axis, heightPx, view]);
   const current = useRef(scale);
   useEffect(() => {
     current.current = scale;
   }, [scale]);
+  // another axis measures something else: the view on the old one says nothing of it
+  const [seen, setSeen] = useState(axis.kind);
+  if (seen !== axis.kind) {
+    setSeen(axis.kind);
+    setView(null);
+  }
   const pan = useRef<{ fromY: number; start: typeof scale; moved: boolean } | null>(null);
 
   useEffect(() => {
@@ -69,7 +75,7 @@ export function useDepthView(box: RefObject<HTMLElement | null>, totalFt: number
       if (held === null) return;
       const dy = event.clientY - held.fromY;
       held.moved ||= Math.abs(dy) > CLICK_PX;
-      if (held.moved && current.current.bottomFt - current.current.topFt < totalFt - 1e-6) setView(panned(held.start, dy));
+      if (held.moved && current.current.bottomFt - current.current.topFt < axis.totalFt - 1e-6) setView(panned(held.start, dy));
     },
     onPointerUp: () => {
       if (pan.current && !pan.current.moved) pan.current = null;

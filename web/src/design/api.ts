@@ -1,13 +1,21 @@
 // Calls to the server. An answer that is no success is thrown as a ProblemError with the server's problem details.
+import type { UnitChoice } from "../ui/units";
 import type {
   CatalogueView,
+  Comparison,
   Design,
   DesignItem,
   DesignView,
   Evaluation,
   FormulaItem,
+  Mapping,
+  Pasted,
+  Preview,
   Problem,
+  RevisionList,
   Saved,
+  Taken,
+  Target,
   Trial,
   UnitTable,
   Working,
@@ -50,8 +58,24 @@ export const getWorking = (document: Design, key: string) => send<Working>("POST
 export const getUnits = () => send<{ quantities: UnitTable }>("GET", "/units").then((r) => r.quantities);
 export const getCatalogue = () => send<CatalogueView>("GET", "/catalogue");
 
-export const saveDesign = (id: number, basedOn: number, document: Design) =>
-  send<Saved>("PUT", `/designs/${id}`, { based_on: basedOn, document });
+export const saveDesign = (id: number, basedOn: number, document: Design, note = "") =>
+  send<Saved>("PUT", `/designs/${id}`, { based_on: basedOn, document, note });
+
+export const createDemoWells = () => send<{ designs: DesignItem[] }>("POST", "/wells/demo").then((r) => r.designs);
+export const copyDesign = (id: number, name: string) => send<Saved>("POST", `/designs/${id}/copies`, { name });
+export const renameDesign = (id: number, name: string) => send<undefined>("PUT", `/designs/${id}/name`, { name });
+export const deleteDesign = (id: number) => send<undefined>("DELETE", `/designs/${id}`);
+export const listRevisions = (id: number, before?: number) =>
+  send<RevisionList>("GET", `/designs/${id}/revisions${before === undefined ? "" : `?before=${before}`}`);
+export const getRevision = (id: number, number: number) => send<Design>("GET", `/designs/${id}/revisions/${number}`);
+export const compareDesigns = (id: number, other: number) => send<Comparison>("GET", `/designs/${id}/comparison/${other}`);
+
+export type TableTarget = Target;
+export const readPaste = (target: Target, text: string, first: string, units: UnitChoice) =>
+  send<Pasted>("POST", `/tables/${target}/paste`, { text, first, units });
+export const previewTable = (target: Target, name: string, text: string) => send<Preview>("POST", `/tables/${target}/preview`, { name, text });
+export const takeTable = (target: Target, source: { name: string; text: string }, mapping: Mapping, trajectory: Design["trajectory"], units: UnitChoice) =>
+  send<Taken>("POST", `/tables/${target}/import`, { ...source, mapping, trajectory, units });
 
 export async function importWell(file: File): Promise<Saved> {
   const init = { method: "POST", body: file, headers: { "Content-Type": "application/octet-stream" } };

@@ -1,5 +1,6 @@
 // What every part of the workbench needs: the session, its snapshot, the string in hand, and where to look.
 import { createContext, useContext, useSyncExternalStore } from "react";
+import type { TypeOverRequest } from "../ui/TypeOver";
 import type { Session, Snapshot } from "./session";
 import type { Change, Design, Evaluation } from "./types";
 
@@ -11,6 +12,8 @@ export interface Bench {
   /** Key of the headline number whose working is shown, with its title. */
   asked: { key: string; title: string } | null;
   ask: (key: string, title: string) => void;
+  /** Lay a field over a number in a drawing. */
+  typeOver: (request: TypeOverRequest) => void;
   /** Go to a place of the document: its step, its field, lit up. */
   goTo: (step: string, place: string) => void;
 }

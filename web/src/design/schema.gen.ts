@@ -899,7 +899,10 @@ export interface components {
             /** Subject */
             subject: string;
         };
-        /** DisplayUnit */
+        /**
+         * DisplayUnit
+         * @description A unit with the ways in which it may be written, in lower case.
+         */
         DisplayUnit: {
             /** Decimals */
             decimals: number;
@@ -907,6 +910,8 @@ export interface components {
             factor: number;
             /** Offset */
             offset: number;
+            /** Spellings */
+            spellings: string[];
             /** Unit */
             unit: string;
         };
@@ -1763,6 +1768,11 @@ export interface components {
             offered: components["schemas"]["OfferedColumn"][];
             /** Sample */
             sample: string[][];
+            /**
+             * Target
+             * @enum {string}
+             */
+            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "strings" | "kick_minimums" | "drill_strings";
         };
         /** PreviewBody */
         PreviewBody: {
@@ -3148,7 +3158,7 @@ export interface operations {
             header?: never;
             path: {
                 design_id: number;
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "strings";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "strings" | "kick_minimums" | "drill_strings";
             };
             cookie?: never;
         };
@@ -3296,7 +3306,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "strings";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "strings" | "kick_minimums" | "drill_strings";
             };
             cookie?: never;
         };
@@ -3331,7 +3341,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "strings";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "strings" | "kick_minimums" | "drill_strings";
             };
             cookie?: never;
         };
@@ -3366,7 +3376,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "strings";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "strings" | "kick_minimums" | "drill_strings";
             };
             cookie?: never;
         };

@@ -1,16 +1,12 @@
 // The palette (Ctrl K), the keys themselves, and the list of keys (?).
 import { Command } from "cmdk";
-import { X } from "lucide-react";
-import { Dialog } from "radix-ui";
 import { useCallback, useEffect, useState } from "react";
 import { tinykeys } from "tinykeys";
 import { Button } from "../ui/Button";
+import { Modal } from "../ui/Modal";
 import type { Action } from "./actions";
 import { useActions } from "./actions";
 import { setSingleKeys, singleKeysOn } from "./singleKeys";
-
-const OVERLAY = "fixed inset-0 z-20 bg-black/40";
-const SHEET = "fixed top-24 left-1/2 z-30 max-h-[70vh] w-[34rem] -translate-x-1/2 overflow-hidden rounded border border-rule bg-sheet shadow-lg";
 
 function isTyping(event: KeyboardEvent): boolean {
   return event.target instanceof HTMLElement && event.target.closest("input, select, textarea, [role=dialog]") !== null;
@@ -76,11 +72,7 @@ interface SheetProps {
 function Palette({ open, onOpenChange, actions }: SheetProps) {
   const groups = ["Go to", "Design", "Findings", "View"] as const;
   return (
-    <Dialog.Root open={open} onOpenChange={onOpenChange}>
-      <Dialog.Portal>
-        <Dialog.Overlay className={OVERLAY} />
-        <Dialog.Content className={SHEET} aria-describedby={undefined}>
-          <Dialog.Title className="sr-only">Find</Dialog.Title>
+    <Modal open={open} onOpenChange={onOpenChange} title="Find" bare>
           <Command label="Find an action" className="flex max-h-[70vh] flex-col">
             <Command.Input
               placeholder="A step, a string, a finding, an action…"
@@ -111,9 +103,7 @@ function Palette({ open, onOpenChange, actions }: SheetProps) {
               })}
             </Command.List>
           </Command>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    </Modal>
   );
 }
 
@@ -123,8 +113,14 @@ function keyWords(keys: string): string {
 
 const OTHERS: readonly (readonly [string, string])[] = [
   ["Ctrl K", "Find anything"],
-  ["↑ ↓", "Move the focused shoe by 10 ft or 1 m; with Shift by ten times that"],
+  ["↑ ↓ ← →", "Move the focused shoe, top or profile point; with Shift ten times as far"],
+  ["0 … 9, Enter", "Type over the focused shoe, top or point; double click does too"],
+  ["Insert, Delete", "Add a profile point after the focused one, or remove it"],
+  ["Alt", "Held while dragging: without snapping, or with it where it is off"],
   ["Escape", "Drop what is being dragged or typed"],
+  ["Enter, F2", "Edit the cell of a table; any character replaces it"],
+  ["Ctrl C, Ctrl V", "Copy and paste cells, blocks from spreadsheets too"],
+  ["Ctrl Enter", "Add a row to the table; Ctrl Delete removes the selected rows"],
   ["wheel", "Zoom the depth axis at the pointer; drag pans, double click fits"],
   ["+ − 0", "Zoom the depth axis in, out, and fit"],
 ];
@@ -133,16 +129,8 @@ function KeyList({ open, onOpenChange, actions }: SheetProps) {
   const [single, setSingle] = useState(singleKeysOn);
   const rows = [...actions.filter((a) => a.keys).map((a) => [keyWords(a.keys!), a.title] as const), ...OTHERS];
   return (
-    <Dialog.Root open={open} onOpenChange={onOpenChange}>
-      <Dialog.Portal>
-        <Dialog.Overlay className={OVERLAY} />
-        <Dialog.Content className={`${SHEET} overflow-y-auto p-4`} aria-describedby={undefined}>
-          <Dialog.Title className="mb-2 text-[14px] font-semibold">Keys</Dialog.Title>
-          <Dialog.Close asChild>
-            <button type="button" aria-label="Close" className="absolute top-3 right-3 text-mute hover:text-ink">
-              <X size={15} aria-hidden />
-            </button>
-          </Dialog.Close>
+    <Modal open={open} onOpenChange={onOpenChange} title="Keys">
+          <div className="min-h-0 overflow-y-auto" tabIndex={0} role="region" aria-label="List of keys">
           <dl className="grid grid-cols-[7rem_1fr] gap-y-0.5">
             {rows.map(([keys, title]) => (
               <div key={keys + title} className="contents">
@@ -153,6 +141,7 @@ function KeyList({ open, onOpenChange, actions }: SheetProps) {
               </div>
             ))}
           </dl>
+          </div>
           <label className="mt-3 flex items-center gap-2 border-t border-rule pt-2">
             <input
               type="checkbox"
@@ -165,8 +154,6 @@ function KeyList({ open, onOpenChange, actions }: SheetProps) {
             />
             Single keys without Ctrl
           </label>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    </Modal>
   );
 }

@@ -22,9 +22,10 @@ export function useActions(showKeys: () => void): Action[] {
   const { designId } = useParams();
   const { session, select, goTo } = useBench();
   const { evaluation, document } = useSnapshot();
-  const { system, dark, setSystem, setDark } = usePreferences();
+  const { axis, dark, snap, prefer } = usePreferences();
   const units = useUnits();
   return useMemo<Action[]>(() => {
+    const { system } = units.choice;
     const open = (path: string) => () => void navigate(path);
     const steps = STEPS.map<Action>((step, i) => ({
       id: `step-${step}`,
@@ -56,12 +57,15 @@ export function useActions(showKeys: () => void): Action[] {
       ...(adopt.length ? [{ id: "adopt", title: "Adopt the proposed program", group: "Design" as const, run: () => { session.edit(adopt); } }] : []),
     ];
     const view: Action[] = [
+      { id: "history", title: "History of this design", group: "Go to", run: open(`/designs/${designId}/history`) },
       { id: "wells", title: "All wells", group: "Go to", run: open("/") },
       { id: "formulas", title: "Formulas", group: "Go to", run: open("/formulas") },
-      { id: "units", title: system === "field" ? "Metric units" : "Field units", group: "View", keys: "u", run: () => { setSystem(system === "field" ? "metric" : "field"); } },
-      { id: "dark", title: dark ? "Light" : "Dark", group: "View", run: () => { setDark(!dark); } },
+      { id: "units", title: system === "field" ? "Metric units" : "Field units", group: "View", keys: "u", run: () => { prefer({ units: { system: system === "field" ? "metric" : "field", mixed: {} } }); } },
+      { id: "axis", title: axis === "md" ? "Depth axis in TVD, vertical section" : "Depth axis along hole", group: "View", keys: "a", run: () => { prefer({ axis: axis === "md" ? "tvd" : "md" }); } },
+      { id: "snap", title: snap ? "Drag without snapping" : "Snap what is dragged", group: "View", keys: "s", run: () => { prefer({ snap: !snap }); } },
+      { id: "dark", title: dark ? "Light" : "Dark", group: "View", run: () => { prefer({ dark: !dark }); } },
       { id: "keys", title: "List of keys", group: "View", keys: "?", run: showKeys },
     ];
     return [...steps, ...design, ...strings, ...findings, ...view];
-  }, [navigate, designId, evaluation, document, session, select, goTo, units, system, dark, setSystem, setDark, showKeys]);
+  }, [navigate, designId, evaluation, document, session, select, goTo, units, axis, dark, snap, prefer, showKeys]);
 }

@@ -22,11 +22,9 @@ export function Margin() {
         {evaluation && findings.length === 0 && (
           <p className="text-mute">No finding on what is given. Assumptions below still need checking.</p>
         )}
-        <ul className="space-y-3">
-          {findings.map((finding, i) => (
-            <FindingCard key={i} finding={finding} />
-          ))}
-        </ul>
+        {groups(findings).map((group) => (
+          <FindingGroup key={group.severity} severity={group.severity} findings={group.findings} />
+        ))}
         <Assumptions />
         <p className="mt-4 border-t border-rule pt-2 text-[11.5px] leading-snug text-mute">
           A planning aid. Results need checking by a competent and, where required, licensed engineer; local rules prevail.
@@ -37,8 +35,41 @@ export function Margin() {
   );
 }
 
+type Severity = Finding["severity"];
+const SEVERITIES: readonly Severity[] = ["stop", "caution", "unknown", "note"];
+
+/** Findings by severity, and within it in the order of the steps, as the evaluation brings them. */
+function groups(findings: readonly Finding[]): { severity: Severity; findings: Finding[] }[] {
+  return SEVERITIES.map((severity) => ({ severity, findings: findings.filter((f) => f.severity === severity) })).filter((g) => g.findings.length > 0);
+}
+
+/** One severity, step by step; it can be folded away. */
+function FindingGroup({ severity, findings }: { severity: Severity; findings: readonly Finding[] }) {
+  const { word, text, Icon } = SEVERITY[severity];
+  const steps = [...new Set(findings.map((f) => f.step))];
+  return (
+    <details open className="mb-2">
+      <summary className={`flex items-center gap-1 text-[12.5px] font-semibold ${text}`}>
+        <Icon size={13} aria-hidden /> {word} <span className="font-normal text-mute">{findings.length}</span>
+      </summary>
+      {steps.map((step) => (
+        <section key={step} aria-label={`${word}, ${STEP_WORDS[step]}`}>
+          <h3 className="mt-1 text-[11.5px] text-mute">{STEP_WORDS[step]}</h3>
+          <ul className="space-y-2">
+            {findings
+              .filter((f) => f.step === step)
+              .map((finding, i) => (
+                <FindingCard key={i} finding={finding} />
+              ))}
+          </ul>
+        </section>
+      ))}
+    </details>
+  );
+}
+
 function Counts({ findings }: { findings: readonly Finding[] }) {
-  const words = (["stop", "caution", "unknown", "note"] as const)
+  const words = SEVERITIES
     .map((severity) => ({ severity, count: findings.filter((f) => f.severity === severity).length }))
     .filter(({ count }) => count > 0);
   return (
@@ -77,7 +108,7 @@ function Faults() {
 function FindingCard({ finding }: { finding: Finding }) {
   const units = useUnits();
   const { session, goTo, ask } = useBench();
-  const { word, border, text, Icon } = SEVERITY[finding.severity];
+  const { border } = SEVERITY[finding.severity];
   return (
     <li className={`${border} pl-2.5`} data-finding={finding.severity}>
       <button
@@ -87,13 +118,7 @@ function FindingCard({ finding }: { finding: Finding }) {
           goTo(finding.step, finding.place);
         }}
       >
-        <span className={`flex items-center gap-1 text-[11.5px] ${text}`}>
-          <Icon size={12} aria-hidden /> <span className="font-semibold">{word}</span>
-          <span className="text-mute">
-            · {STEP_WORDS[finding.step]} · {units.words(finding.subject)}
-          </span>
-        </span>
-        <span className="block">{units.words(finding.message)}</span>
+        <span className="font-semibold">{sentence(units.words(finding.subject))}.</span> {units.words(finding.message)}
       </button>
       <div className="mt-1 flex flex-wrap gap-1.5">
         {finding.remedies.map((remedy, i) => (
@@ -120,6 +145,10 @@ function FindingCard({ finding }: { finding: Finding }) {
       </div>
     </li>
   );
+}
+
+function sentence(words: string): string {
+  return words.charAt(0).toUpperCase() + words.slice(1);
 }
 
 function Assumptions() {

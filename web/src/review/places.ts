@@ -17,6 +17,8 @@ const KEY_WORDS: Record<string, string> = {
   zones: "zone",
   stations: "station",
   pieces: "piece",
+  rows: "row",
+  columns: "column",
   shoe_md_ft: "shoe depth",
   hanger_md_ft: "hanger depth",
   top_md_ft: "top",

@@ -1,6 +1,5 @@
 // What stands on the well: the stack on the string in hand, on the wellhead. A sketch of order, not of size.
 import { useBench, useSnapshot } from "../design/context";
-import type { StringShape } from "./geometry";
 
 const WIDTHS: Record<string, number> = {
   annular: 26,
@@ -10,12 +9,11 @@ const WIDTHS: Record<string, number> = {
 const RAMS_PX = 34;
 const MOST_PX = 50;
 
-export function TopGear({ y, shapes }: { y: number; shapes: readonly StringShape[] }) {
+export function TopGear({ y, centre }: { y: number; centre: number }) {
   const { selected, goTo } = useBench();
   const { evaluation } = useSnapshot();
-  const first = shapes[0];
   const stack = evaluation!.preventers.strings[selected];
-  if (first === undefined || stack === undefined) return null;
+  if (stack === undefined) return null;
   const elements = stack.elements;
   const each = Math.min(10, (MOST_PX - 10) / Math.max(1, elements.length));
   const words = elements.length ? elements.map((e) => e.title).join(", ") : "no stack on this string";
@@ -28,14 +26,14 @@ export function TopGear({ y, shapes }: { y: number; shapes: readonly StringShape
         goTo(elements.length ? "preventers" : "wellhead", "");
       }}
     >
-      <rect x={first.centre - 11} y={y - 9} width={22} height={9} fill="var(--mute)" />
+      <rect x={centre - 11} y={y - 9} width={22} height={9} fill="var(--mute)" />
       {elements.map((element, i) => {
         const width = WIDTHS[element.element] ?? RAMS_PX;
         const top = y - 10 - each * (elements.length - i);
         return (
           <rect
             key={i}
-            x={first.centre - width / 2}
+            x={centre - width / 2}
             y={top}
             width={width}
             height={each - 1.5}

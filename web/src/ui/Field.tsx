@@ -37,7 +37,7 @@ export function NumberField({
   const message = wrong ?? (fault ? `${fault.value}: expected ${fault.expected}` : null);
 
   // a new value from elsewhere (undo, a remedy, other units) replaces what was being typed
-  const shown = `${value}|${units.system}`;
+  const shown = `${value}|${units.key}`;
   const [seen, setSeen] = useState(shown);
   if (shown !== seen) {
     setSeen(shown);

@@ -19,7 +19,7 @@ interface Refusal {
 export function WellList() {
   const navigate = useNavigate();
   const client = useQueryClient();
-  const { dark, setDark } = usePreferences();
+  const { dark, prefer } = usePreferences();
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const file = useRef<HTMLInputElement>(null);
   const { data: designs, isError } = useQuery({ queryKey: ["designs"], queryFn: api.listDesigns, refetchOnMount: "always" });
@@ -39,6 +39,15 @@ export function WellList() {
     }
   };
 
+  const addDemo = async () => {
+    try {
+      await api.createDemoWells();
+      await client.invalidateQueries({ queryKey: ["designs"] });
+    } catch (error) {
+      setRefusal({ title: "The demo wells were not made.", faults: [], detail: error instanceof api.ProblemError ? error.problem.detail : "The server is not reached." });
+    }
+  };
+
   return (
     <div className="flex h-full flex-col">
       <header className="flex h-10 shrink-0 items-center gap-3 bg-bar px-4 text-bar-ink">
@@ -49,7 +58,7 @@ export function WellList() {
           className="ml-auto"
           aria-label={dark ? "Light" : "Dark"}
           onClick={() => {
-            setDark(!dark);
+            prefer({ dark: !dark });
           }}
         >
           {dark ? <Sun size={14} aria-hidden /> : <Moon size={14} aria-hidden />}
@@ -82,11 +91,7 @@ export function WellList() {
         </div>
         {refusal && <RefusalNote refusal={refusal} />}
         {isError && <p className="text-brick">The server is not reached.</p>}
-        {designs?.length === 0 && (
-          <p className="border-y border-rule py-10 text-center text-mute">
-            No well yet. Start a new one and type its ground, or import a well file.
-          </p>
-        )}
+        {designs?.length === 0 && <FirstVisit onEmpty={() => void open(api.createEmptyWell(), "The empty well")} onImport={() => file.current?.click()} onDemo={() => void addDemo()} />}
         {designs && designs.length > 0 && <DesignTable designs={designs} onDeleted={() => void client.invalidateQueries({ queryKey: ["designs"] })} />}
         <p className="mt-8 max-w-prose text-[12px] text-mute">
           Knollstack plans work that can hurt people. Its results need checking by a competent and, where required, licensed engineer, and local rules
@@ -94,6 +99,28 @@ export function WellList() {
         </p>
       </main>
     </div>
+  );
+}
+
+/** Nothing here yet: three ways to begin. */
+function FirstVisit({ onEmpty, onImport, onDemo }: { onEmpty: () => void; onImport: () => void; onDemo: () => void }) {
+  const ways = [
+    { title: "Start an empty well", text: "Type or paste its ground; a program is proposed as soon as pore and fracture are known.", act: onEmpty },
+    { title: "Import a well file", text: "A .well.json file written here, by hand, or by another tool.", act: onImport },
+    { title: "Look at the demo wells", text: "Made-up wells, nearly right, with something to find in them. Change them as you like.", act: onDemo },
+  ];
+  return (
+    <section aria-label="Begin" className="border-y border-rule py-6">
+      <p className="mb-3 text-mute">No well yet. Three ways to begin:</p>
+      <div className="grid grid-cols-3 gap-4">
+        {ways.map((way) => (
+          <button key={way.title} type="button" className="flex flex-col items-start rounded border border-rule bg-sheet p-3 text-left hover:border-petrol" onClick={way.act}>
+            <span className="block text-[14px] font-semibold text-petrol">{way.title}</span>
+            <span className="mt-1 block text-mute">{way.text}</span>
+          </button>
+        ))}
+      </div>
+    </section>
   );
 }
 
@@ -113,6 +140,14 @@ function RefusalNote({ refusal }: { refusal: Refusal }) {
   );
 }
 
+/** Designs of one well together, the well at the first of them; wells as the list brings them, last saved first. */
+function grouped(designs: readonly DesignItem[]): { design: DesignItem; first: boolean }[] {
+  const wells = [...new Set(designs.map((d) => d.well_id))];
+  return wells.flatMap((well) =>
+    designs.filter((d) => d.well_id === well).sort((a, b) => a.id - b.id).map((design, i) => ({ design, first: i === 0 })),
+  );
+}
+
 function DesignTable({ designs, onDeleted }: { designs: readonly DesignItem[]; onDeleted: () => void }) {
   return (
     <table className="w-full border-collapse bg-sheet">
@@ -128,18 +163,22 @@ function DesignTable({ designs, onDeleted }: { designs: readonly DesignItem[]; o
         </tr>
       </thead>
       <tbody>
-        {designs.map((design) => (
-          <tr key={design.id} className="border-b border-rule/60 hover:bg-petrol/8">
+        {grouped(designs).map(({ design, first }) => (
+          <tr key={design.id} className={`hover:bg-petrol/8 ${first ? "border-t border-rule/60" : ""}`}>
             <td className="max-w-md truncate px-3 py-1.5">
-              <Link to={`/designs/${design.id}/depths`} className="text-[14px] font-semibold hover:text-petrol" title={design.well_name}>
-                {design.well_name || "unnamed well"}
+              <Link to={`/designs/${design.id}/depths`} className="text-[14px] font-semibold hover:text-petrol" title={design.well_name} tabIndex={first ? undefined : -1}>
+                {first ? design.well_name || "unnamed well" : <span className="sr-only">{design.well_name || "unnamed well"}</span>}
               </Link>
             </td>
-            <td className="px-3 text-mute">{design.name}</td>
+            <td className="max-w-xs truncate px-3">
+              <Link to={`/designs/${design.id}/depths`} className="hover:text-petrol" title={design.name}>
+                {design.name}
+              </Link>
+            </td>
             <td className="px-3 text-right">{design.revision}</td>
             <td className="px-3 text-right text-mute">{new Date(design.saved_at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}</td>
             <td className="text-center">
-              <DeleteWell design={design} onDeleted={onDeleted} />
+              {first && <DeleteWell design={design} onDeleted={onDeleted} />}
             </td>
           </tr>
         ))}

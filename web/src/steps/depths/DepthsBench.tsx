@@ -1,14 +1,17 @@
 // Setting depths: the window and the kick tolerance on the depth axis, and every shoe with the reason for its place.
 import { Plus, Trash2 } from "lucide-react";
+import { useState } from "react";
 import { adoption, useBench, useSnapshot } from "../../design/context";
 import type { DepthScale } from "../../depth/scale";
 import { WindowTrack } from "../../depth/WindowTrack";
 import { Button } from "../../ui/Button";
 import { DocChoice, DocNumber } from "../../ui/DocField";
 import { Headline } from "../../ui/Headline";
-import { Empty, Panel, Scroll } from "../../ui/Panel";
+import { Empty, Panel } from "../../ui/Panel";
+import { Tabs } from "../../ui/Tabs";
 import { useUnits } from "../../ui/units";
 import { KickTrack } from "./KickTrack";
+import { StringsGrid } from "./StringsGrid";
 
 const KICK_PX = 118;
 
@@ -23,12 +26,20 @@ export function DepthsBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: 
 }
 
 function Shoes() {
+  const [tab, setTab] = useState("cards");
+  return (
+    <Panel title="Shoes" actions={<ShoeActions />}>
+      <Tabs label="Shoes" tabs={[{ value: "cards", title: "One by one", content: <Cards /> }, { value: "table", title: "As a table", content: <StringsGrid /> }]} value={tab} onChange={setTab} />
+    </Panel>
+  );
+}
+
+function Cards() {
   const { evaluation, document } = useSnapshot();
   const units = useUnits();
   const strings = evaluation?.strings ?? [];
   return (
-    <Panel title="Shoes" actions={<ShoeActions />}>
-      <Scroll label="Shoes">
+    <>
         {strings.length === 0 && (
           <Empty>
             {evaluation && evaluation.depths.failure.length > 0
@@ -45,8 +56,7 @@ function Shoes() {
           <ShoeCard key={index} index={index} />
         ))}
         <ProposalNote />
-      </Scroll>
-    </Panel>
+    </>
   );
 }
 

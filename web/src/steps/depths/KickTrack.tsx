@@ -13,7 +13,7 @@ export function KickTrack({ scale, widthPx }: { scale: DepthScale; widthPx: numb
   const units = useUnits();
   if (evaluation === null) return null;
   const kicks = evaluation.depths.strings.flatMap((row, i) => (row.kick ? [{ kick: row.kick, index: i }] : []));
-  const factor = 1 / units.parse("1", "volume")!;
+  const factor = units.factor("volume");
   const asked = Math.max(25, ...kicks.map(({ kick }) => kick.required_bbl));
   const greatest = Math.max(0, ...kicks.flatMap(({ kick }) => kick.curve_bbl));
   const domain = fromZero([Math.min(greatest, asked * MOST_SHOWN) * factor], 10 * factor);
@@ -24,6 +24,12 @@ export function KickTrack({ scale, widthPx }: { scale: DepthScale; widthPx: numb
     }
     return null;
   };
+  const table = () => ({
+    columns: [`MD, ${units.unit("depth")}`, `tolerance, ${units.unit("volume")}`, `policy asks, ${units.unit("volume")}`],
+    rows: kicks.flatMap(({ kick }) =>
+      kick.curve_md_ft.map((md, i) => [units.number(md, "depth"), units.number(kick.curve_bbl[i]!, "volume"), units.number(kick.required_bbl, "volume")]),
+    ),
+  });
   return (
     <Track
       title="Kick tolerance"
@@ -31,7 +37,7 @@ export function KickTrack({ scale, widthPx }: { scale: DepthScale; widthPx: numb
       scale={scale}
       widthPx={widthPx}
       domain={domain}
-      depthFactor={1 / units.parse("1", "depth")!}
+      table={table}
       read={read}
       summary="Kick tolerance against depth of each section, with what policy asks"
     >
@@ -43,7 +49,7 @@ export function KickTrack({ scale, widthPx }: { scale: DepthScale; widthPx: numb
           return (
             <g key={index}>
               <line x1={x(kick.required_bbl * factor)} x2={x(kick.required_bbl * factor)} y1={from} y2={to} stroke="var(--brick)" strokeDasharray="4 3" />
-              <text x={x(kick.required_bbl * factor) + 3} y={scale.y(Math.max(evaluation.strings[index]!.shoe_md_ft, scale.topFt)) + 12} fontSize={10.5} className="halo" style={{ fill: "var(--brick)" }}>
+              <text x={x(kick.required_bbl * factor) + 3} y={scale.edgeY(evaluation.strings[index]!.shoe_md_ft) + 12} fontSize={10.5} className="halo" style={{ fill: "var(--brick)" }}>
                 asks {units.number(kick.required_bbl, "volume", 0)}
               </text>
               <path

@@ -5,12 +5,14 @@ import type { DepthScale } from "../../depth/scale";
 import { WindowTrack } from "../../depth/WindowTrack";
 import { DocChoice, DocNumber, DocText } from "../../ui/DocField";
 import { Panel } from "../../ui/Panel";
-import type { Column } from "../../ui/RowsTable";
-import { RowsTable } from "../../ui/RowsTable";
+import type { GridColumn, Row } from "../../ui/grid/columns";
+import { Grid } from "../../ui/grid/Grid";
 import { Tabs } from "../../ui/Tabs";
 import { useUnits } from "../../ui/units";
+import type { ProfileKey } from "./PointGrips";
+import { PointGrips, isProfileKey } from "./PointGrips";
 
-const ZONES: readonly Column[] = [
+const ZONES: readonly GridColumn[] = [
   { key: "name", label: "Zone", kind: "text", width: "27%" },
   { key: "top_tvd_ft", label: "Top TVD", kind: "number", quantity: "depth", width: "15%" },
   { key: "base_tvd_ft", label: "Base TVD", kind: "number", quantity: "depth", width: "15%" },
@@ -22,20 +24,20 @@ const ZONES: readonly Column[] = [
   },
   { key: "fluid", label: "Fluid", kind: "choice", options: ["none", "fresh water", "salt water", "oil", "gas"] },
 ];
-const FLAGS: readonly Column[] = [
-  { key: "name", label: "Zone", kind: "text", width: "34%" },
-  { key: "permeable", label: "perme-able", kind: "check" },
-  { key: "hazards", label: "losses", kind: "flag", flag: "losses" },
-  { key: "hazards", label: "over-press.", kind: "flag", flag: "overpressure" },
-  { key: "hazards", label: "caving", kind: "flag", flag: "caving" },
-  { key: "case_before_deeper", label: "case first", kind: "check" },
-  { key: "shoe_allowed", label: "shoe may stand", kind: "check" },
+const FLAGS: readonly GridColumn[] = [
+  { key: "name", label: "Zone", kind: "text", width: "30%" },
+  { key: "permeable", label: "perme- able", kind: "flag" },
+  { key: "hazards:losses", label: "losses", kind: "flag" },
+  { key: "hazards:overpressure", label: "over- press.", kind: "flag" },
+  { key: "hazards:caving", label: "caving", kind: "flag" },
+  { key: "case_before_deeper", label: "case first", kind: "flag" },
+  { key: "shoe_allowed", label: "shoe may stand", kind: "flag" },
 ];
-const POINTS: readonly Column[] = [
+const POINTS: readonly GridColumn[] = [
   { key: "tvd_ft", label: "TVD", kind: "number", quantity: "depth" },
   { key: "emw_ppg", label: "EMW", kind: "number", quantity: "emw" },
 ];
-const STATIONS: readonly Column[] = [
+const STATIONS: readonly GridColumn[] = [
   { key: "md_ft", label: "MD", kind: "number", quantity: "depth" },
   { key: "inclination_deg", label: "Inclination", kind: "number", quantity: "angle" },
   { key: "azimuth_deg", label: "Azimuth", kind: "number", quantity: "angle" },
@@ -43,7 +45,6 @@ const STATIONS: readonly Column[] = [
 
 const TRACK_SHARE = 0.64;
 
-type Row = Record<string, unknown>;
 const last = (rows: readonly Row[], key: string, otherwise: number) =>
   rows.length ? Number(rows[rows.length - 1]![key]) : otherwise;
 const newPoint = (rows: readonly Row[]): Row => ({ tvd_ft: last(rows, "tvd_ft", 0) + 500, emw_ppg: last(rows, "emw_ppg", 9) });
@@ -78,10 +79,11 @@ export function GroundBench({ scale, tracksPx, place }: { scale: DepthScale; tra
     setSeen(place);
     if (place !== "") setTab(groundTab(place));
   }
-  const profile = (name: string, title: string, empty: string) => ({
+  const shown = tab ?? (document.ground.zones.length > 0 ? "zones" : "site");
+  const profile = (name: ProfileKey, title: string, empty: string) => ({
     value: name,
     title,
-    content: <RowsTable title={title} path={`/ground/${name}`} columns={POINTS} sortBy="tvd_ft" newRow={newPoint} empty={empty} />,
+    content: <Grid title={title} className="max-w-80" target={name} path={`/ground/${name}`} columns={POINTS} sortBy="tvd_ft" newRow={newPoint} empty={empty} />,
   });
   const tabs = [
     { value: "site", title: "Site", content: <SiteForm /> },
@@ -89,18 +91,18 @@ export function GroundBench({ scale, tracksPx, place }: { scale: DepthScale; tra
       value: "path",
       title: "Path",
       content: (
-        <RowsTable title="Station" path="/trajectory/stations" columns={STATIONS} sortBy="md_ft" newRow={newStation} least={2} empty="" />
+        <Grid title="Station" className="max-w-96" target="stations" path="/trajectory/stations" columns={STATIONS} sortBy="md_ft" newRow={newStation} least={2} empty="" />
       ),
     },
     {
       value: "zones",
       title: "Zones",
-      content: <RowsTable title="Zone" path="/ground/zones" columns={ZONES} sortBy="top_tvd_ft" newRow={newZone} empty="No zone yet: fresh water, losses and shoe rules need them." />,
+      content: <Grid title="Zone" target="zones" path="/ground/zones" columns={ZONES} sortBy="top_tvd_ft" newRow={newZone} empty="No zone yet: fresh water, losses and shoe rules need them." />,
     },
     {
       value: "flags",
       title: "Flags",
-      content: <RowsTable title="Zone flags" path="/ground/zones" columns={FLAGS} sortBy="top_tvd_ft" newRow={newZone} empty="No zone yet." />,
+      content: <Grid title="Zone flags" target="zones" path="/ground/zones" columns={FLAGS} sortBy="top_tvd_ft" newRow={newZone} empty="No zone yet." />,
     },
     profile("pore", "Pore", "No pore pressure yet: at least two points are needed."),
     profile("fracture", "Fracture", "No fracture gradient yet: at least two points are needed."),
@@ -108,16 +110,22 @@ export function GroundBench({ scale, tracksPx, place }: { scale: DepthScale; tra
       value: "leak_off_tests",
       title: "Leak-off",
       content: (
-        <RowsTable title="Leak-off test" path="/ground/leak_off_tests" columns={POINTS} sortBy="tvd_ft" newRow={newPoint} empty="No leak-off test yet: a measured one replaces the fracture profile at its depth." />
+        <Grid title="Leak-off test" className="max-w-80" target="leak_off_tests" path="/ground/leak_off_tests" columns={POINTS} sortBy="tvd_ft" newRow={newPoint} empty="No leak-off test yet: a measured one replaces the fracture profile at its depth." />
       ),
     },
     profile("stability", "Stability", "No stability minimum: pore pressure alone sets the least mud."),
   ];
   return (
     <>
-      <WindowTrack scale={scale} widthPx={Math.floor(tracksPx * TRACK_SHARE)} />
+      <WindowTrack
+        scale={scale}
+        widthPx={Math.floor(tracksPx * TRACK_SHARE)}
+        grips={
+          isProfileKey(shown) ? (x, ppgAt) => <PointGrips profile={shown} scale={scale} x={x} ppgAt={ppgAt} /> : undefined
+        }
+      />
       <Panel title="Basis and ground">
-        <Tabs label="Ground" tabs={tabs} value={tab ?? (document.ground.zones.length > 0 ? "zones" : "site")} onChange={setTab} />
+        <Tabs label="Ground" tabs={tabs} value={shown} onChange={setTab} />
       </Panel>
     </>
   );

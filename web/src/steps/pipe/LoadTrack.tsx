@@ -12,7 +12,7 @@ export function LoadTrack({ kind, scale, widthPx }: { kind: LoadResult["kind"]; 
   const { selected } = useBench();
   const units = useUnits();
   const load = evaluation?.pipe.strings[selected]?.loads.find((l) => l.kind === kind);
-  const factor = 1 / units.parse("1", "pressure")!;
+  const factor = units.factor("pressure");
   const allowed = load?.curve_rating_psi.map((r) => r / load.required) ?? [];
   const domain = fromZero([...(load?.curve_load_psi ?? []), ...allowed].map((v) => v * factor), 100 * factor);
   const read = (mdFt: number) => {
@@ -22,6 +22,14 @@ export function LoadTrack({ kind, scale, widthPx }: { kind: LoadResult["kind"]; 
     if (value === null || rating === null) return null;
     return value > 0 ? `${units.number(value, "pressure")} · SF ${(rating / value).toFixed(2)}` : units.number(value, "pressure");
   };
+  const table = () => ({
+    columns: [`MD, ${units.unit("depth")}`, `load, ${units.unit("pressure")}`, `rating, ${units.unit("pressure")}`, "SF"],
+    rows: (load?.curve_md_ft ?? []).map((md, i) => {
+      const value = load!.curve_load_psi[i]!;
+      const rating = load!.curve_rating_psi[i]!;
+      return [units.number(md, "depth"), units.number(value, "pressure"), units.number(rating, "pressure"), value > 0 ? (rating / value).toFixed(2) : "no load"];
+    }),
+  });
   const title = kind === "burst" ? "Burst" : "Collapse";
   return (
     <Track
@@ -30,7 +38,7 @@ export function LoadTrack({ kind, scale, widthPx }: { kind: LoadResult["kind"]; 
       scale={scale}
       widthPx={widthPx}
       domain={domain}
-      depthFactor={1 / units.parse("1", "depth")!}
+      table={table}
       read={read}
       summary={load ? `${title} load of ${load.name} and rating over its factor against depth` : `${title}: no load known for this string`}
     >

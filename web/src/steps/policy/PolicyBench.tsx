@@ -3,7 +3,7 @@ import type { Quantity } from "../../design/types";
 import { DocChoice, DocNumber } from "../../ui/DocField";
 import { Panel, Scroll } from "../../ui/Panel";
 import { useUnits } from "../../ui/units";
-import { RowsTable } from "../../ui/RowsTable";
+import { Grid } from "../../ui/grid/Grid";
 
 interface Entry {
   label: string;
@@ -102,8 +102,9 @@ export function PolicyBench() {
           ))}
           <section className="mb-4 break-inside-avoid" aria-label="Kick minimums">
             <h3 className="mb-0.5 text-[13px] font-semibold">Least kick tolerance by hole size</h3>
-            <RowsTable
+            <Grid
               title="Kick minimum"
+              target="kick_minimums"
               path="/policy/kick_minimums"
               sortBy="from_hole_in"
               columns={[
@@ -116,8 +117,9 @@ export function PolicyBench() {
           </section>
           <section className="mb-4 break-inside-avoid" aria-label="Drill strings">
             <h3 className="mb-0.5 text-[13px] font-semibold">Drill string by hole size</h3>
-            <RowsTable
+            <Grid
               title="Drill string"
+              target="drill_strings"
               path="/policy/drill_strings"
               sortBy="from_hole_in"
               columns={[

@@ -5,7 +5,7 @@ import { editString, useBench, useSnapshot } from "../../design/context";
 import { Choice } from "../../ui/Field";
 import { Empty, Panel, Scroll } from "../../ui/Panel";
 import { StringsTable, Value } from "../../ui/StringsTable";
-import { inches, useUnits } from "../../ui/units";
+import { useUnits } from "../../ui/units";
 
 export function SizesBench() {
   const { evaluation, document } = useSnapshot();
@@ -21,7 +21,7 @@ export function SizesBench() {
   }
   const options = (values: readonly number[], held: number | null) => {
     const all = [...new Set([...values, ...(held === null ? [] : [held])])].sort((a, b) => a - b);
-    return [{ value: "", text: "proposed" }, ...all.map((v) => ({ value: String(v), text: units.system === "field" ? inches(v) : units.number(v, "size") }))];
+    return [{ value: "", text: "proposed" }, ...all.map((v) => ({ value: String(v), text: units.number(v, "size") }))];
   };
   const choice = (index: number, key: "bit_in" | "od_in", label: string, inForce: number | null) => {
     const decided = document.strings[index]?.[key] ?? null;

@@ -1,11 +1,14 @@
 // The bar: which well and design, whether it is saved, units, undo, sheet and file.
 import { Download, FileText, Moon, Redo2, Sun, Undo2 } from "lucide-react";
 import { Link } from "react-router";
-import { useBench, useSnapshot } from "./design/context";
-import type { SaveState } from "./design/session";
-import { Button } from "./ui/Button";
-import { Keys } from "./keys/Keys";
-import { usePreferences } from "./preferences";
+import { useBench, useSnapshot } from "../design/context";
+import type { SaveState } from "../design/session";
+import { Button } from "../ui/Button";
+import { Keys } from "../keys/Keys";
+import { usePreferences } from "../preferences";
+import { useUnits } from "../ui/units";
+import { DesignMenu } from "./DesignMenu";
+import { UnitsMenu } from "./UnitsMenu";
 
 const SAVE_WORDS: Record<SaveState, string> = {
   saved: "saved",
@@ -19,30 +22,23 @@ const SAVE_WORDS: Record<SaveState, string> = {
 export function Bar({ designName }: { designName: string }) {
   const { session } = useBench();
   const { document, revision, save, canUndo, canRedo, newest } = useSnapshot();
-  const { system, dark, setSystem, setDark } = usePreferences();
+  const { dark, prefer } = usePreferences();
+  const units = useUnits();
   return (
     <header className="no-print shrink-0 bg-bar text-bar-ink">
       <div className="flex h-10 items-center gap-3 px-3">
         <Link to="/" className="text-[12.5px] text-bar-ink/75 hover:text-bar-ink" title="All wells">
           Wells
         </Link>
-        <h1 className="max-w-72 truncate text-[14px] font-semibold" title={document.name}>
+        <h1 className="max-w-56 shrink-0 truncate text-[14px] font-semibold" title={document.name}>
           {document.name}
         </h1>
-        <span className="text-[12.5px] text-bar-ink/75">{designName}</span>
-        <span role="status" className="text-[12.5px] text-bar-ink/75" data-save={save} data-revision={revision}>
+        <DesignMenu designName={designName} />
+        <span role="status" className="truncate text-[12.5px] text-bar-ink/75" data-save={save} data-revision={revision}>
           revision {revision} · {SAVE_WORDS[save]}
         </span>
         <div className="ml-auto flex items-center gap-1.5">
-          <Button
-            kind="bar"
-            title="Units: field or metric"
-            onClick={() => {
-              setSystem(system === "field" ? "metric" : "field");
-            }}
-          >
-            {system === "field" ? "ft · ppg · psi" : "m · SG · bar"}
-          </Button>
+          <UnitsMenu />
           <Button
             kind="bar"
             disabled={!canUndo}
@@ -63,7 +59,7 @@ export function Bar({ designName }: { designName: string }) {
           >
             <Redo2 size={13} aria-hidden /> Redo
           </Button>
-          <BarLink href={`/api/designs/${session.id}/sheet?units=${system}`} ready={save === "saved"}>
+          <BarLink href={`/api/designs/${session.id}/sheet?${units.query}`} ready={save === "saved"}>
             <FileText size={13} aria-hidden /> Program sheet
           </BarLink>
           <BarLink href={`/api/designs/${session.id}/file`} ready={save === "saved"}>
@@ -75,7 +71,7 @@ export function Bar({ designName }: { designName: string }) {
             aria-label={dark ? "Light" : "Dark"}
             title={dark ? "Light" : "Dark"}
             onClick={() => {
-              setDark(!dark);
+              prefer({ dark: !dark });
             }}
           >
             {dark ? <Sun size={14} aria-hidden /> : <Moon size={14} aria-hidden />}

@@ -1,10 +1,10 @@
 // The path: the steps in the order of work, each marked with its state.
 import { SlidersHorizontal } from "lucide-react";
 import { NavLink, useParams } from "react-router";
-import { useSnapshot } from "./design/context";
-import { STEPS as ALL } from "./keys/actions";
-import { STEP_WORDS } from "./review/places";
-import { STATE_WORDS, StateMark } from "./ui/mark";
+import { useSnapshot } from "../design/context";
+import { STEPS as ALL } from "../keys/actions";
+import { STEP_WORDS } from "../review/places";
+import { STATE_WORDS, StateMark } from "../ui/mark";
 
 const STEPS = ALL.filter((step) => step !== "policy");
 const LINK =

@@ -1,0 +1,30 @@
+// The reading under the cursor: every track and the section at one depth, always in the same place.
+import { useBench, useSnapshot } from "../design/context";
+import { useUnits } from "../ui/units";
+import { useCursor } from "./cursor";
+import { readingAt } from "./reading";
+
+export const STRIP_PX = 40;
+
+export function ReadingStrip() {
+  const mdFt = useCursor();
+  const { evaluation } = useSnapshot();
+  const { selected } = useBench();
+  const units = useUnits();
+  const parts = mdFt === null || evaluation === null ? [] : readingAt(evaluation, mdFt, selected, units);
+  return (
+    <div
+      className="no-print flex shrink-0 flex-wrap content-center items-baseline gap-x-3 overflow-hidden border-t border-rule bg-sheet px-2 font-narrow text-[12px] leading-[17px]"
+      style={{ height: STRIP_PX }}
+      data-testid="reading"
+    >
+      {parts.length === 0 && <span className="text-mute">Point at a depth to read everything that stands there.</span>}
+      {parts.map((part, i) => (
+        <span key={i} className="whitespace-nowrap">
+          {part.label && <span className="text-mute">{part.label} </span>}
+          {part.text}
+        </span>
+      ))}
+    </div>
+  );
+}

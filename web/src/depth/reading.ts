@@ -1,0 +1,66 @@
+// What the well is at one depth, for the reading under the cursor. Pure: looked up in the evaluation, nothing computed.
+import type { Evaluation } from "../design/types";
+import type { Units } from "../ui/units";
+import { at, interpolate } from "./scale";
+
+export interface ReadingPart {
+  label: string;
+  text: string;
+}
+
+export function mudAt(evaluation: Evaluation, mdFt: number): number | null {
+  const string = evaluation.strings.find((s) => s.previous_shoe_md_ft <= mdFt && mdFt <= s.shoe_md_ft);
+  return string?.mud_ppg ?? null;
+}
+
+/** Everything that stands at a depth: zone, hole, casings and what is between them, pressures, safety factors. */
+export function readingAt(evaluation: Evaluation, mdFt: number, selected: number, units: Units): ReadingPart[] {
+  const { basis, ground } = evaluation;
+  const tvd = at(basis.axis_md_ft, basis.axis_tvd_ft, mdFt);
+  const parts: ReadingPart[] = [{ label: "MD", text: units.text(mdFt, "depth") }];
+  if (Math.abs(tvd - mdFt) > 0.5) parts.push({ label: "TVD", text: units.text(tvd, "depth") });
+  const zone = ground.zones.find((z) => z.top_tvd_ft <= tvd && tvd < z.base_tvd_ft);
+  if (zone) parts.push({ label: "zone", text: [zone.name, ...zone.hazards].join(", ") });
+  parts.push(...nest(evaluation, mdFt, units));
+  for (const [label, points] of [
+    ["pore", ground.pore],
+    ["fracture", ground.fracture],
+  ] as const) {
+    const value = interpolate(points.map((p) => p.md_ft), points.map((p) => p.emw_ppg), mdFt);
+    if (value !== null) parts.push({ label, text: units.text(value, "emw") });
+  }
+  return [...parts, ...factors(evaluation, mdFt, selected, units)];
+}
+
+/** The hole and the pipes in it from the outside in, each with what is behind it. */
+function nest(evaluation: Evaluation, mdFt: number, units: Units): ReadingPart[] {
+  const parts: ReadingPart[] = [];
+  const drilled = evaluation.strings.find((s) => s.previous_shoe_md_ft <= mdFt && mdFt <= s.shoe_md_ft);
+  if (drilled?.bit_in != null) parts.push({ label: "hole", text: units.text(drilled.bit_in, "size") });
+  for (const s of evaluation.strings) {
+    if (s.od_in === null || mdFt < s.top_md_ft || mdFt > s.shoe_md_ft) continue;
+    const behind = s.cement_top_md_ft === null ? "" : mdFt >= s.cement_top_md_ft ? ", cement behind" : ", mud behind";
+    parts.push({ label: "", text: `${units.text(s.od_in, "size")}${behind}` });
+  }
+  const mud = mudAt(evaluation, mdFt);
+  if (mud !== null) parts.push({ label: "mud", text: units.text(mud, "emw") });
+  return parts;
+}
+
+/** Least factor of the string in hand at this depth, by kind of load. */
+function factors(evaluation: Evaluation, mdFt: number, selected: number, units: Units): ReadingPart[] {
+  const string = evaluation.strings[selected];
+  if (string?.od_in == null) return [];
+  const parts: ReadingPart[] = [];
+  for (const kind of ["burst", "collapse"] as const) {
+    let least: number | null = null;
+    for (const load of evaluation.pipe.strings[selected]!.loads) {
+      if (load.kind !== kind) continue;
+      const value = interpolate(load.curve_md_ft, load.curve_load_psi, mdFt);
+      const rating = interpolate(load.curve_md_ft, load.curve_rating_psi, mdFt);
+      if (value !== null && rating !== null && value > 0) least = Math.min(least ?? Infinity, rating / value);
+    }
+    if (least !== null) parts.push({ label: `${units.text(string.od_in, "size")} ${kind} SF`, text: least > 99 ? "over 99" : least.toFixed(2) });
+  }
+  return parts;
+}

@@ -1,0 +1,133 @@
+// A table from a CSV or LAS file: choose the file, see what stands in it, say which column is which and in what unit,
+// and only then change the document, as one step that can be undone.
+import { useQuery } from "@tanstack/react-query";
+import { useRef, useState } from "react";
+import * as api from "../design/api";
+import { useBench, useSnapshot } from "../design/context";
+import type { Fault, Mapping, Preview, Target } from "../design/types";
+import { placeWords } from "../review/places";
+import { Button } from "../ui/Button";
+import { Modal } from "../ui/Modal";
+import { useUnits } from "../ui/units";
+import { MappingForm } from "./MappingForm";
+import { textOf } from "./textOf";
+
+interface ImportDialogProps {
+  target: Target;
+  title: string;
+  path: string;
+  close: () => void;
+}
+
+interface Source {
+  name: string;
+  text: string;
+}
+
+export function ImportDialog({ target, title, path, close }: ImportDialogProps) {
+  const { session } = useBench();
+  const { document } = useSnapshot();
+  const units = useUnits();
+  const file = useRef<HTMLInputElement>(null);
+  const [source, setSource] = useState<Source | null>(null);
+  const [preview, setPreview] = useState<Preview | null>(null);
+  const [mapping, setMapping] = useState<Mapping | null>(null);
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+
+  const open = async (chosen: File) => {
+    setRefusal(null);
+    setPreview(null);
+    try {
+      const text = await textOf(chosen);
+      const shown = await api.previewTable(target, chosen.name, text);
+      setSource({ name: chosen.name, text });
+      setPreview(shown);
+      setMapping(shown.mapping);
+    } catch (error) {
+      setRefusal(refusalOf(error));
+    }
+  };
+  // what the file gives under the mapping as it stands: shown before anything changes
+  const { data: taken, error } = useQuery({
+    queryKey: ["take", target, source, mapping, units.key],
+    queryFn: () => api.takeTable(target, source!, mapping!, document.trajectory, units.choice),
+    enabled: source !== null && mapping !== null,
+    retry: false,
+    gcTime: 0,
+  });
+  const faulty = error === null ? refusal : refusalOf(error);
+  return (
+    <Modal open onOpenChange={close} title={`Import ${title.toLowerCase()} from a file`} width="w-[46rem]">
+      <div className="min-h-0 overflow-auto">
+        <p className="flex items-center gap-2">
+          <Button onClick={() => file.current?.click()}>Choose a CSV or LAS file</Button>
+          <span className="truncate text-mute">{source?.name ?? "Nothing changes before you say so."}</span>
+          <input
+            ref={file}
+            type="file"
+            accept=".csv,.txt,.tsv,.las,text/csv,text/plain"
+            className="hidden"
+            aria-label="Table file"
+            onChange={(event) => {
+              const chosen = event.target.files?.[0];
+              event.target.value = "";
+              if (chosen) void open(chosen);
+            }}
+          />
+        </p>
+        {preview && mapping && <MappingForm preview={preview} mapping={mapping} onChange={setMapping} profile={isProfile(target)} />}
+        {faulty && <RefusalNote refusal={faulty} />}
+        {taken && !faulty && (
+          <p className="mt-2 border-l-[3px] border-moss px-2" data-testid="taken">
+            Gives {taken.rows.length.toLocaleString("en-US")} rows. {taken.notes.join("; ")}
+          </p>
+        )}
+      </div>
+      {preview && (
+        <p className="mt-3 flex shrink-0 items-center gap-2 border-t border-rule pt-2">
+          <Button
+            kind="act"
+            disabled={!taken || faulty !== null}
+            onClick={() => {
+              session.edit([{ path, value: taken!.rows }]);
+              close();
+            }}
+          >
+            Replace the table with these rows
+          </Button>
+          <Button onClick={close}>Leave it as it is</Button>
+        </p>
+      )}
+    </Modal>
+  );
+}
+
+export function isProfile(target: Target): boolean {
+  return ["pore", "fracture", "stability", "overburden"].includes(target);
+}
+
+interface Refusal {
+  detail: string;
+  faults: Fault[];
+}
+
+function refusalOf(error: unknown): Refusal {
+  const problem = error instanceof api.ProblemError ? error.problem : null;
+  return { detail: problem?.detail ?? "The server is not reached.", faults: problem?.faults ?? [] };
+}
+
+function RefusalNote({ refusal }: { refusal: Refusal }) {
+  return (
+    <div role="alert" className="mt-2 border-l-[3px] border-brick bg-paper px-2 py-1.5 text-[12.5px]">
+      <p className="font-semibold text-brick">Nothing was changed.</p>
+      {refusal.faults.length === 0 && <p>{refusal.detail}</p>}
+      <ul className="max-h-40 overflow-auto">
+        {refusal.faults.map((fault) => (
+          <li key={fault.path}>
+            <span className="font-semibold">{fault.path === "" ? "the file" : placeWords(fault.path)}</span>: {fault.value}; expected {fault.expected}.
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

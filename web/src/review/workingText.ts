@@ -1,0 +1,50 @@
+// A working in the units of the person, on the screen and as plain text to paste elsewhere. No React.
+import type { Quantity, WorkingStep } from "../design/types";
+import type { Units } from "../ui/units";
+
+interface Given {
+  unit: string;
+  quantity: Quantity | null;
+  value: number | number[] | null;
+}
+
+function plainNumber(value: number): string {
+  if (value === 0) return "0";
+  const size = Math.abs(value);
+  const digits = size >= 1000 ? 1 : size >= 100 ? 2 : size >= 1 ? 3 : 5;
+  return value.toLocaleString("en-US", { maximumFractionDigits: digits });
+}
+
+export function numberText(given: Given, units: Units): string {
+  if (given.value === null) return "unknown";
+  const { factor, offset } = given.quantity === null ? { factor: 1, offset: 0 } : units.of(given.quantity);
+  return [given.value].flat().map((v) => plainNumber(v * factor + offset)).join("; ");
+}
+
+export function unitText(given: Given, units: Units): string {
+  return given.quantity === null ? given.unit : units.unit(given.quantity);
+}
+
+/** Whether every number of a step stands in the units for which the equation's constants hold. */
+export function isFieldUnit(step: WorkingStep, units: Units): boolean {
+  const all: readonly Given[] = [...step.inputs, ...step.outputs];
+  return all.every((g) => g.quantity === null || units.of(g.quantity).factor === 1) && step.steps.every((inner) => isFieldUnit(inner, units));
+}
+
+export function workingText(title: string, steps: readonly WorkingStep[], units: Units): string {
+  const lines = [title, ""];
+  const write = (step: WorkingStep, indent: string) => {
+    for (const inner of step.steps) write(inner, `${indent}  `);
+    lines.push(`${indent}${step.title}`, `${indent}  ${step.symbolic}`);
+    for (const input of step.inputs) lines.push(`${indent}  ${input.symbol} = ${numberText(input, units)} ${unitText(input, units)}`.trimEnd() + `  (${input.meaning})`);
+    for (const output of step.outputs) {
+      const name = step.outputs.length > 1 ? output.name.replaceAll("_", " ") : "result";
+      lines.push(`${indent}  ${name} = ${numberText(output, units)} ${unitText(output, units)}`.trimEnd());
+    }
+    lines.push(`${indent}  ${step.source}`, "");
+  };
+  steps.forEach((step) => {
+    write(step, "");
+  });
+  return lines.join("\n");
+}

@@ -1,0 +1,69 @@
+// A depth of a string that can be dragged: its shoe, the top of a liner, the top of its cement.
+import { editString, useBench } from "../design/context";
+import { read } from "../design/pointer";
+import type { Evaluation, StringResult } from "../design/types";
+import { setCursor } from "../depth/cursor";
+import type { DepthScale } from "../depth/scale";
+import { restingDepth } from "../depth/snapping";
+import { useGrip } from "../depth/useGrip";
+import { useUnits } from "../ui/units";
+
+const LEAST_GAP_FT = 10;
+
+export type DepthKey = "shoe_md_ft" | "hanger_md_ft" | "cement/top_md_ft";
+
+/** The depth in force: what the document says, which is ahead of the evaluation while a key is held down. */
+const HELD: Record<DepthKey, (s: StringResult) => number | null> = {
+  shoe_md_ft: (s) => s.shoe_md_ft,
+  hanger_md_ft: (s) => s.top_md_ft,
+  "cement/top_md_ft": (s) => s.cement_top_md_ft,
+};
+
+/** Between which depths it may stand: a shoe between its neighbours, a top above its own shoe. */
+function limits(key: DepthKey, index: number, evaluation: Evaluation): [number, number] {
+  const { strings, basis } = evaluation;
+  if (key !== "shoe_md_ft") return [basis.ground_md_ft, strings[index]!.shoe_md_ft - LEAST_GAP_FT];
+  const above = strings[index - 1]?.shoe_md_ft ?? basis.ground_md_ft;
+  const below = strings[index + 1]?.shoe_md_ft ?? basis.total_md_ft + LEAST_GAP_FT;
+  return [above + LEAST_GAP_FT, Math.min(below - LEAST_GAP_FT, basis.total_md_ft)];
+}
+
+export function useDepthGrip(key: DepthKey, index: number, scale: DepthScale, label: string) {
+  const { session, select, typeOver } = useBench();
+  const units = useUnits();
+  const held = () => {
+    const { document, evaluation } = session.snapshot();
+    const decided = read(document, `/strings/${index}/${key}`);
+    if (typeof decided === "number") return decided;
+    const string = evaluation?.strings[index];
+    return string ? (HELD[key](string) ?? 0) : 0;
+  };
+  const move = (mdFt: number) => {
+    const { document, evaluation } = session.snapshot();
+    if (evaluation === null) return;
+    const [least, most] = limits(key, index, evaluation);
+    const to = Math.min(most, Math.max(least, mdFt));
+    const string = document.strings[index];
+    if (key === "shoe_md_ft" && string?.shoe_md_ft === to) return;
+    editString(session, index, key, to);
+    setCursor(to);
+  };
+  return useGrip<number>({
+    held,
+    take: () => {
+      select(index);
+    },
+    drag: (start, from, to, free) => {
+      const zones = session.snapshot().evaluation?.ground.zones ?? [];
+      const boundaries = zones.flatMap((z) => [z.top_md_ft, z.base_md_ft]);
+      const moved = scale.md(scale.y(start) + to.y - from.y);
+      move(restingDepth(moved, boundaries, scale, units, free));
+    },
+    nudge: (from, _, down) => {
+      if (down !== 0) move(units.snapDepth(from + down * units.depthStepFt()));
+    },
+    type: (box, first) => {
+      typeOver({ box, label, quantity: "depth", value: held(), first, commit: (value) => { editString(session, index, key, value); } });
+    },
+  });
+}

@@ -1,0 +1,151 @@
+// One row of an editable table. Memoised: moving the cursor redraws only the rows it leaves and enters.
+import { memo, useEffect, useRef } from "react";
+import type { Units } from "../units";
+import type { GridColumn, Row } from "./columns";
+import { cellText, valueOf } from "./columns";
+import type { Refused } from "./useGrid";
+
+interface GridRowProps {
+  row: Row;
+  index: number;
+  columns: readonly GridColumn[];
+  units: Units;
+  title: string;
+  place: string;
+  /** Column of the cursor when it is in this row. */
+  cursor: number | null;
+  /** Selected columns, first and last; null when the row is outside the selection. */
+  selectedFrom: number | null;
+  selectedTo: number | null;
+  editing: string | null;
+  refused: Refused | null;
+  /** Faults of the document in this row, by column key. */
+  faults: string;
+  onPoint: (row: number, column: number, extend: boolean) => void;
+  onEdit: (text: string) => void;
+  onSet: (value: unknown) => void;
+  onCommit: (text: string, dRow: number, dColumn: number) => void;
+  onCancel: () => void;
+}
+
+export const GridRow = memo(function GridRow(props: GridRowProps) {
+  const { row, index, columns, units, title, place, cursor, refused, faults } = props;
+  const faultOf = new Map((faults === "" ? [] : faults.split("\n")).map((line) => line.split("\t") as [string, string]));
+  const messages = [...faultOf.values()];
+  if (refused) messages.push(`${columns[refused.column]!.label}: "${refused.text}"; expected ${refused.expected}`);
+  const messageId = `${place}/${index}`.replaceAll("/", "-");
+  return (
+    <>
+      <tr className="border-b border-rule/60">
+        <th scope="row" className="w-7 pr-1 text-right align-top font-narrow text-[11px] font-normal text-mute">
+          {index + 1}
+        </th>
+        {columns.map((column, k) => {
+          const here = cursor === k;
+          const wrong = faultOf.has(column.key) || refused?.column === k;
+          const selected = props.selectedFrom !== null && k >= props.selectedFrom && k <= props.selectedTo!;
+          const text = refused?.column === k ? refused.text : cellText(row, column, units);
+          return (
+            <td
+              key={column.key}
+              role="gridcell"
+              tabIndex={here ? 0 : -1}
+              aria-label={`${title} ${index + 1}, ${column.label}: ${text || "empty"}`}
+              aria-selected={selected}
+              aria-invalid={wrong || undefined}
+              aria-describedby={wrong ? messageId : undefined}
+              data-cell={`${index}:${k}`}
+              data-place={`${place}/${index}/${column.key.split(":")[0]}`}
+              data-text={text}
+              className={`grid-cell ${column.kind === "number" ? "text-right" : column.kind === "flag" ? "text-center" : ""} ${selected ? "bg-petrol/10" : ""} ${wrong ? "text-brick" : ""}`}
+              onMouseDown={(event) => {
+                if (event.button !== 0 || (here && props.editing !== null)) return;
+                event.preventDefault();
+                props.onPoint(index, k, event.shiftKey);
+                if (column.kind === "flag" && here) props.onSet(!valueOf(row, column));
+              }}
+              onDoubleClick={() => {
+                if (column.kind !== "flag") props.onEdit(cellText(row, column, units));
+              }}
+            >
+              {here && props.editing !== null ? (
+                <CellEditor column={column} first={props.editing} label={`${title} ${index + 1}, ${column.label}`} onCommit={props.onCommit} onCancel={props.onCancel} />
+              ) : column.kind === "flag" ? (
+                <span aria-hidden className={text === "yes" ? "font-semibold text-petrol" : "text-mute"}>
+                  {text === "yes" ? "✓" : "·"}
+                </span>
+              ) : (
+                text || <span aria-hidden>&nbsp;</span>
+              )}
+            </td>
+          );
+        })}
+      </tr>
+      {messages.length > 0 && (
+        <tr>
+          <td colSpan={columns.length + 1} id={messageId} className="px-1 pb-1 text-xs text-brick">
+            <span role="alert">Row {index + 1}. {messages.join(". ")}.</span>
+          </td>
+        </tr>
+      )}
+    </>
+  );
+});
+
+interface CellEditorProps {
+  column: GridColumn;
+  first: string;
+  label: string;
+  onCommit: GridRowProps["onCommit"];
+  onCancel: () => void;
+}
+
+function CellEditor({ column, first, label, onCommit, onCancel }: CellEditorProps) {
+  const field = useRef<HTMLInputElement & HTMLSelectElement>(null);
+  const done = useRef(false);
+  useEffect(() => {
+    field.current!.focus();
+  }, []);
+  const finish = (act: () => void) => {
+    if (done.current) return;
+    done.current = true;
+    act();
+  };
+  const shared = {
+    ref: field,
+    defaultValue: first,
+    "aria-label": label,
+    className: `w-full min-w-0 bg-sheet px-0.5 outline-none ${column.kind === "number" ? "text-right" : ""}`,
+    onBlur: (event: { currentTarget: { value: string } }) => {
+      const { value } = event.currentTarget;
+      finish(() => { onCommit(value, 0, 0); });
+    },
+    onKeyDown: (event: React.KeyboardEvent<HTMLInputElement | HTMLSelectElement>) => {
+      const { value } = event.currentTarget;
+      if (event.key === "Enter") finish(() => { onCommit(value, event.shiftKey ? -1 : 1, 0); });
+      else if (event.key === "Tab") finish(() => { onCommit(value, 0, event.shiftKey ? -1 : 1); });
+      else if (event.key === "Escape") finish(onCancel);
+      else return;
+      event.preventDefault();
+      event.stopPropagation();
+    },
+  };
+  if (column.kind === "choice") {
+    return (
+      <select
+        {...shared}
+        onChange={(event) => {
+          const { value } = event.currentTarget;
+          finish(() => { onCommit(value, 0, 0); });
+        }}
+      >
+        {column.options.map((option) => (
+          <option key={option} className="bg-sheet text-ink">
+            {option}
+          </option>
+        ))}
+      </select>
+    );
+  }
+  return <input {...shared} data-typing="true" maxLength={200} />;
+}

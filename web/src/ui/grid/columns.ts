@@ -1,0 +1,78 @@
+// Columns of an editable table: how a cell reads as text, and how a typed text becomes a value. No React.
+import type { Quantity } from "../../design/types";
+import type { Units } from "../units";
+
+export type Row = Record<string, unknown>;
+
+export type GridColumn = {
+  /** Key in the row, or `list:entry` for a flag that stands in a list. */
+  key: string;
+  label: string;
+  width?: string;
+} & (
+  | { kind: "number"; quantity: Quantity; optional?: boolean }
+  | { kind: "text" }
+  | { kind: "choice"; options: readonly string[] }
+  | { kind: "flag" }
+);
+
+export function valueOf(row: Row, column: GridColumn): unknown {
+  const [key = "", entry] = column.key.split(":");
+  if (entry === undefined) return row[key];
+  return ((row[key] ?? []) as string[]).includes(entry);
+}
+
+export function withValue(row: Row, column: GridColumn, value: unknown): Row {
+  const [key = "", entry] = column.key.split(":");
+  if (entry === undefined) return { ...row, [key]: value };
+  return { ...row, [key]: withEntry((row[key] ?? []) as string[], entry, value === true) };
+}
+
+function withEntry(list: readonly string[], entry: string, present: boolean): string[] {
+  const others = list.filter((e) => e !== entry);
+  return present ? [...others, entry] : others;
+}
+
+/** A cell as text: for the screen, and for a spreadsheet. */
+export function cellText(row: Row, column: GridColumn, units: Units): string {
+  const value = valueOf(row, column);
+  if (column.kind === "flag") return value ? "yes" : "no";
+  if (column.kind === "number") return units.entry(value as number | null | undefined, column.quantity);
+  return String(value ?? "");
+}
+
+/** The value of a typed text, or what was expected instead. */
+export function readCell(text: string, column: GridColumn, units: Units): { value: unknown } | { expected: string } {
+  const bare = text.trim();
+  switch (column.kind) {
+    case "text":
+      return { value: text };
+    case "flag":
+      return /^(yes|y|x|1|true)$/i.test(bare) ? { value: true } : /^(no|n|0|false|)$/i.test(bare) ? { value: false } : { expected: "yes or no" };
+    case "choice": {
+      const hit = column.options.find((o) => o.toLowerCase() === bare.toLowerCase());
+      return hit === undefined ? { expected: `one of ${column.options.join(", ")}` } : { value: hit };
+    }
+    case "number": {
+      if (bare === "" && column.optional) return { value: null };
+      const value = units.parse(bare, column.quantity);
+      const unit = units.unit(column.quantity);
+      return value === null ? { expected: `a number${unit && ` in ${unit}`}` } : { value };
+    }
+  }
+}
+
+/** A pasted row laid over one that stands there: what was not pasted stays. */
+export function overlaid(base: Row, pasted: Row, keys: readonly string[]): Row {
+  const merged: Row = { ...base };
+  for (const key of keys) {
+    const [name = "", entry] = key.split(":");
+    if (entry === undefined) {
+      if (name in pasted) merged[name] = pasted[name];
+    } else {
+      const given = (pasted[name] ?? []) as string[];
+      merged[name] = withEntry((merged[name] ?? []) as string[], entry, given.includes(entry));
+    }
+  }
+  return merged;
+}
