@@ -45,6 +45,22 @@ def test_top_of_cement_is_dragged_nudged_and_typed_over(page):
     assert top() == "2,010 ft"
 
 
+def test_a_mud_weight_is_dragged_in_its_window(page):
+    page.open(DEMO + "/mud")
+    mud = lambda: page.find('[data-grip="mud-2"]').get_attribute("aria-valuenow")  # noqa: E731
+    assert mud() == "9.2"
+    page.drag('[data-grip="mud-2"]', 16, 0)
+    page.until(lambda: float(mud()) > 9.4, "dragged")
+    assert float(mud()) * 10 == pytest.approx(round(float(mud()) * 10)), "in tenths"
+    page.click("Undo")
+    page.until(lambda: mud() == "9.2", "one undo")
+    page.run("arguments[0].focus()", page.find('[data-grip="mud-2"]'))
+    page.keys(Keys.ARROW_RIGHT)
+    page.until(lambda: mud() == "9.3", "a tenth")
+    wait_saved(page)
+    assert page.document(2)["strings"][2]["mud_ppg"] == 9.3
+
+
 def test_a_liner_top_is_dragged_and_stays_above_its_shoe(page):
     document = demo()
     document["strings"][3] |= {"run": "liner", "hanger_md_ft": 6700.0}

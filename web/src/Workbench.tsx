@@ -4,7 +4,7 @@ import { useEffect, useLayoutEffect, useMemo, useRef, useState, useSyncExternalS
 import { useNavigate, useParams } from "react-router";
 import { getDesign } from "./design/api";
 import type { Bench } from "./design/context";
-import { BenchContext, useSnapshot } from "./design/context";
+import { BenchContext, useAt, useSnapshot } from "./design/context";
 import { Session } from "./design/session";
 import type { DesignView } from "./design/types";
 import type { DepthScale } from "./depth/scale";
@@ -77,8 +77,7 @@ function Desk({ session, designName }: { session: Session; designName: string })
   const [asked, setAsked] = useState<Bench["asked"]>(null);
   const [place, setPlace] = useState("");
   const [typing, setTyping] = useState<TypeOverRequest | null>(null);
-  const snapshot = useSyncExternalStore(session.subscribe, session.snapshot);
-  const strings = snapshot.evaluation?.strings.length ?? 1;
+  const strings = useSyncExternalStore(session.subscribe, () => session.snapshot().evaluation?.strings.length ?? 1);
   const selected = Math.max(0, Math.min(wanted, strings - 1));
 
   const bench = useMemo<Bench>(
@@ -110,9 +109,7 @@ function Desk({ session, designName }: { session: Session; designName: string })
   return (
     <BenchContext value={bench}>
       <div className="flex h-full min-w-[1180px] flex-col">
-        <p className="hidden pb-1 text-[15px] print:block">
-          <strong>{snapshot.document.name}</strong> · {designName} · revision {snapshot.revision} · {STEP_WORDS[step]} · {new Date().toLocaleString("en-GB")}
-        </p>
+        <PrintHeading designName={designName} step={step} />
         <Bar designName={designName} />
         <PathTabs />
         <div className="flex min-h-0 flex-1">
@@ -133,8 +130,19 @@ function Desk({ session, designName }: { session: Session; designName: string })
   );
 }
 
+/** What a printed view is of. */
+function PrintHeading({ designName, step }: { designName: string; step: string }) {
+  const name = useAt("/name") as string;
+  const revision = useSnapshot("revision");
+  return (
+    <p className="hidden pb-1 text-[15px] print:block">
+      <strong>{name}</strong> · {designName} · revision {revision} · {STEP_WORDS[step]} · {new Date().toLocaleString("en-GB")}
+    </p>
+  );
+}
+
 function Middle({ step, place }: { step: string; place: string }) {
-  const { evaluation } = useSnapshot();
+  const evaluation = useSnapshot("evaluation");
   const box = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 0, height: 0 });
   useLayoutEffect(() => {
@@ -170,7 +178,7 @@ function Middle({ step, place }: { step: string; place: string }) {
 }
 
 function FirstEvaluation() {
-  const { faults } = useSnapshot();
+  const faults = useSnapshot("faults");
   return <p className="m-auto text-mute">{faults.length ? "This document cannot be evaluated: see the margin." : "Evaluating…"}</p>;
 }
 

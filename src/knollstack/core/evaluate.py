@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 import numpy as np
 
 from knollstack.core.catalogue import Catalogue
@@ -140,7 +142,9 @@ def _track(well: Well, profile: Profile) -> tuple[TrackPoint, ...]:
     return tuple(points)
 
 
+@lru_cache(maxsize=16)
 def _ground(well: Well) -> GroundResult:
+    """What the ground is along the well: of the well alone, so it is not worked again while only strings change."""
     deepest = float(well.path.knots_tvd_ft.max())
     zones = [
         ZoneBand(

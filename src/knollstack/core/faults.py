@@ -11,6 +11,7 @@ import math
 from collections.abc import Iterable
 from typing import Any
 
+import numpy as np
 from pydantic import BaseModel, ValidationError
 
 from knollstack.core.design import FORMAT, VERSION, Design, Point, String
@@ -116,15 +117,17 @@ def _crossed_profiles(design: Design) -> Iterable[Fault]:
     """Fracture below pore anywhere, reported at the first point of either profile where it is so."""
     ground = build_ground(design.ground)
     for name in ("fracture", "leak_off_tests", "pore"):
-        for i, point in enumerate(getattr(design.ground, name)):
-            pore, fracture = ground.pore.one(point.tvd_ft), ground.fracture.one(point.tvd_ft)
-            if pore is not None and fracture is not None and fracture < pore:
-                low, high = (pore, fracture) if name == "pore" else (fracture, pore)
-                side = "at most the fracture gradient" if name == "pore" else "at least the pore pressure"
-                value = f"{low:.2f} ppg"
-                expected = f"{side} at {point.tvd_ft:g} ft ({high:.2f} ppg)"
-                yield Fault(path=f"/ground/{name}/{i}/emw_ppg", value=value, expected=expected)
-                return
+        depths = np.array([point.tvd_ft for point in getattr(design.ground, name)])
+        pore, fracture = ground.pore.at(depths), ground.fracture.at(depths)
+        crossed = np.flatnonzero(fracture < pore)  # unknown is never below
+        if not len(crossed):
+            continue
+        i = int(crossed[0])
+        low, high = (pore[i], fracture[i]) if name == "pore" else (fracture[i], pore[i])
+        side = "at most the fracture gradient" if name == "pore" else "at least the pore pressure"
+        expected = f"{side} at {depths[i]:g} ft ({high:.2f} ppg)"
+        yield Fault(path=f"/ground/{name}/{i}/emw_ppg", value=f"{low:.2f} ppg", expected=expected)
+        return
 
 
 def _string_faults(

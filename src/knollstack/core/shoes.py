@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import numpy as np
+from numpy.typing import NDArray
 
 from knollstack.core.depths import bands, fresh_water_shoe_tvd_ft
 from knollstack.core.kick import maasp
@@ -19,17 +20,17 @@ from knollstack.core.results import (
 )
 from knollstack.core.tolerance import (
     Section,
-    is_limited,
     kick_depths_md,
     least_at,
     least_bbl,
     section_of,
     tolerance_at,
-    tolerances_bbl,
+    tolerances,
 )
 from knollstack.core.well import Well, depth, emw, shoe_words, volume
 from knollstack.core.working import headline
 
+Floats = NDArray[np.float64]
 CURVE_STEP_FT = 100.0
 SHOE_STEP_FT = 10.0
 MUD_STEP_PPG = 0.1
@@ -40,11 +41,9 @@ def _curve(
 ) -> tuple[list[float], list[float]]:
     steps = np.arange(shoe_md + CURVE_STEP_FT, bottom_md, CURVE_STEP_FT)
     depths = np.unique(np.concatenate([steps, kick_depths_md(well, shoe_md, bottom_md)]))
-    same = np.ones(depths.shape)
-    cases = (shoe_md * same, mud * same, depths)
-    values = tolerances_bbl(well, section, *cases)
-    known = np.isfinite(values) & is_limited(well, *cases)
-    return depths[known].tolist(), values[known].tolist()
+    found = tolerances(well, section, np.array([shoe_md]), np.array([mud]), depths)
+    known = np.isfinite(found.volume_bbl[0]) & found.limited[0]
+    return depths[known].tolist(), found.volume_bbl[0][known].tolist()
 
 
 def kick_at_shoe(program: Program, string: Planned) -> KickResult | None:
@@ -83,10 +82,14 @@ def _mud_fits(well: Well, top_md: float, bottom_md: float, mud: float) -> bool:
     return lower is not None and upper is not None and lower.mud_ppg <= mud + 1e-9 <= upper.mud_ppg + 2e-9
 
 
-def _may_stand(well: Well, md: float) -> bool:
-    tvd = well.path.tvd(md)
-    zones = well.ground.model.zones
-    return all(z.shoe_allowed or not z.top_tvd_ft < tvd < z.base_tvd_ft for z in zones)
+def _may_stand(well: Well, mds: Floats) -> NDArray[np.bool_]:
+    """Depths [ft MD] that lie in no zone where no shoe is allowed."""
+    tvd = well.path.tvd_at(mds)
+    allowed = np.ones(mds.shape, dtype=bool)
+    for zone in well.ground.model.zones:
+        if not zone.shoe_allowed:
+            allowed &= (tvd <= zone.top_tvd_ft) | (tvd >= zone.base_tvd_ft)
+    return allowed
 
 
 def _deeper_shoe(program: Program, string: Planned, below: Planned, asked: float) -> Remedy | None:
@@ -95,7 +98,8 @@ def _deeper_shoe(program: Program, string: Planned, below: Planned, asked: float
     if below.bit_in is None or below.mud_ppg is None:
         return None
     first = np.floor(string.shoe_md_ft / SHOE_STEP_FT) * SHOE_STEP_FT + SHOE_STEP_FT
-    depths = np.array([md for md in np.arange(first, below.shoe_md_ft, SHOE_STEP_FT) if _may_stand(well, float(md))])
+    depths = np.arange(first, below.shoe_md_ft, SHOE_STEP_FT)
+    depths = depths[_may_stand(well, depths)]
     if not len(depths):
         return None
     mud = np.full(depths.shape, below.mud_ppg)

@@ -65,56 +65,60 @@ def kick_depths_md(well: Well, top_md_ft: float, bottom_md_ft: float) -> Floats:
 
 
 def _weak_points(well: Well, tops_tvd: Floats, mud: Floats, kicks_tvd: Floats) -> tuple[Floats, Floats]:
-    """Weak point TVD and its fracture pressure, for each case of shoe, mud and kick depth."""
+    """Weak point TVD and its fracture pressure for every shoe with its mud (rows) and every kick depth (columns)."""
     nodes = well.ground.fracture.tvd_ft
-    fracture = well.ground.fracture.at(nodes)
-    gradient = PSI_PER_PPG_FT * mud
-    weak = tops_tvd.copy()
-    pressure = PSI_PER_PPG_FT * well.ground.fracture.at(tops_tvd) * tops_tvd
-    if len(nodes):
-        inside = (nodes[None, :] > tops_tvd[:, None]) & (nodes[None, :] < kicks_tvd[:, None])
-        node_psi = PSI_PER_PPG_FT * fracture * nodes
-        room = np.where(inside, node_psi[None, :] - gradient[:, None] * nodes[None, :], np.inf)
-        k = np.argmin(room, axis=1)
-        weaker = room[np.arange(len(k)), k] < pressure - gradient * tops_tvd
-        weak = np.where(weaker, nodes[k], weak)
-        pressure = np.where(weaker, node_psi[k], pressure)
-    return weak, pressure
+    gradient = PSI_PER_PPG_FT * mud[:, None]
+    top_psi = PSI_PER_PPG_FT * well.ground.fracture.at(tops_tvd) * tops_tvd
+    shape = (len(tops_tvd), len(kicks_tvd))
+    weak = np.broadcast_to(tops_tvd[:, None], shape)
+    pressure = np.broadcast_to(top_psi[:, None], shape)
+    if not len(nodes):
+        return weak, pressure
+    node_psi = PSI_PER_PPG_FT * well.ground.fracture.at(nodes) * nodes
+    room = np.where(nodes[None, :] > tops_tvd[:, None], node_psi - gradient * nodes, np.inf)
+    # the least room of all nodes down to each, and the node that has it
+    least = np.minimum.accumulate(room, axis=1)
+    fresh = np.concatenate([np.ones((len(room), 1), dtype=bool), least[:, 1:] < least[:, :-1]], axis=1)
+    holder = np.maximum.accumulate(np.where(fresh, np.arange(len(nodes)), 0), axis=1)
+    last = np.searchsorted(nodes, kicks_tvd, side="left") - 1
+    reached = np.where(last >= 0, least[:, last], np.inf)
+    weaker = reached < (top_psi - gradient[:, 0] * tops_tvd)[:, None]
+    k = holder[:, last]
+    return np.where(weaker, nodes[k], weak), np.where(weaker, node_psi[k], pressure)
 
 
-def tolerances_bbl(well: Well, section: Section, tops_md: Floats, mud: Floats, kicks_md: Floats) -> Floats:
-    """Kick tolerance [bbl] of many cases at once: arrays of shoe, mud and kick depth. NaN is unknown."""
-    kicks_tvd, tops_tvd = well.path.tvd_at(kicks_md), well.path.tvd_at(tops_md)
-    pore = well.ground.pore.at(kicks_tvd)
-    weak, weak_psi = _weak_points(well, tops_tvd, mud, kicks_tvd)
-    known = np.isfinite(weak_psi) & np.isfinite(mud) & np.isfinite(pore) & (tops_tvd <= kicks_tvd)
-    result = np.full(tops_md.shape, np.nan)
-    if np.any(known):
-        volumes = _volumes(
-            well,
-            section,
-            weak[known],
-            weak_psi[known],
-            mud[known],
-            pore[known],
-            kicks_tvd[known],
-            kicks_md[known],
-        )
-        result[known] = np.minimum(volumes[1], volumes[2])
-    return result
+@dataclass(frozen=True)
+class Tolerances:
+    """Tolerance [bbl] of every shoe (rows) for a kick at every depth (columns). NaN is unknown.
 
-
-def is_limited(well: Well, tops_md: Floats, mud: Floats, kicks_md: Floats) -> NDArray[np.bool_]:
-    """Cases in which the rock, not the length of open hole, limits the bubble.
-
-    Just below a shoe the bubble may fill the whole open hole: the clipped volume there says nothing of the rock.
+    `limited`: the rock, not the length of open hole, limits the bubble. Just below a shoe the bubble may fill the
+    whole open hole: the clipped volume there says nothing of the rock.
     """
+
+    volume_bbl: Floats
+    limited: NDArray[np.bool_]
+    weak_tvd_ft: Floats
+    height_ft: Floats
+
+
+def tolerances(well: Well, section: Section, tops_md: Floats, mud: Floats, kicks_md: Floats) -> Tolerances:
+    """Kick tolerance of many shoes, each with its mud, for kicks at many depths."""
     kicks_tvd, tops_tvd = well.path.tvd_at(kicks_md), well.path.tvd_at(tops_md)
+    pore = np.broadcast_to(well.ground.pore.at(kicks_tvd), (len(tops_md), len(kicks_md)))
     weak, weak_psi = _weak_points(well, tops_tvd, mud, kicks_tvd)
-    pore = well.ground.pore.at(kicks_tvd)
+    known = np.isfinite(weak_psi) & np.isfinite(mud)[:, None] & np.isfinite(pore)
+    known &= tops_tvd[:, None] <= kicks_tvd[None, :]
+    volume, height = np.full(known.shape, np.nan), np.full(known.shape, np.nan)
+    if np.any(known):
+        n, k = np.nonzero(known)
+        heights, at_weak, on_bottom = _volumes(
+            well, section, weak[known], weak_psi[known], mud[n], pore[known], kicks_tvd[k], kicks_md[k]
+        )
+        volume[known], height[known] = np.minimum(at_weak, on_bottom), heights
     formation = PSI_PER_PPG_FT * (pore + well.policy.kick_intensity_ppg) * kicks_tvd
     # a bubble over the whole open hole: gas from the kick up to the weak point
-    return np.asarray(formation - well.policy.influx_psi_ft * (kicks_tvd - weak) > weak_psi)
+    limited = formation - well.policy.influx_psi_ft * (kicks_tvd - weak) > weak_psi
+    return Tolerances(volume, limited, weak, height)
 
 
 def _volumes(
@@ -151,46 +155,42 @@ def _volumes(
     return np.asarray(height), np.asarray(at_weak), np.asarray(on_bottom)
 
 
-def least_bbl(well: Well, section: Section, tops_md: Floats, mud: Floats, bottom_md: float) -> Floats:
-    """Least tolerance over the section for many shoes. NaN is unknown.
-
-    Judged at the section's end, and at every pore point inside where the rock limits the bubble.
-    """
-    kicks = kick_depths_md(well, float(np.min(tops_md)), bottom_md)
-    shape = (len(tops_md), len(kicks))
-    cases = [np.ascontiguousarray(np.broadcast_to(a, shape)).ravel() for a in (tops_md[:, None], mud[:, None], kicks)]
-    values = tolerances_bbl(well, section, *cases).reshape(shape)
-    idle = tops_md[:, None] >= kicks[None, :]
-    idle |= ~is_limited(well, *cases).reshape(shape) & ~np.isnan(values)
+def _judged(found: Tolerances, tops_md: Floats, kicks_md: Floats) -> Floats:
+    """Volumes that count: at the section's end, and at every pore point inside where the rock limits the bubble."""
+    idle = tops_md[:, None] >= kicks_md[None, :]
+    idle |= ~found.limited & ~np.isnan(found.volume_bbl)
     idle[:, -1] = False
-    return np.asarray(np.min(np.where(idle, np.inf, values), axis=1))
+    return np.where(idle, np.inf, found.volume_bbl)
+
+
+def least_bbl(well: Well, section: Section, tops_md: Floats, mud: Floats, bottom_md: float) -> Floats:
+    """Least tolerance over the section for many shoes. NaN is unknown."""
+    kicks = kick_depths_md(well, float(np.min(tops_md)), bottom_md)
+    return np.asarray(np.min(_judged(tolerances(well, section, tops_md, mud, kicks), tops_md, kicks), axis=1))
 
 
 def tolerance_at(well: Well, section: Section, shoe_md: float, mud_ppg: float, kick_md: float) -> Tolerance | None:
     """Tolerance of one shoe for a kick at one depth, with its weak point; None where unknown."""
     kick_tvd, shoe_tvd = well.path.tvd(kick_md), well.path.tvd(shoe_md)
     pore = well.ground.pore.one(kick_tvd)
-    weak, weak_psi = _weak_points(well, np.array([shoe_tvd]), np.array([mud_ppg]), np.array([kick_tvd]))
-    if pore is None or not np.isfinite(weak_psi[0]) or kick_tvd < shoe_tvd:
+    points, pressures = _weak_points(well, np.array([shoe_tvd]), np.array([mud_ppg]), np.array([kick_tvd]))
+    weak = float(points[0, 0])
+    if pore is None or not np.isfinite(pressures[0, 0]) or kick_tvd < shoe_tvd:
         return None
-    fracture = well.ground.fracture.one(float(weak[0]))
+    fracture = well.ground.fracture.one(weak)
     assert fracture is not None
-    psi = hydrostatic_pressure(fracture, float(weak[0]))
+    psi = hydrostatic_pressure(fracture, weak)
     traced = section_of(well, section.hole_in)
-    height, at_weak, on_bottom = _volumes(well, traced, float(weak[0]), psi, mud_ppg, pore, kick_tvd, kick_md)
+    height, at_weak, on_bottom = _volumes(well, traced, weak, psi, mud_ppg, pore, kick_tvd, kick_md)
     volume = lesser_kick_volume(float(at_weak), float(on_bottom))
-    return Tolerance(volume, float(height), float(weak[0]), kick_md)
+    return Tolerance(volume, float(height), weak, kick_md)
 
 
 def least_at(well: Well, section: Section, shoe_md: float, mud_ppg: float, bottom_md: float) -> Tolerance | None:
     """Least tolerance of one shoe over the section below it; None when it is unknown anywhere."""
-    kicks = kick_depths_md(well, shoe_md, bottom_md)
-    same = np.ones(kicks.shape)
-    cases = (shoe_md * same, mud_ppg * same, kicks)
-    values = tolerances_bbl(well, section, *cases)
-    if np.any(np.isnan(values)):
+    kicks, tops = kick_depths_md(well, shoe_md, bottom_md), np.array([shoe_md])
+    found = tolerances(well, section, tops, np.array([mud_ppg]), kicks)
+    if np.any(np.isnan(found.volume_bbl)):
         return None
-    idle = ~is_limited(well, *cases)
-    idle[-1] = False
-    values = np.where(idle, np.inf, values)
-    return tolerance_at(well, section, shoe_md, mud_ppg, float(kicks[int(np.argmin(values))]))
+    least = int(np.argmin(_judged(found, tops, kicks)[0]))
+    return tolerance_at(well, section, shoe_md, mud_ppg, float(kicks[least]))

@@ -1,7 +1,7 @@
 // The bar: which well and design, whether it is saved, units, undo, sheet and file.
 import { Download, FileText, Moon, Redo2, Sun, Undo2 } from "lucide-react";
 import { Link } from "react-router";
-import { useBench, useSnapshot } from "../design/context";
+import { useAt, useBench, useSnapshot } from "../design/context";
 import type { SaveState } from "../design/session";
 import { Button } from "../ui/Button";
 import { Keys } from "../keys/Keys";
@@ -21,7 +21,12 @@ const SAVE_WORDS: Record<SaveState, string> = {
 
 export function Bar({ designName }: { designName: string }) {
   const { session } = useBench();
-  const { document, revision, save, canUndo, canRedo, newest } = useSnapshot();
+  const name = useAt("/name") as string;
+  const revision = useSnapshot("revision");
+  const save = useSnapshot("save");
+  const canUndo = useSnapshot("canUndo");
+  const canRedo = useSnapshot("canRedo");
+  const newest = useSnapshot("newest");
   const { dark, prefer } = usePreferences();
   const units = useUnits();
   return (
@@ -30,8 +35,8 @@ export function Bar({ designName }: { designName: string }) {
         <Link to="/" className="text-[12.5px] text-bar-ink/75 hover:text-bar-ink" title="All wells">
           Wells
         </Link>
-        <h1 className="max-w-56 shrink-0 truncate text-[14px] font-semibold" title={document.name}>
-          {document.name}
+        <h1 className="max-w-56 shrink-0 truncate text-[14px] font-semibold" title={name}>
+          {name}
         </h1>
         <DesignMenu designName={designName} />
         <span role="status" className="truncate text-[12.5px] text-bar-ink/75" data-save={save} data-revision={revision}>

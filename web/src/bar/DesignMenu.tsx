@@ -18,7 +18,7 @@ const TITLES: Record<Asking, string> = {
 
 export function DesignMenu({ designName }: { designName: string }) {
   const { session } = useBench();
-  const { save } = useSnapshot();
+  const save = useSnapshot("save");
   const { step } = useParams();
   const navigate = useNavigate();
   const [asking, setAsking] = useState<Asking | null>(null);

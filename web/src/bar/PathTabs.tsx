@@ -1,7 +1,9 @@
 // The path: the steps in the order of work, each marked with its state.
 import { SlidersHorizontal } from "lucide-react";
 import { NavLink, useParams } from "react-router";
-import { useSnapshot } from "../design/context";
+import { useSyncExternalStore } from "react";
+import { useBench } from "../design/context";
+import type { State } from "../design/types";
 import { STEPS as ALL } from "../keys/actions";
 import { STEP_WORDS } from "../review/places";
 import { STATE_WORDS, StateMark } from "../ui/mark";
@@ -12,11 +14,13 @@ const LINK =
 
 export function PathTabs() {
   const { designId } = useParams();
-  const { evaluation } = useSnapshot();
+  const { session } = useBench();
+  const states = useSyncExternalStore(session.subscribe, () => (session.snapshot().evaluation?.path ?? []).map((p) => `${p.step}:${p.state}`).join(" "));
+  const stateOf = new Map(states.split(" ").map((pair) => pair.split(":") as [string, State]));
   return (
     <nav aria-label="Steps" className="no-print flex h-9 shrink-0 items-center border-b border-rule bg-sheet px-1.5">
       {STEPS.map((step) => {
-        const state = evaluation?.path.find((p) => p.step === step)?.state ?? "blank";
+        const state = stateOf.get(step) ?? "blank";
         return (
           <NavLink key={step} to={`/designs/${designId}/${step}`} className={LINK} data-state={state} title={`${STEP_WORDS[step]}: ${STATE_WORDS[state]}`}>
             <StateMark state={state} />

@@ -8,7 +8,7 @@ export const STRIP_PX = 40;
 
 export function ReadingStrip() {
   const mdFt = useCursor();
-  const { evaluation } = useSnapshot();
+  const evaluation = useSnapshot("evaluation");
   const { selected } = useBench();
   const units = useUnits();
   const parts = mdFt === null || evaluation === null ? [] : readingAt(evaluation, mdFt, selected, units);

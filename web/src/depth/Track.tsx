@@ -2,6 +2,7 @@
 // the table behind it.
 import { scaleLinear } from "d3-scale";
 import type { ReactNode } from "react";
+import { grouped } from "../ui/numbers";
 import { useUnits } from "../ui/units";
 import type { TableData } from "./ChartTable";
 import { ChartTable } from "./ChartTable";
@@ -29,11 +30,13 @@ export interface TrackProps {
   /** What can be grabbed, drawn over everything. */
   grips?: (x: HorizontalScale) => ReactNode;
   summary: string;
+  /** Whether something in it can be grabbed: then it is a group of sliders, not a picture. */
+  graspable?: boolean;
 }
 
 const PAD_PX = 6;
 
-export function Track({ title, unit, scale, widthPx, domain, read, table, children, grips, summary }: TrackProps) {
+export function Track({ title, unit, scale, widthPx, domain, read, table, children, grips, summary, graspable = false }: TrackProps) {
   const units = useUnits();
   const x = scaleLinear(domain, [PAD_PX, widthPx - PAD_PX]);
   const ticks = x.ticks(Math.max(2, Math.floor(widthPx / 62)));
@@ -43,7 +46,7 @@ export function Track({ title, unit, scale, widthPx, domain, read, table, childr
       <svg
         width={widthPx}
         height={scale.heightPx}
-        role={grips ? "group" : "img"}
+        role={graspable ? "group" : "img"}
         aria-label={summary}
         className={`block select-none ${DEPTH_CLASS}`}
         onPointerMove={(event) => {
@@ -67,7 +70,7 @@ export function Track({ title, unit, scale, widthPx, domain, read, table, childr
           <g key={tick}>
             <line x1={x(tick)} x2={x(tick)} y1={HEADER_PX} y2={bottom} stroke="var(--rule)" strokeWidth={0.6} />
             <text x={x(tick)} y={HEADER_PX - 6} fontSize={10.5} textAnchor={x(tick) > widthPx - 20 ? "end" : x(tick) < 14 ? "start" : "middle"} style={{ fill: "var(--mute)" }}>
-              {tick.toLocaleString("en-US")}
+              {grouped(tick)}
             </text>
           </g>
         ))}

@@ -1,11 +1,12 @@
 // The mud window against depth: pore and fracture, the band between lower and upper bound, and the mud of each hole.
 import { scaleLinear } from "d3-scale";
 import type { ReactNode } from "react";
-import { useBench, useSnapshot } from "../design/context";
+import { useSnapshot } from "../design/context";
 import type { Evaluation } from "../design/types";
 import { useUnits } from "../ui/units";
 import type { TableData } from "./ChartTable";
 import { mudAt } from "./reading";
+import { Muds } from "./Muds";
 import type { DepthScale } from "./scale";
 import { interpolate } from "./scale";
 import type { HorizontalScale } from "./Track";
@@ -39,7 +40,7 @@ interface WindowTrackProps {
 }
 
 export function WindowTrack({ scale, widthPx, grips }: WindowTrackProps) {
-  const { evaluation } = useSnapshot();
+  const evaluation = useSnapshot("evaluation");
   const units = useUnits();
   if (evaluation === null) return null;
   const [low, high] = domainOf(evaluation);
@@ -86,6 +87,7 @@ export function WindowTrack({ scale, widthPx, grips }: WindowTrackProps) {
       domain={[show(low), show(high)]}
       read={read}
       table={table}
+      graspable
       summary="Mud window against depth: pore pressure, fracture gradient, and the mud weight of each section"
       grips={grips && ((x) => grips((ppg) => x(show(ppg)), (px) => x.invert(px) / units.factor("emw")))}
     >
@@ -98,7 +100,7 @@ export function WindowTrack({ scale, widthPx, grips }: WindowTrackProps) {
             <path d={path(pore)} fill="none" stroke="var(--iris)" strokeWidth={1.8} />
             <path d={path(fracture)} fill="none" stroke="var(--rust)" strokeWidth={1.8} strokeDasharray="5 3" />
             {stability.md.length > 1 && <path d={path(stability)} fill="none" stroke="var(--mute)" strokeWidth={1.4} strokeDasharray="2 3" />}
-            <Muds at={at} scale={scale} />
+            <Muds at={at} ppgAt={(px) => x.invert(px) / units.factor("emw")} scale={scale} />
             {evaluation.strings.map((s, i) => (
               <line key={i} x1={at(low)} x2={at(high)} y1={scale.y(s.shoe_md_ft)} y2={scale.y(s.shoe_md_ft)} stroke="var(--mute)" strokeDasharray="1.5 3" />
             ))}
@@ -109,41 +111,6 @@ export function WindowTrack({ scale, widthPx, grips }: WindowTrackProps) {
       }}
     </Track>
   );
-}
-
-/** The mud of each hole, stepping at the shoes. */
-function Muds({ at, scale }: { at: (ppg: number) => number; scale: DepthScale }) {
-  const { evaluation } = useSnapshot();
-  const { selected } = useBench();
-  const units = useUnits();
-  const strings = evaluation!.strings;
-  return strings.map((s, i) => {
-    const next = strings[i + 1]?.mud_ppg ?? null;
-    if (s.mud_ppg === null) return null;
-    return (
-      <g key={i}>
-        <line
-          x1={at(s.mud_ppg)}
-          x2={at(s.mud_ppg)}
-          y1={scale.y(s.previous_shoe_md_ft)}
-          y2={scale.y(s.shoe_md_ft)}
-          stroke="var(--petrol)"
-          strokeWidth={i === selected ? 3.4 : 2.2}
-        />
-        {next !== null && <line x1={at(s.mud_ppg)} x2={at(next)} y1={scale.y(s.shoe_md_ft)} y2={scale.y(s.shoe_md_ft)} stroke="var(--petrol)" strokeWidth={2.2} />}
-        <text
-          x={at(s.mud_ppg) + 5}
-          y={(scale.edgeY(s.previous_shoe_md_ft) + scale.edgeY(s.shoe_md_ft)) / 2}
-          fontSize={12}
-          fontWeight={600}
-          className="halo"
-          style={{ fill: "var(--petrol)" }}
-        >
-          {units.number(s.mud_ppg, "emw")}
-        </text>
-      </g>
-    );
-  });
 }
 
 interface NameProps {

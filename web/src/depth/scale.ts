@@ -1,6 +1,7 @@
 // The depth axis: one scale from measured depth to pixels, shared by the section and every track. No React.
 // The axis runs along hole or in true vertical depth; what stands on it is given by measured depth either way.
 import { scaleLinear } from "d3-scale";
+import { grouped } from "../ui/numbers";
 
 export const HEADER_PX = 56;
 export const FOOTER_PX = 14;
@@ -120,7 +121,7 @@ export function depthTicks(scale: DepthScale, factor: number): { y: number; labe
   const count = Math.max(4, Math.round((scale.heightPx - HEADER_PX) / 55));
   return scaleLinear([scale.topFt * factor, scale.bottomFt * factor], [0, 1])
     .ticks(count)
-    .map((shown) => ({ y: scale.axisY(shown / factor), label: shown.toLocaleString("en-US") }));
+    .map((shown) => ({ y: scale.axisY(shown / factor), label: grouped(shown) }));
 }
 
 /** Straight interpolation in a rising table; null outside it. At a step the last row counts. */

@@ -37,17 +37,24 @@ export function useDepthView(box: RefObject<HTMLElement | null>, axis: DepthAxis
   useEffect(() => {
     const node = box.current;
     if (node === null) return;
+    // asked for at each turn of the wheel, the window would have to be laid out anew each time
+    let topPx = 0;
+    const measure = new ResizeObserver(() => {
+      topPx = node.getBoundingClientRect().top;
+    });
+    measure.observe(node);
     const onWheel = (event: WheelEvent) => {
       const paper = event.target instanceof Element ? event.target.closest(`svg.${DEPTH_CLASS}`) : null;
       if (paper === null) return;
       event.preventDefault();
       const rate = event.ctrlKey ? PINCH_RATE : WHEEL_RATE;
-      const y = event.clientY - paper.getBoundingClientRect().top;
+      const y = event.clientY - topPx;
       setView(zoomed(current.current, y, Math.exp(event.deltaY * rate)));
     };
     node.addEventListener("wheel", onWheel, { passive: false });
     return () => {
       node.removeEventListener("wheel", onWheel);
+      measure.disconnect();
     };
   }, [box]);
 

@@ -1,8 +1,9 @@
 // What every part of the workbench needs: the session, its snapshot, the string in hand, and where to look.
-import { createContext, useContext, useSyncExternalStore } from "react";
+import { createContext, useContext, useMemo, useSyncExternalStore } from "react";
 import type { TypeOverRequest } from "../ui/TypeOver";
 import type { Session, Snapshot } from "./session";
-import type { Change, Design, Evaluation } from "./types";
+import { read } from "./pointer";
+import type { Change, Design, Evaluation, StringResult } from "./types";
 
 export interface Bench {
   session: Session;
@@ -26,9 +27,43 @@ export function useBench(): Bench {
   return bench;
 }
 
-export function useSnapshot(): Snapshot {
+/** One part of the session's state; only its changes draw again. */
+export function useSnapshot<K extends keyof Snapshot>(key: K): Snapshot[K] {
   const { session } = useBench();
-  return useSyncExternalStore(session.subscribe, session.snapshot);
+  return useSyncExternalStore(session.subscribe, () => session.snapshot()[key]);
+}
+
+/** What stands at a place of the document. */
+export function useAt(path: string): unknown {
+  const { session } = useBench();
+  return useSyncExternalStore(session.subscribe, () => read(session.snapshot().document, path));
+}
+
+/** What is wrong at a place of the document, null for nothing. */
+export function useFault(place: string): string | null {
+  const { session } = useBench();
+  return useSyncExternalStore(session.subscribe, () => {
+    const fault = session.snapshot().faults.find((f) => f.path === place);
+    return fault ? `${fault.value}: expected ${fault.expected}` : null;
+  });
+}
+
+/** The strings as they are drawn: the evaluation's, with depths that the document already holds while it is behind. */
+export function useDrawnStrings(): StringResult[] {
+  const evaluation = useSnapshot("evaluation");
+  const decided = useAt("/strings") as Design["strings"];
+  return useMemo(() => {
+    const strings = evaluation?.strings ?? [];
+    if (decided.length !== strings.length) return strings;
+    return strings.map((s, i) => ({
+      ...s,
+      shoe_md_ft: decided[i]!.shoe_md_ft,
+      top_md_ft: decided[i]!.hanger_md_ft ?? s.top_md_ft,
+      cement_top_md_ft: decided[i]!.cement?.top_md_ft ?? s.cement_top_md_ft,
+      previous_shoe_md_ft: decided[i - 1]?.shoe_md_ft ?? s.previous_shoe_md_ft,
+      mud_ppg: decided[i]!.mud_ppg ?? s.mud_ppg,
+    }));
+  }, [evaluation, decided]);
 }
 
 /** The strings of the proposal as decisions, where nothing is decided yet: the first edit adopts them. */

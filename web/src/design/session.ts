@@ -107,6 +107,7 @@ export class Session {
     this.past.push(start);
     this.future = [];
     this.set({ canUndo: true, canRedo: false });
+    this.writeDraft();
     this.scheduleSave(SAVE_AFTER_MS);
   }
 
@@ -152,9 +153,10 @@ export class Session {
       canUndo: this.past.length > 0,
       canRedo: this.future.length > 0,
     });
-    this.writeDraft();
     void this.evaluate();
-    if (this.dragStart === null) this.scheduleSave(SAVE_AFTER_MS);
+    if (this.dragStart !== null) return;
+    this.writeDraft();
+    this.scheduleSave(SAVE_AFTER_MS);
   }
 
   private set(part: Partial<Snapshot>): void {

@@ -26,7 +26,7 @@ interface Source {
 
 export function ImportDialog({ target, title, path, close }: ImportDialogProps) {
   const { session } = useBench();
-  const { document } = useSnapshot();
+  const document = useSnapshot("document");
   const units = useUnits();
   const file = useRef<HTMLInputElement>(null);
   const [source, setSource] = useState<Source | null>(null);

@@ -9,7 +9,8 @@ import { WorkingPanel } from "./WorkingPanel";
 import { STEP_WORDS, placeWords, stepOf } from "./places";
 
 export function Margin() {
-  const { evaluation, faults } = useSnapshot();
+  const evaluation = useSnapshot("evaluation");
+  const faults = useSnapshot("faults");
   const { asked } = useBench();
   const findings = evaluation?.findings ?? [];
   return (
@@ -80,7 +81,7 @@ function Counts({ findings }: { findings: readonly Finding[] }) {
 }
 
 function Faults() {
-  const { faults } = useSnapshot();
+  const faults = useSnapshot("faults");
   const { goTo } = useBench();
   return (
     <section role="alert" className="mb-3 border-l-[3px] border-brick bg-paper px-2 py-1.5">
@@ -152,7 +153,7 @@ function sentence(words: string): string {
 }
 
 function Assumptions() {
-  const { evaluation } = useSnapshot();
+  const evaluation = useSnapshot("evaluation");
   const { goTo } = useBench();
   const units = useUnits();
   const [open, setOpen] = useState(false);

@@ -12,7 +12,8 @@ import { isFieldUnit, numberText, unitText, workingText } from "./workingText";
 
 export function WorkingPanel() {
   const { asked, ask } = useBench();
-  const { document, faults } = useSnapshot();
+  const document = useSnapshot("document");
+  const faults = useSnapshot("faults");
   const units = useUnits();
   const key = asked!.key;
   const { data, isError } = useQuery({

@@ -1,5 +1,6 @@
 // A working in the units of the person, on the screen and as plain text to paste elsewhere. No React.
 import type { Quantity, WorkingStep } from "../design/types";
+import { grouped } from "../ui/numbers";
 import type { Units } from "../ui/units";
 
 interface Given {
@@ -12,7 +13,7 @@ function plainNumber(value: number): string {
   if (value === 0) return "0";
   const size = Math.abs(value);
   const digits = size >= 1000 ? 1 : size >= 100 ? 2 : size >= 1 ? 3 : 5;
-  return value.toLocaleString("en-US", { maximumFractionDigits: digits });
+  return grouped(value, 0, digits);
 }
 
 export function numberText(given: Given, units: Units): string {

@@ -1,5 +1,5 @@
 // What can be grabbed in the section: the shoe of each string by its label, the top of a liner and the top of cement.
-import { useBench, useSnapshot } from "../design/context";
+import { useBench } from "../design/context";
 import type { StringResult } from "../design/types";
 import type { DepthScale } from "../depth/scale";
 import { useUnits } from "../ui/units";
@@ -22,16 +22,15 @@ function sliderOf(label: string, mdFt: number, totalFt: number, text: string) {
 
 interface ShoeGripProps {
   shape: StringShape;
+  string: StringResult;
   scale: DepthScale;
   /** Where the shoe itself stands, from which its label hangs. */
   shoeX: number;
 }
 
-export function ShoeGrip({ shape, scale, shoeX }: ShoeGripProps) {
-  const { evaluation } = useSnapshot();
+export function ShoeGrip({ shape, string, scale, shoeX }: ShoeGripProps) {
   const { selected } = useBench();
   const units = useUnits();
-  const string = evaluation!.strings[shape.index]!;
   const size = string.od_in === null ? string.role : units.text(string.od_in, "size");
   const label = `${size} shoe, ${string.role}`;
   const grip = useDepthGrip("shoe_md_ft", shape.index, scale, label);

@@ -1,7 +1,7 @@
 // The well to scale, and the way around it: click a string to work on it, drag, nudge or type over its shoe, its top of
 // cement and a liner's top. On top stand the preventers and the wellhead.
 import { useId } from "react";
-import { useBench, useSnapshot } from "../design/context";
+import { useBench, useDrawnStrings, useSnapshot } from "../design/context";
 import { ChartTable } from "../depth/ChartTable";
 import { setCursor, useCursor } from "../depth/cursor";
 import type { DepthScale } from "../depth/scale";
@@ -15,11 +15,13 @@ import { sectionTable } from "./table";
 import { TopGear } from "./TopGear";
 
 export function Section({ scale }: { scale: DepthScale }) {
-  const { evaluation } = useSnapshot();
+  const evaluated = useSnapshot("evaluation");
+  const strings = useDrawnStrings();
   const { selected, select, goTo } = useBench();
   const units = useUnits();
   const prefix = useId();
-  if (evaluation === null) return null;
+  if (evaluated === null) return null;
+  const evaluation = { ...evaluated, strings };
   const placed = shapes(evaluation.strings, scale);
   const along = scale.axis.kind === "md";
   const plan = along ? null : pathPlan(evaluation.basis, scale);
@@ -59,7 +61,7 @@ export function Section({ scale }: { scale: DepthScale }) {
             <g key={shape.index}>
               <TopGrip index={shape.index} string={string} scale={scale} x={xAt(string.cement_top_md_ft ?? 0, outer, shape.index)} what="cement" />
               {string.run === "liner" && <TopGrip index={shape.index} string={string} scale={scale} x={xAt(string.top_md_ft, outer, shape.index)} what="liner" />}
-              {scale.shows(string.shoe_md_ft) && <ShoeGrip shape={shape} scale={scale} shoeX={xAt(string.shoe_md_ft, -outer, shape.index)} />}
+              {scale.shows(string.shoe_md_ft) && <ShoeGrip shape={shape} string={string} scale={scale} shoeX={xAt(string.shoe_md_ft, -outer, shape.index)} />}
             </g>
           );
         })}

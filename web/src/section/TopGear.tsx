@@ -11,7 +11,7 @@ const MOST_PX = 50;
 
 export function TopGear({ y, centre }: { y: number; centre: number }) {
   const { selected, goTo } = useBench();
-  const { evaluation } = useSnapshot();
+  const evaluation = useSnapshot("evaluation");
   const stack = evaluation!.preventers.strings[selected];
   if (stack === undefined) return null;
   const elements = stack.elements;

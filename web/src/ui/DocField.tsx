@@ -1,6 +1,5 @@
 // Fields bound to a place of the document. Editing a proposed string adopts the proposal first.
-import { adoption, useBench, useSnapshot } from "../design/context";
-import { read } from "../design/pointer";
+import { adoption, useAt, useBench } from "../design/context";
 import type { Quantity } from "../design/types";
 import { Check, Choice, NumberField, TextField } from "./Field";
 
@@ -23,9 +22,8 @@ interface DocNumberProps {
 }
 
 export function DocNumber({ label, path, quantity, optional, proposed, align }: DocNumberProps) {
-  const { document } = useSnapshot();
   const edit = useEdit(path);
-  const held = read(document, path) as number | null | undefined;
+  const held = useAt(path) as number | null | undefined;
   const value = optional ? held : (held ?? proposed);
   return (
     <NumberField
@@ -42,15 +40,13 @@ export function DocNumber({ label, path, quantity, optional, proposed, align }: 
 }
 
 export function DocText({ label, path }: { label: string; path: string }) {
-  const { document } = useSnapshot();
   const edit = useEdit(path);
-  return <TextField label={label} place={path} value={String(read(document, path) ?? "")} onCommit={edit} />;
+  return <TextField label={label} place={path} value={String(useAt(path) ?? "")} onCommit={edit} />;
 }
 
 export function DocCheck({ label, path, fallback = false }: { label: string; path: string; fallback?: boolean }) {
-  const { document } = useSnapshot();
   const edit = useEdit(path);
-  const held = read(document, path) as boolean | undefined;
+  const held = useAt(path) as boolean | undefined;
   return <Check label={label} place={path} checked={held ?? fallback} onCommit={edit} />;
 }
 
@@ -62,9 +58,8 @@ interface DocChoiceProps {
 }
 
 export function DocChoice({ label, path, options, fallback }: DocChoiceProps) {
-  const { document } = useSnapshot();
   const edit = useEdit(path);
-  const held = (read(document, path) as string | undefined) ?? fallback ?? "";
+  const held = (useAt(path) as string | undefined) ?? fallback ?? "";
   return (
     <Choice label={label} place={path} value={held} options={options.map((o) => ({ value: o, text: o }))} onCommit={edit} />
   );

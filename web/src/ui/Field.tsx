@@ -1,7 +1,7 @@
 // A number that can be typed over: shown in the person's units, committed on Enter or on leaving, Escape returns.
 // Text that is no number stays in the field with a message; nothing changes until it is one.
 import { useId, useState } from "react";
-import { useSnapshot } from "../design/context";
+import { useFault } from "../design/context";
 import type { Quantity } from "../design/types";
 import { useUnits } from "./units";
 
@@ -29,12 +29,11 @@ export function NumberField({
   align = "right",
 }: NumberFieldProps) {
   const units = useUnits();
-  const { faults } = useSnapshot();
+  const fault = useFault(place);
   const [text, setText] = useState<string | null>(null);
   const [wrong, setWrong] = useState<string | null>(null);
   const messageId = useId();
-  const fault = faults.find((f) => f.path === place);
-  const message = wrong ?? (fault ? `${fault.value}: expected ${fault.expected}` : null);
+  const message = wrong ?? fault;
 
   // a new value from elsewhere (undo, a remedy, other units) replaces what was being typed
   const shown = `${value}|${units.key}`;

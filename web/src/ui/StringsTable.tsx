@@ -13,7 +13,7 @@ export interface StringColumn {
 }
 
 export function StringsTable({ title, columns }: { title: string; columns: readonly StringColumn[] }) {
-  const { evaluation } = useSnapshot();
+  const evaluation = useSnapshot("evaluation");
   const { selected, select } = useBench();
   const units = useUnits();
   return (

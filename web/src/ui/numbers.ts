@@ -1,5 +1,18 @@
 // Numbers as people write them. No React, no units.
 
+const formats = new Map<string, Intl.NumberFormat>();
+
+/** A number with separators of thousands. Formats are kept: making one costs more than using it a hundred times. */
+export function grouped(value: number, least = 0, most = Math.max(least, 3)): string {
+  const key = `${least} ${most}`;
+  let format = formats.get(key);
+  if (format === undefined) {
+    format = new Intl.NumberFormat("en-US", { minimumFractionDigits: least, maximumFractionDigits: most });
+    formats.set(key, format);
+  }
+  return format.format(value);
+}
+
 /** Inches as the trade writes them: 9.625 is 9 5/8; what is not in sixteenths stays decimal. */
 export function inches(value: number): string {
   const sixteenths = Math.round(value * 16);

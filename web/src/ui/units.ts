@@ -1,7 +1,7 @@
 // Units of display and entry. The table of factors comes from the server; the core's units never leave the edge.
 import { createContext, useContext } from "react";
 import type { DisplayUnit, Quantity, System, UnitTable, Words } from "../design/types";
-import { inches, parseInches, parseNumber } from "./numbers";
+import { grouped, inches, parseInches, parseNumber } from "./numbers";
 
 // a number stays on one line with its fraction and its unit
 const NO_BREAK = "\u00a0";
@@ -52,7 +52,7 @@ export class Units {
     if (quantity === "size" && unit === "in") return inches(value);
     const places = decimals ?? usual;
     const shown = value * factor + offset;
-    return shown.toLocaleString("en-US", { minimumFractionDigits: places, maximumFractionDigits: places });
+    return grouped(shown, places, places);
   }
 
   /** The number with its unit; "unknown" has none. */
@@ -73,7 +73,7 @@ export class Units {
     const shown = value * factor + offset;
     let places = 0;
     while (places <= MOST_DECIMALS && Math.abs(Number(shown.toFixed(places)) - shown) > 2e-11 * Math.max(1, Math.abs(shown))) places++;
-    return shown.toLocaleString("en-US", { maximumFractionDigits: places > MOST_DECIMALS ? decimals + 1 : places });
+    return grouped(shown, 0, places > MOST_DECIMALS ? decimals + 1 : places);
   }
 
   /** A typed number in core units, null when the text is not a number. */

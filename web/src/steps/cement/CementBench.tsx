@@ -9,7 +9,7 @@ import type { Evaluation, Quantity } from "../../design/types";
 type CementRow = Evaluation["cement"]["strings"][number];
 
 export function CementBench() {
-  const { evaluation } = useSnapshot();
+  const evaluation = useSnapshot("evaluation");
   const cemented = evaluation?.cement.strings.some((row) => row.applies);
   return (
     <Panel title="Cement">

@@ -1,6 +1,6 @@
 // Setting depths: the window and the kick tolerance on the depth axis, and every shoe with the reason for its place.
 import { Plus, Trash2 } from "lucide-react";
-import { useState } from "react";
+import { memo, useState } from "react";
 import { adoption, useBench, useSnapshot } from "../../design/context";
 import type { DepthScale } from "../../depth/scale";
 import { WindowTrack } from "../../depth/WindowTrack";
@@ -25,17 +25,19 @@ export function DepthsBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: 
   );
 }
 
-function Shoes() {
+/** Holds nothing of the depth axis, so zooming does not draw it again. */
+const Shoes = memo(function Shoes() {
   const [tab, setTab] = useState("cards");
   return (
     <Panel title="Shoes" actions={<ShoeActions />}>
       <Tabs label="Shoes" tabs={[{ value: "cards", title: "One by one", content: <Cards /> }, { value: "table", title: "As a table", content: <StringsGrid /> }]} value={tab} onChange={setTab} />
     </Panel>
   );
-}
+});
 
 function Cards() {
-  const { evaluation, document } = useSnapshot();
+  const evaluation = useSnapshot("evaluation");
+  const document = useSnapshot("document");
   const units = useUnits();
   const strings = evaluation?.strings ?? [];
   return (
@@ -62,7 +64,8 @@ function Cards() {
 
 function ShoeActions() {
   const { session } = useBench();
-  const { document, evaluation } = useSnapshot();
+  const document = useSnapshot("document");
+  const evaluation = useSnapshot("evaluation");
   const adopt = adoption(document, evaluation);
   if (adopt.length > 0) {
     return (
@@ -93,7 +96,8 @@ function ShoeActions() {
 }
 
 function ShoeCard({ index }: { index: number }) {
-  const { evaluation, document } = useSnapshot();
+  const evaluation = useSnapshot("evaluation");
+  const document = useSnapshot("document");
   const { session, selected, select } = useBench();
   const units = useUnits();
   const string = evaluation!.strings[index]!;
@@ -152,7 +156,7 @@ function ShoeCard({ index }: { index: number }) {
 }
 
 function KickLine({ index, size }: { index: number; size: string }) {
-  const { evaluation } = useSnapshot();
+  const evaluation = useSnapshot("evaluation");
   const units = useUnits();
   const kick = evaluation!.depths.strings[index]!.kick;
   if (kick === null) return null;
@@ -191,7 +195,8 @@ function KickLine({ index, size }: { index: number; size: string }) {
 
 /** The bottom-up program beside the decided one. */
 function ProposalNote() {
-  const { evaluation, document } = useSnapshot();
+  const evaluation = useSnapshot("evaluation");
+  const document = useSnapshot("document");
   const { session } = useBench();
   const units = useUnits();
   const proposal = evaluation?.depths.proposal ?? [];

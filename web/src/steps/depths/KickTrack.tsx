@@ -9,7 +9,7 @@ import { useUnits } from "../../ui/units";
 const MOST_SHOWN = 4;
 
 export function KickTrack({ scale, widthPx }: { scale: DepthScale; widthPx: number }) {
-  const { evaluation } = useSnapshot();
+  const evaluation = useSnapshot("evaluation");
   const units = useUnits();
   if (evaluation === null) return null;
   const kicks = evaluation.depths.strings.flatMap((row, i) => (row.kick ? [{ kick: row.kick, index: i }] : []));

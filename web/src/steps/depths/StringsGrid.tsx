@@ -20,7 +20,8 @@ const newString = (rows: readonly Row[]): Row => ({
 });
 
 export function StringsGrid() {
-  const { document, evaluation } = useSnapshot();
+  const document = useSnapshot("document");
+  const evaluation = useSnapshot("evaluation");
   const proposed = adoption(document, evaluation)[0]?.value as Row[] | undefined;
   return (
     <>

@@ -1,6 +1,6 @@
 // The ground: profiles on the depth axis, and tables for zones, profiles, site and trajectory.
-import { useState } from "react";
-import { useBench, useSnapshot } from "../../design/context";
+import { memo, useState } from "react";
+import { useAt, useBench, useSnapshot } from "../../design/context";
 import type { DepthScale } from "../../depth/scale";
 import { WindowTrack } from "../../depth/WindowTrack";
 import { DocChoice, DocNumber, DocText } from "../../ui/DocField";
@@ -71,7 +71,7 @@ export function groundTab(place: string): string {
 }
 
 export function GroundBench({ scale, tracksPx, place }: { scale: DepthScale; tracksPx: number; place: string }) {
-  const { document } = useSnapshot();
+  const zones = useAt("/ground/zones") as readonly unknown[];
   const [tab, setTab] = useState<string | null>(null);
   const [seen, setSeen] = useState("");
   // a finding that leads here opens the tab of its place
@@ -79,7 +79,21 @@ export function GroundBench({ scale, tracksPx, place }: { scale: DepthScale; tra
     setSeen(place);
     if (place !== "") setTab(groundTab(place));
   }
-  const shown = tab ?? (document.ground.zones.length > 0 ? "zones" : "site");
+  const shown = tab ?? (zones.length > 0 ? "zones" : "site");
+  return (
+    <>
+      <WindowTrack
+        scale={scale}
+        widthPx={Math.floor(tracksPx * TRACK_SHARE)}
+        grips={isProfileKey(shown) ? (x, ppgAt) => <PointGrips profile={shown} scale={scale} x={x} ppgAt={ppgAt} /> : undefined}
+      />
+      <GroundPanel shown={shown} onShow={setTab} />
+    </>
+  );
+}
+
+/** Holds nothing of the depth axis, so zooming does not draw it again. */
+const GroundPanel = memo(function GroundPanel({ shown, onShow }: { shown: string; onShow: (tab: string) => void }) {
   const profile = (name: ProfileKey, title: string, empty: string) => ({
     value: name,
     title,
@@ -116,24 +130,16 @@ export function GroundBench({ scale, tracksPx, place }: { scale: DepthScale; tra
     profile("stability", "Stability", "No stability minimum: pore pressure alone sets the least mud."),
   ];
   return (
-    <>
-      <WindowTrack
-        scale={scale}
-        widthPx={Math.floor(tracksPx * TRACK_SHARE)}
-        grips={
-          isProfileKey(shown) ? (x, ppgAt) => <PointGrips profile={shown} scale={scale} x={x} ppgAt={ppgAt} /> : undefined
-        }
-      />
-      <Panel title="Basis and ground">
-        <Tabs label="Ground" tabs={tabs} value={shown} onChange={setTab} />
-      </Panel>
-    </>
+    <Panel title="Basis and ground">
+      <Tabs label="Ground" tabs={tabs} value={shown} onChange={onShow} />
+    </Panel>
   );
-}
+});
 
 function SiteForm() {
   const units = useUnits();
-  const { document, evaluation } = useSnapshot();
+  const document = useSnapshot("document");
+  const evaluation = useSnapshot("evaluation");
   const { session } = useBench();
   const stations = document.trajectory.stations;
   const rows: { label: string; path: string; quantity: "depth" | "temperature" | "concentration" | "fraction"; optional?: boolean; unit?: string }[] = [

@@ -25,7 +25,8 @@ interface PointGripsProps {
 }
 
 export function PointGrips(props: PointGripsProps) {
-  const { document, evaluation } = useSnapshot();
+  const document = useSnapshot("document");
+  const evaluation = useSnapshot("evaluation");
   if (evaluation === null) return null;
   const first = firstCrossings(evaluation.basis);
   const mdOf = (tvdFt: number) => at(first.tvd, first.md, tvdFt);

@@ -1,4 +1,5 @@
 // Mud weights: the window of each open hole, the planned weight, and the overbalance against depth.
+import { memo } from "react";
 import { useSnapshot } from "../../design/context";
 import type { DepthScale } from "../../depth/scale";
 import { WindowTrack } from "../../depth/WindowTrack";
@@ -9,23 +10,30 @@ import { useUnits } from "../../ui/units";
 import type { Evaluation } from "../../design/types";
 
 export function MudBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: number }) {
-  const { evaluation } = useSnapshot();
-  const drilled = evaluation?.strings.some((s) => s.role !== "conductor" && s.run !== "driven");
   return (
     <>
       <WindowTrack scale={scale} widthPx={tracksPx - 50} />
-      <Panel title="Mud weights">
-        <Scroll label="Mud weights">
-          {evaluation && drilled ? (
-            evaluation.strings.map((_, index) => <MudCard key={index} index={index} evaluation={evaluation} />)
-          ) : (
-            <Empty>No open hole yet. Muds are planned once there are setting depths.</Empty>
-          )}
-        </Scroll>
-      </Panel>
+      <Muds />
     </>
   );
 }
+
+/** Holds nothing of the depth axis, so zooming does not draw it again. */
+const Muds = memo(function Muds() {
+  const evaluation = useSnapshot("evaluation");
+  const drilled = evaluation?.strings.some((s) => s.role !== "conductor" && s.run !== "driven");
+  return (
+    <Panel title="Mud weights">
+      <Scroll label="Mud weights">
+        {evaluation && drilled ? (
+          evaluation.strings.map((_, index) => <MudCard key={index} index={index} evaluation={evaluation} />)
+        ) : (
+          <Empty>No open hole yet. Muds are planned once there are setting depths.</Empty>
+        )}
+      </Scroll>
+    </Panel>
+  );
+});
 
 function MudCard({ index, evaluation }: { index: number; evaluation: Evaluation }) {
   const units = useUnits();

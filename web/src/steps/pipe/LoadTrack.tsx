@@ -8,7 +8,7 @@ import { fromZero } from "../../depth/WindowTrack";
 import { useUnits } from "../../ui/units";
 
 export function LoadTrack({ kind, scale, widthPx }: { kind: LoadResult["kind"]; scale: DepthScale; widthPx: number }) {
-  const { evaluation } = useSnapshot();
+  const evaluation = useSnapshot("evaluation");
   const { selected } = useBench();
   const units = useUnits();
   const load = evaluation?.pipe.strings[selected]?.loads.find((l) => l.kind === kind);

@@ -1,5 +1,6 @@
 // Pipe: weight, grade and connection of each string, its ratings, and the loads that govern.
 import { useQuery } from "@tanstack/react-query";
+import { memo } from "react";
 import { getCatalogue } from "../../design/api";
 import { editString, useBench, useSnapshot } from "../../design/context";
 import type { LoadResult } from "../../design/types";
@@ -11,31 +12,38 @@ import { useUnits } from "../../ui/units";
 import { LoadTrack } from "./LoadTrack";
 
 export function PipeBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: number }) {
-  const { evaluation } = useSnapshot();
   const each = Math.floor(tracksPx / 2);
   return (
     <>
       <LoadTrack kind="burst" scale={scale} widthPx={each} />
       <LoadTrack kind="collapse" scale={scale} widthPx={each} />
-      <Panel title="Pipe">
-        <Scroll label="Pipe">
-          {!evaluation || evaluation.strings.length === 0 ? (
-            <Empty>No string yet. Pipe is chosen once there are depths, sizes and muds.</Empty>
-          ) : (
-            evaluation.strings.map((_, index) => <PipeCard key={index} index={index} />)
-          )}
-          <p className="mt-2 text-[12px] text-mute">
-            Solid: the load. Dashed: rating over the factor asked. The cheapest single weight and grade that stands every load is proposed; relative
-            costs are assumed. Burst is judged on the pipe body: coupling yield and leak resistance are not worked.
-          </p>
-        </Scroll>
-      </Panel>
+      <Pipes />
     </>
   );
 }
 
+/** Holds nothing of the depth axis, so zooming does not draw it again. */
+const Pipes = memo(function Pipes() {
+  const evaluation = useSnapshot("evaluation");
+  return (
+    <Panel title="Pipe">
+      <Scroll label="Pipe">
+        {!evaluation || evaluation.strings.length === 0 ? (
+          <Empty>No string yet. Pipe is chosen once there are depths, sizes and muds.</Empty>
+        ) : (
+          evaluation.strings.map((_, index) => <PipeCard key={index} index={index} />)
+        )}
+        <p className="mt-2 text-[12px] text-mute">
+          Solid: the load. Dashed: rating over the factor asked. The cheapest single weight and grade that stands every load is proposed; relative costs
+          are assumed. Burst is judged on the pipe body: coupling yield and leak resistance are not worked.
+        </p>
+      </Scroll>
+    </Panel>
+  );
+});
+
 function PipeCard({ index }: { index: number }) {
-  const { evaluation } = useSnapshot();
+  const evaluation = useSnapshot("evaluation");
   const { selected, select } = useBench();
   const units = useUnits();
   const string = evaluation!.strings[index]!;
@@ -122,7 +130,8 @@ function Loads({ loads, index, size }: { loads: readonly LoadResult[]; index: nu
 }
 
 function PipeChoice({ index, size }: { index: number; size: string }) {
-  const { evaluation, document } = useSnapshot();
+  const evaluation = useSnapshot("evaluation");
+  const document = useSnapshot("document");
   const { session } = useBench();
   const units = useUnits();
   const { data: catalogue } = useQuery({ queryKey: ["catalogue"], queryFn: getCatalogue, staleTime: Infinity });

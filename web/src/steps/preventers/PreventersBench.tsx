@@ -8,7 +8,7 @@ import { useUnits } from "../../ui/units";
 const CLASSES_PSI = [2000, 3000, 5000, 10000, 15000, 20000];
 
 export function PreventersBench() {
-  const { evaluation } = useSnapshot();
+  const evaluation = useSnapshot("evaluation");
   const carriers = evaluation?.preventers.strings.flatMap((row, index) => (row.elements.length > 0 || row.pressure_psi !== null ? [index] : [])) ?? [];
   return (
     <Panel title="Preventers">
@@ -32,7 +32,8 @@ export function PreventersBench() {
 }
 
 function StackCard({ index }: { index: number }) {
-  const { evaluation, document } = useSnapshot();
+  const evaluation = useSnapshot("evaluation");
+  const document = useSnapshot("document");
   const { session } = useBench();
   const units = useUnits();
   const string = evaluation!.strings[index]!;

@@ -8,7 +8,8 @@ import { StringsTable, Value } from "../../ui/StringsTable";
 import { useUnits } from "../../ui/units";
 
 export function SizesBench() {
-  const { evaluation, document } = useSnapshot();
+  const evaluation = useSnapshot("evaluation");
+  const document = useSnapshot("document");
   const { session } = useBench();
   const units = useUnits();
   const { data: catalogue } = useQuery({ queryKey: ["catalogue"], queryFn: getCatalogue, staleTime: Infinity });

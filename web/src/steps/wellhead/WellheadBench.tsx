@@ -7,7 +7,8 @@ import { Empty, Panel, Scroll } from "../../ui/Panel";
 import { useUnits } from "../../ui/units";
 
 export function WellheadBench() {
-  const { evaluation, document } = useSnapshot();
+  const evaluation = useSnapshot("evaluation");
+  const document = useSnapshot("document");
   const { session } = useBench();
   const head = evaluation?.wellhead;
   const decided = document.wellhead.pieces.length > 0;
@@ -54,7 +55,7 @@ export function WellheadBench() {
 }
 
 function Pieces({ decided }: { decided: boolean }) {
-  const { evaluation } = useSnapshot();
+  const evaluation = useSnapshot("evaluation");
   const units = useUnits();
   const pieces = evaluation!.wellhead.pieces;
   const drawn = pieces.map((piece, index) => ({ piece, index })).reverse();
@@ -113,7 +114,7 @@ function Pieces({ decided }: { decided: boolean }) {
 }
 
 function Cuts() {
-  const { evaluation } = useSnapshot();
+  const evaluation = useSnapshot("evaluation");
   const units = useUnits();
   const head = evaluation!.wellhead;
   const rows = [

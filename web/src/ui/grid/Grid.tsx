@@ -33,7 +33,8 @@ interface GridProps {
 
 export function Grid({ title, target, path, columns, sortBy, newRow, least = 0, empty, className = "", rows: given }: GridProps) {
   const { session } = useBench();
-  const { document, faults } = useSnapshot();
+  const document = useSnapshot("document");
+  const faults = useSnapshot("faults");
   const units = useUnits();
   const [importing, setImporting] = useState(false);
   const rows = given ?? ((read(document, path) ?? []) as Row[]);
@@ -216,7 +217,7 @@ function PasteFaults({ faults, onDismiss }: { faults: readonly Fault[]; onDismis
 
 function ExportLink({ target }: { target: Target }) {
   const { session } = useBench();
-  const { save } = useSnapshot();
+  const save = useSnapshot("save");
   const units = useUnits();
   const ready = save === "saved";
   return (

@@ -1,0 +1,171 @@
+"""`./knollstack bench browser`: frames while zooming and dragging, and the time from an edit to its numbers.
+
+Headless Chromium draws in software here, so the figures are an upper bound for a machine with a graphics card. An
+empty page, driven in the same way in the same run, gives the reference.
+"""
+
+from __future__ import annotations
+
+import gzip
+import http.client
+import json
+import os
+import statistics
+import tempfile
+import threading
+from pathlib import Path
+from typing import Any
+
+from selenium import webdriver
+from selenium.webdriver.chrome.options import Options
+from selenium.webdriver.chrome.service import Service
+from waitress import create_server
+
+from bench.heavy import heavy_well
+from knollstack.server.app import WEB, create_app
+from knollstack.server.demo import load_demo
+
+FRAMES = 180
+EDITS = 30
+_FRAMES = """
+const [kind, frames, done] = arguments;
+const paper = document.querySelector("svg.on-depth[aria-label^='Mud window']") ?? document.body;
+const grip = document.querySelector('[data-shoe="3"]');
+const box = paper.getBoundingClientRect();
+const times = [];
+const act = {
+  nothing: () => {},
+  zoom: (i) => paper.dispatchEvent(new WheelEvent("wheel",
+    {deltaY: (i % 60 < 30 ? -1 : 1) * 60, clientX: box.x + 60, clientY: box.y + 380, bubbles: true, cancelable: true})),
+  drag: (i) => grip.dispatchEvent(new PointerEvent("pointermove",
+    {pointerId: 1, clientX: 80, clientY: box.y + 420 + 40 * Math.sin(i / 10), bubbles: true})),
+};
+if (kind === "drag") {
+  grip.setPointerCapture = () => {};
+  const down = {pointerId: 1, button: 0, clientX: 80, clientY: box.y + 420, bubbles: true};
+  grip.dispatchEvent(new PointerEvent("pointerdown", down));
+}
+let last = performance.now();
+let i = 0;
+const step = (now) => {
+  times.push(now - last);
+  last = now;
+  if (i++ < frames) { act[kind](i); requestAnimationFrame(step); return; }
+  if (kind === "drag") grip.dispatchEvent(new PointerEvent("pointerup", {pointerId: 1, bubbles: true}));
+  done(times.slice(5));
+};
+requestAnimationFrame(step);
+"""
+_EDIT = """
+const [depth, done] = arguments;
+const shown = () => document.querySelector('[data-testid="kick-2"]').textContent;
+const before = shown();
+const start = performance.now();
+const watch = new MutationObserver(() => {
+  if (shown() === before) return;
+  watch.disconnect();
+  requestAnimationFrame(() => done(performance.now() - start));
+});
+watch.observe(document.body, {subtree: true, childList: true, characterData: true});
+const field = document.querySelector('[data-place="/strings/2/shoe_md_ft"]');
+Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set.call(field, String(depth));
+field.dispatchEvent(new Event("input", {bubbles: true}));
+field.dispatchEvent(new KeyboardEvent("keydown", {key: "Enter", bubbles: true}));
+"""
+_PASTE = """
+const [text, done] = arguments;
+const cell = document.querySelector('[data-cell="0:0"]');
+cell.focus();
+const start = performance.now();
+const watch = new MutationObserver(() => {
+  if (document.querySelector('[data-cell="499:0"]') === null) return;
+  watch.disconnect();
+  requestAnimationFrame(() => done(performance.now() - start));
+});
+watch.observe(document.body, {subtree: true, childList: true});
+const data = new DataTransfer();
+data.setData("text/plain", text);
+cell.dispatchEvent(new ClipboardEvent("paste", {clipboardData: data, bubbles: true, cancelable: true}));
+"""
+
+
+def chromium() -> webdriver.Chrome:
+    options = Options()
+    options.binary_location = "/usr/bin/chromium"
+    for argument in ("--headless=new", "--no-sandbox", "--hide-scrollbars", "--window-size=1280,943", "--disable-gpu"):
+        options.add_argument(argument)
+    driver = webdriver.Chrome(service=Service("/usr/bin/chromedriver"), options=options)
+    driver.set_script_timeout(60)
+    return driver
+
+
+def post(port: int, path: str, body: Any) -> Any:
+    connection = http.client.HTTPConnection("127.0.0.1", port)
+    connection.request("POST", path, json.dumps(body), {"Content-Type": "application/json"})
+    return json.loads(connection.getresponse().read())
+
+
+def wait(driver: webdriver.Chrome, css: str) -> None:
+    from selenium.webdriver.support.ui import WebDriverWait
+
+    WebDriverWait(driver, 15).until(lambda d: d.find_elements("css selector", css))
+
+
+def frames_line(title: str, times: list[float]) -> str:
+    ordered = sorted(times)
+    late = sum(t > 1000 / 60 * 1.5 for t in times) / len(times)
+    return f"{title:34}{statistics.median(times):8.1f}{ordered[int(len(times) * 0.95)]:8.1f}{late:9.0%}"
+
+
+def initial_script_kb() -> float:
+    """Compressed size of the scripts that the page names: what loads before the first view."""
+    page = (WEB / "index.html").read_text(encoding="utf-8")
+    names = [name for name in os.listdir(WEB / "assets") if name.endswith(".js") and name in page]
+    return sum(len(gzip.compress((WEB / "assets" / name).read_bytes())) for name in names) / 1000
+
+
+def main() -> None:
+    with tempfile.TemporaryDirectory() as folder:
+        database = Path(folder) / "bench.sqlite"
+        app = create_app(database)
+        load_demo(database)
+        server = create_server(app, host="127.0.0.1", port=0, threads=4)
+        threading.Thread(target=server.run, daemon=True).start()
+        port = server.effective_port
+        heavy = post(port, "/api/wells", {"document": heavy_well()})["design_id"]
+        driver = chromium()
+        measure(driver, f"http://127.0.0.1:{port}", heavy)
+        driver.quit()
+        server.close()
+
+
+def measure(driver: webdriver.Chrome, base: str, heavy: int) -> None:
+    print(f"{os.cpu_count()} cores, headless Chromium without a graphics card, 1280×800")
+    print(f"{'frames, ms':34}{'median':>8}{'95 %':>8}{'over 25':>9}")
+    driver.get(f"{base}/api/units")
+    print(frames_line("an empty page", driver.execute_async_script(_FRAMES, "nothing", FRAMES)))
+    driver.get(f"{base}/designs/{heavy}/depths")
+    wait(driver, '[data-shoe="3"]')
+    for kind, title in (
+        ("nothing", "the workbench at rest"),
+        ("zoom", "zooming the depth axis"),
+        ("drag", "dragging a shoe"),
+    ):
+        print(frames_line(title, driver.execute_async_script(_FRAMES, kind, FRAMES)))
+    driver.get(f"{base}/designs/2/depths")
+    wait(driver, '[data-testid="kick-2"]')
+    edits = [driver.execute_async_script(_EDIT, 6900 + 10 * i) for i in range(EDITS)]
+    print(
+        f"typed shoe depth to its new kick tolerance on the screen, demo well: median {statistics.median(edits):.0f} ms"
+    )
+    driver.get(f"{base}/designs/1/ground")
+    wait(driver, '[role="tab"]')
+    driver.find_element("xpath", '//*[@role="tab"][.="Pore"]').send_keys("\n")
+    wait(driver, '[data-cell="0:0"]')
+    block = "\n".join(f"{30 + 25 * i}\t{8.4 + i * 0.005:.3f}" for i in range(500))
+    print(f"500 rows pasted to 500 rows on the screen: {driver.execute_async_script(_PASTE, block):.0f} ms")
+    print(f"script before the first view: {initial_script_kb():.0f} kB compressed")
+
+
+if __name__ == "__main__":
+    main()
