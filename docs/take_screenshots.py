@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import sys
 import tempfile
 import threading
@@ -29,6 +30,42 @@ def shoot(page: Page, name: str) -> None:
     page.driver.save_screenshot(str(ROOT / "docs" / "screenshots" / f"{name}.png"))
 
 
+def send(page: Page, method: str, path: str, body: object) -> dict:
+    script = (
+        "return fetch('/api' + arguments[1], {method: arguments[0], body: arguments[2],"
+        " headers: {'Content-Type': 'application/json'}}).then(r => r.json())"
+    )
+    return page.run(script, method, path, json.dumps(body))
+
+
+def alternatives(page: Page) -> None:
+    """History of the demo design, a copy of it laid beside, and an import under way."""
+    document = page.document(2)
+    for i, depth in enumerate((7400.0, 7200.0)):
+        document["strings"][2]["shoe_md_ft"] = depth
+        send(page, "PUT", "/designs/2", {"based_on": i + 1, "document": document})
+    page.open("/designs/2/history")
+    page.find("[data-revision-row]")
+    shoot(page, "history")
+    copy = send(page, "POST", "/designs/2/copies", {"name": "6 5/8 in production"})["design_id"]
+    document["strings"][2]["shoe_md_ft"] = 7600.0
+    document["strings"][3]["od_in"] = 6.625
+    send(page, "PUT", f"/designs/{copy}", {"based_on": 1, "document": document})
+    page.open(f"/designs/2/beside/{copy}")
+    page.find("table")
+    shoot(page, "beside")
+    with tempfile.TemporaryDirectory() as folder:
+        source = Path(folder) / "pore.csv"
+        rows = "\n".join(f"{100 + 20 * i};{1.02 + 0.0004 * i * (1 + i / 300):.3f}" for i in range(260))
+        source.write_text(f"Depth (m);Pore (SG)\n{rows}\n")
+        page.open("/designs/2/ground")
+        page.click("Pore")
+        page.click("Import")
+        page.find('[aria-label="Table file"]').send_keys(str(source))
+        page.find("[data-testid=taken]")
+        shoot(page, "import")
+
+
 def main() -> None:
     options = Options()
     options.binary_location = "/usr/bin/chromium"
@@ -49,11 +86,14 @@ def main() -> None:
         shoot(page, "formulas")
         for step in STEPS:
             page.open(f"/designs/2/{step}")
+            if step == "ground":
+                page.click("Pore")
             if step == "depths":
                 page.find('[data-working="depths/2/kick_tolerance"]').click()
             if step == "pipe":
                 page.click("9 5/8 in")
             shoot(page, step)
+        alternatives(page)
         page.prefer(dark=True)
         page.open("/designs/1/depths")
         shoot(page, "dark")

@@ -228,7 +228,8 @@ def test_program_sheet_is_linked_and_a_finding_leads_to_its_place(page):
 def test_no_accessibility_violation_on_any_view(page, dark):
     page.prefer(dark=dark)
     found = {}
-    for path in ("/", *(f"{DEMO}/{step}" for step in STEPS), EMPTY + "/depths"):
+    more = (EMPTY + "/depths", DEMO + "/history", DEMO + "/beside/1", "/formulas", "/formulas/von_mises")
+    for path in ("/", *(f"{DEMO}/{step}" for step in STEPS), *more):
         page.open(path)
         page.find("table, section, aside")
         page.until(lambda: "Loading" not in page.text and "Evaluating" not in page.text, "the view")

@@ -39,7 +39,7 @@ const PAD_PX = 6;
 export function Track({ title, unit, scale, widthPx, domain, read, table, children, grips, summary, graspable = false }: TrackProps) {
   const units = useUnits();
   const x = scaleLinear(domain, [PAD_PX, widthPx - PAD_PX]);
-  const ticks = x.ticks(Math.max(2, Math.floor(widthPx / 62)));
+  const ticks = x.ticks(Math.max(2, Math.floor(widthPx / (domain[1] >= 1000 ? 62 : 44))));
   const bottom = scale.heightPx - FOOTER_PX;
   return (
     <div className="relative shrink-0" style={{ width: widthPx }}>

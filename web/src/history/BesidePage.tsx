@@ -45,14 +45,14 @@ function Beside({ pair }: { pair: Comparison }) {
 
 function Column({ name, evaluation, totalFt }: { name: string; evaluation: Comparison["evaluation_a"]; totalFt: number }) {
   return (
-    <section aria-label={name} className="flex w-[304px] shrink-0 flex-col border-x border-rule">
+    <div className="flex w-[304px] shrink-0 flex-col border-x border-rule">
       <h2 className="truncate px-3 pt-2 text-[14px] font-semibold" title={name}>
         {name}
       </h2>
       <div className="flex min-h-0 flex-1">
         <StaticSection evaluation={evaluation} label={`Section of the well, ${name}`} totalFt={totalFt} />
       </div>
-    </section>
+    </div>
   );
 }
 
