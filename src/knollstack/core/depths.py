@@ -77,16 +77,17 @@ class Search:
             for z in well.ground.model.zones
             if not z.shoe_allowed
         ]
+        self.marks_md_ft: Floats
         self.candidates = self._candidates()
 
     def _candidates(self) -> Floats:
         well = self.well
         grid = np.arange(math.ceil(self.floor / STEP_FT) * STEP_FT, well.path.total_md_ft, STEP_FT)
-        marks = [*well.window.depths_ft, self.fresh, *(d for _, lo, hi in self.bands for d in (lo, hi))]
+        marks = [self.fresh, *(d for _, lo, hi in self.bands for d in (lo, hi))]
         marks.extend(base for _, base in self.banned)
         deepest = float(well.path.knots_tvd_ft.max())
-        nodes = well.path.md_at([m for m in marks if m < deepest])
-        depths = np.unique(np.append(grid, nodes))
+        self.marks_md_ft = np.asarray(well.path.md_at(np.array([m for m in marks if m < deepest])))
+        depths = np.unique(np.concatenate([grid, self.marks_md_ft]))
         return depths[(depths > self.floor) & (depths < well.path.total_md_ft)]
 
     def tests(self, tops: Floats, bottom: float) -> dict[str, Bools]:
@@ -239,25 +240,20 @@ class Search:
         )
 
 
-@lru_cache(maxsize=16)
-def propose(well: Well, holes_in: tuple[float, ...]) -> Proposal:
-    """The bottom-up program of a well; nothing is proposed where pressures are unknown."""
-    total = well.path.total_md_ft
+def not_ready(well: Well) -> Words:
+    """Why no program can be sought, in words; nothing where it can."""
     if not well.knows_pressures:
-        return Proposal((), ("Pore and fracture profiles are needed before depths can be proposed.",))
+        return ("Pore and fracture profiles are needed before depths can be proposed.",)
     for name, profile in (("Pore", well.ground.pore), ("Fracture", well.ground.fracture)):
         if profile.tvd_ft[-1] < well.path.total_tvd_ft - 1e-6:
-            return Proposal(
-                (),
-                (
-                    f"{name} pressure is not known below ",
-                    depth(float(profile.tvd_ft[-1])),
-                    ", so no program follows.",
-                ),
+            return (
+                f"{name} pressure is not known below ",
+                depth(float(profile.tvd_ft[-1])),
+                ", so no program follows.",
             )
-    floor, why = conductor_md_ft(well)
-    if floor >= total:
-        return Proposal((), ("Total depth is above the conductor shoe.",))
+    floor, _ = conductor_md_ft(well)
+    if floor >= well.path.total_md_ft:
+        return ("Total depth is above the conductor shoe.",)
     known_from = max(float(well.ground.pore.tvd_ft[0]), float(well.ground.fracture.tvd_ft[0]))
     if known_from > well.path.tvd(floor):
         words: Words = (
@@ -266,7 +262,18 @@ def propose(well: Well, holes_in: tuple[float, ...]) -> Proposal:
             " and ",
             depth(known_from),
         )
-        return Proposal((), (*words, ", so no program follows."))
+        return (*words, ", so no program follows.")
+    return ()
+
+
+@lru_cache(maxsize=16)
+def propose(well: Well, holes_in: tuple[float, ...]) -> Proposal:
+    """The bottom-up program of a well; nothing is proposed where pressures are unknown."""
+    why_not = not_ready(well)
+    if why_not:
+        return Proposal((), why_not)
+    total = well.path.total_md_ft
+    floor, why = conductor_md_ft(well)
     search = Search(well, floor, holes_in)
     depths = search.climb(total, 0)
     if depths is None:

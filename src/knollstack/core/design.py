@@ -127,6 +127,9 @@ class DesignFactors(Part):
 class Policy(Part):
     """Every margin, limit, factor and school. The defaults are common practice, not a rule of any place."""
 
+    depth_school: Literal["bottom up", "top down"] = Field(
+        "bottom up", description="shallowest shoes from total depth, or deepest shoes from the conductor"
+    )
     trip_margin_ppg: Margin = 0.3
     fracture_margin_ppg: Margin = 0.3
     normal_pore_ppg: Emw = 9.0

@@ -12,10 +12,11 @@ from knollstack.core.catalogue import Catalogue, Pipe
 from knollstack.core.chain import find_chain
 from knollstack.core.depths import Proposal, planned_mud_over, propose
 from knollstack.core.design import Cement, Design, PipeChoice, String
+from knollstack.core.programs import programs
 from knollstack.core.results import Assumption, Change, Finding, Words
 from knollstack.core.well import Well, build_well, depth, emw, size
 
-MOST_PROPOSED = 6
+USUAL_STRINGS = 4
 
 
 @dataclass
@@ -63,6 +64,7 @@ class Program:
     well: Well
     strings: list[Planned]
     proposal: Proposal
+    proposal_holes_in: tuple[float, ...]
     findings: list[Finding] = field(default_factory=list)
     assumptions: list[Assumption] = field(default_factory=list)
 
@@ -94,15 +96,37 @@ def adopted(string: Planned) -> String:
     )
 
 
-def _bottom_up(well: Well, catalogue: Catalogue) -> Proposal:
-    """The bottom-up program with the hole sizes of the usual chain."""
-    holes: list[float] = []
-    for count in range(MOST_PROPOSED, 1, -1):
-        chain = _chain(well, catalogue, [(None, None)] * count, driven=True)
-        if chain is not None:
-            holes = [bit for bit, _ in reversed(chain) if bit is not None]
+def holes_in(well: Well, catalogue: Catalogue, count: int) -> tuple[float, ...] | None:
+    """Hole sizes [in] of the usual chain of a number of strings, innermost first; None where there is no chain."""
+    chain = _chain(well, catalogue, [(None, None)] * count, driven=True)
+    return None if chain is None else tuple(bit for bit, _ in reversed(chain) if bit is not None)
+
+
+def _proposal(well: Well, catalogue: Catalogue) -> tuple[Proposal, tuple[float, ...]]:
+    """The program by the school of policy, and the hole sizes that it was sought with, innermost first.
+
+    Hole sizes follow from the number of strings, and that from the hole sizes: the search is repeated until both
+    agree. Where they never do, the program with holes for at least as many strings as it has is taken.
+    """
+    count, best = USUAL_STRINGS, None
+    tried: dict[int, tuple[Proposal, tuple[float, ...]]] = {}
+    while count not in tried:
+        holes = holes_in(well, catalogue, count)
+        if holes is None:
             break
-    return propose(well, tuple(holes) or (8.5,))
+        tried[count] = (propose(well, holes), holes)
+        found = len(tried[count][0].shoes)
+        if found == 0 or found == count:
+            best = tried[count]
+            break
+        count = found
+    fits = [pair for n, pair in sorted(tried.items()) if len(pair[0].shoes) <= n]
+    best = best or (fits[0] if fits else None)
+    if best is None:
+        return Proposal((), (f"No chain of catalogue sizes carries {count} strings to the production casing.",)), (8.5,)
+    if best[0].shoes and well.policy.depth_school == "top down":
+        return Proposal(programs(well, best[1]).top_down, ()), best[1]
+    return best
 
 
 def _chain(
@@ -120,12 +144,13 @@ def roles(count: int) -> list[str]:
     return ["conductor", *middle, "production"]
 
 
-def _from_proposal(proposal: Proposal, ground_md_ft: float) -> list[Planned]:
+def _from_proposal(proposal: Proposal, holes: tuple[float, ...], ground_md_ft: float) -> list[Planned]:
     strings: list[Planned] = []
     for i, (role, shoe) in enumerate(zip(roles(len(proposal.shoes)), proposal.shoes, strict=True)):
         previous = strings[-1].shoe_md_ft if strings else ground_md_ft
         run = "driven" if role == "conductor" else "cased"
-        strings.append(Planned(i, True, role, run, 0.0, shoe.md_ft, previous, None, None, None, None, None, Cement()))
+        bit = holes[len(proposal.shoes) - 1 - i] if i else None
+        strings.append(Planned(i, True, role, run, 0.0, shoe.md_ft, previous, bit, None, None, None, None, Cement()))
     return strings
 
 
@@ -210,10 +235,10 @@ def _mark_shoes(program: Program) -> None:
 def build_program(design: Design, catalogue: Catalogue) -> Program:
     """The program in force for a design."""
     well = build_well(design)
-    proposal = _bottom_up(well, catalogue)
+    proposal, holes = _proposal(well, catalogue)
     ground = well.ground_md_ft
-    strings = _from_document(design, ground) or _from_proposal(proposal, ground)
-    program = Program(design, catalogue, well, strings, proposal)
+    strings = _from_document(design, ground) or _from_proposal(proposal, holes, ground)
+    program = Program(design, catalogue, well, strings, proposal, holes)
     if not design.strings:
         _say_proposed(program)
     if strings:
@@ -235,6 +260,8 @@ def _say_proposed(program: Program) -> None:
             )
         )
         return
-    text: Words = ("No string is decided yet. The program shown is the bottom-up proposal to ",)
+    text: Words = (
+        f"No string is decided yet. The program shown is the {program.well.policy.depth_school.replace(' ', '-')} proposal to ",
+    )
     total = depth(program.well.path.total_md_ft)
     program.assumptions.append(Assumption(step="depths", place="/strings", text=(*text, total, ".")))

@@ -135,7 +135,12 @@ class BoundResult(Result):
 
 
 class KickResult(Result):
+    """Kick tolerance at a shoe. `limited` is false where the rock stands a bubble that fills the whole open hole:
+    the volume is then that of the open hole, and is no limit.
+    """
+
     tolerance_bbl: float | None
+    limited: bool
     at_md_ft: float | None
     required_bbl: float
     height_ft: float | None

@@ -66,6 +66,7 @@ def kick_at_shoe(program: Program, string: Planned) -> KickResult | None:
     curve = _curve(well, section, string.shoe_md_ft, below.mud_ppg, below.shoe_md_ft)
     return KickResult(
         tolerance_bbl=least.volume_bbl if least else None,
+        limited=least is None or least.limited,
         at_md_ft=least.kick_md_ft if least else None,
         required_bbl=well.kick_minimum_bbl(below.bit_in),
         height_ft=least.height_ft if least else None,
@@ -124,7 +125,7 @@ def _other_mud(program: Program, string: Planned, below: Planned, asked: float) 
         mud = below.mud_ppg
         while _mud_fits(well, string.shoe_md_ft, below.shoe_md_ft, mud := round(mud + sign * MUD_STEP_PPG, 2)):
             least = least_at(well, section, string.shoe_md_ft, mud, below.shoe_md_ft)
-            if least is not None and least.volume_bbl >= asked:
+            if least is not None and (not least.limited or least.volume_bbl >= asked):
                 label: Words = ("Drill with ", emw(round(abs(mud - below.mud_ppg), 2)), word, emw(mud))
                 return Remedy(label=label, changes=program.change(below, "mud_ppg", mud))
     return None
@@ -141,7 +142,7 @@ def _kick_findings(program: Program, string: Planned, kick: KickResult | None) -
             Finding(severity="unknown", step="depths", place=place, subject=subject, message=message)
         )
         return
-    if kick.tolerance_bbl >= kick.required_bbl or kick.at_md_ft is None:
+    if not kick.limited or kick.tolerance_bbl >= kick.required_bbl or kick.at_md_ft is None:
         return
     remedies = [
         remedy

@@ -39,9 +39,13 @@ class Section:
 
 @dataclass(frozen=True)
 class Tolerance:
-    """Tolerance for a kick at one depth, for one shoe and mud."""
+    """Tolerance for a kick at one depth, for one shoe and mud.
+
+    `limited` is false where the bubble may fill the whole open hole: then the rock stands a kick of any volume.
+    """
 
     volume_bbl: float
+    limited: bool
     height_ft: float
     weak_tvd_ft: float
     kick_md_ft: float
@@ -115,10 +119,13 @@ def tolerances(well: Well, section: Section, tops_md: Floats, mud: Floats, kicks
             well, section, weak[known], weak_psi[known], mud[n], pore[known], kicks_tvd[k], kicks_md[k]
         )
         volume[known], height[known] = np.minimum(at_weak, on_bottom), heights
-    formation = PSI_PER_PPG_FT * (pore + well.policy.kick_intensity_ppg) * kicks_tvd
-    # a bubble over the whole open hole: gas from the kick up to the weak point
-    limited = formation - well.policy.influx_psi_ft * (kicks_tvd - weak) > weak_psi
-    return Tolerances(volume, limited, weak, height)
+    return Tolerances(volume, np.asarray(_limited(well, pore, kicks_tvd, weak, weak_psi)), weak, height)
+
+
+def _limited(well: Well, pore: Value, kick_tvd: Value, weak_tvd: Value, weak_psi: Value) -> Value:
+    """Whether a bubble over the whole open hole, gas from the kick up to the weak point, breaks the weak point."""
+    formation = PSI_PER_PPG_FT * (pore + well.policy.kick_intensity_ppg) * kick_tvd
+    return formation - well.policy.influx_psi_ft * (kick_tvd - weak_tvd) > weak_psi
 
 
 def _volumes(
@@ -156,15 +163,14 @@ def _volumes(
 
 
 def _judged(found: Tolerances, tops_md: Floats, kicks_md: Floats) -> Floats:
-    """Volumes that count: at the section's end, and at every pore point inside where the rock limits the bubble."""
+    """Volumes that count: where the rock limits the bubble. Infinite where it does not, NaN where unknown."""
     idle = tops_md[:, None] >= kicks_md[None, :]
     idle |= ~found.limited & ~np.isnan(found.volume_bbl)
-    idle[:, -1] = False
     return np.where(idle, np.inf, found.volume_bbl)
 
 
 def least_bbl(well: Well, section: Section, tops_md: Floats, mud: Floats, bottom_md: float) -> Floats:
-    """Least tolerance over the section for many shoes. NaN is unknown."""
+    """Least tolerance over the section for many shoes: infinite where the rock limits nothing. NaN is unknown."""
     kicks = kick_depths_md(well, float(np.min(tops_md)), bottom_md)
     return np.asarray(np.min(_judged(tolerances(well, section, tops_md, mud, kicks), tops_md, kicks), axis=1))
 
@@ -183,7 +189,7 @@ def tolerance_at(well: Well, section: Section, shoe_md: float, mud_ppg: float, k
     traced = section_of(well, section.hole_in)
     height, at_weak, on_bottom = _volumes(well, traced, weak, psi, mud_ppg, pore, kick_tvd, kick_md)
     volume = lesser_kick_volume(float(at_weak), float(on_bottom))
-    return Tolerance(volume, float(height), weak, kick_md)
+    return Tolerance(volume, bool(_limited(well, pore, kick_tvd, weak, psi)), float(height), weak, kick_md)
 
 
 def least_at(well: Well, section: Section, shoe_md: float, mud_ppg: float, bottom_md: float) -> Tolerance | None:
@@ -192,5 +198,7 @@ def least_at(well: Well, section: Section, shoe_md: float, mud_ppg: float, botto
     found = tolerances(well, section, tops, np.array([mud_ppg]), kicks)
     if np.any(np.isnan(found.volume_bbl)):
         return None
-    least = int(np.argmin(_judged(found, tops, kicks)[0]))
+    judged = _judged(found, tops, kicks)[0]
+    # where nothing is limited the section's end is shown
+    least = int(np.argmin(judged)) if np.any(np.isfinite(judged)) else -1
     return tolerance_at(well, section, shoe_md, mud_ppg, float(kicks[least]))
