@@ -92,10 +92,10 @@ def test_an_alternative_is_copied_and_laid_beside(page):
     page.sees('already has a design called "Base design"')
     name.send_keys(Keys.CONTROL + "a")
     name.send_keys("Shallower" + Keys.ENTER)
-    page.until(lambda: "/designs/3/" in page.driver.current_url, "the copy")
+    page.until(lambda: "/designs/5/" in page.driver.current_url, "the copy")
     page.type("/strings/2/shoe_md_ft", "6600")
     page.saved(2)
-    page.open("/designs/2/beside/3")
+    page.open("/designs/2/beside/5")
     page.sees("Base design beside Shallower")
     page.sees("7,000 ft")
     assert [t.text for t in page.all("[data-side='0'] p")] == ["none"]
@@ -158,7 +158,7 @@ def test_every_chart_has_a_table_behind_it(page):
 
 
 def test_the_first_visit_offers_the_demo(page):
-    for well in (1, 2):
+    for well in (1, 2, 3, 4):
         send(page, "DELETE", f"/wells/{well}", None)
     page.open("/")
     page.sees("Three ways to begin")

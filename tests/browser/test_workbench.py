@@ -41,7 +41,7 @@ def test_drag_a_shoe_until_it_fails_follow_the_remedy_reload_export_import(page)
     here = page.find("aside").text
     page.open("/")
     page.find("input[type=file]").send_keys(str(exported))
-    page.until(lambda: "/designs/3/ground" in page.driver.current_url, "the imported well")
+    page.until(lambda: "/designs/5/ground" in page.driver.current_url, "the imported well")
     page.click("Depths")
     page.until(lambda: page.shoe(2) == mended, "the same shoe elsewhere")
     assert page.find("aside").text == here, "the same findings"
@@ -102,11 +102,11 @@ def test_a_whole_design_from_an_empty_well_by_keyboard(page):
     page.type("/ground/zones/0/base_tvd_ft", "900")
     page.type("/ground/zones/0/top_tvd_ft", "30")
     page.click("Depths")
-    page.sees("Proposed from the bottom up")
+    page.sees("Proposed from the ground bottom up")
     page.click("Adopt")
-    page.gone("Proposed from the bottom up")
+    page.gone("Proposed from the ground bottom up")
     page.until(lambda: page.find("[role=status]").get_attribute("data-save") == "saved", "saved")
-    document = page.document(3)
+    document = page.document(5)
     assert document["name"] == "Corrie 1"
     assert document["ground"]["pore"] == points((30, 8.6), (10_000, 9.4))
     assert [s["role"] for s in document["strings"]] == ["conductor", "surface", "production"]
@@ -153,7 +153,7 @@ def test_a_bad_file_is_refused_with_its_faults(page, tmp_path):
     bad.write_text(json.dumps(document)[:200])
     page.find("input[type=file]").send_keys(str(bad))
     page.sees("expected a complete JSON file")
-    assert len(page.all("tbody tr")) == 2
+    assert len(page.all("tbody tr")) == 4
 
 
 def test_working_of_a_headline_number(page):

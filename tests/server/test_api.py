@@ -8,6 +8,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from knollstack.core.design import Design
+from knollstack.demo import documents
 from tests.helpers import DATA, demo, put, run
 
 DEMO = 2
@@ -25,7 +26,7 @@ def problem(response, status):
 
 def test_designs_and_documents(client):
     designs = client.get("/api/designs").get_json()["designs"]
-    assert [d["well_name"] for d in designs] == ["Harrow Fen 3, empty start", "Harrow Fen 3"]
+    assert [d["well_name"] for d in designs] == [json.loads(text)["name"] for text in documents()]
     view = client.get(f"/api/designs/{DEMO}").get_json()
     assert view["document"] == Design.model_validate(demo()).model_dump(mode="json")
     assert view["item"]["revision"] == 1
@@ -86,7 +87,7 @@ def test_a_faulty_document_is_refused_whole(client, url, path, value):
     put(document, path.split("__"), value)
     body = problem(client.post(url, json={"document": document, "key": "depths/2/maasp"}), 422)
     assert [f["path"] for f in body["faults"]] == ["/" + path.replace("__", "/")]
-    assert len(client.get("/api/designs").get_json()["designs"]) == 2
+    assert len(client.get("/api/designs").get_json()["designs"]) == len(documents())
 
 
 @pytest.mark.parametrize(
@@ -107,7 +108,7 @@ def test_truncated_other_and_huge_files(client):
         assert words in body["faults"][0]["value"]
     huge = problem(client.post("/api/wells/file", data=b" " * 50_000_000), 413)
     assert "8 MB" in huge["detail"]
-    assert len(client.get("/api/designs").get_json()["designs"]) == 2
+    assert len(client.get("/api/designs").get_json()["designs"]) == len(documents())
 
 
 VALUES = st.recursive(

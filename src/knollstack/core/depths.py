@@ -18,8 +18,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from knollstack.core.conductor import conductor_md_ft
+from knollstack.core.constants import PSI_PER_PPG_FT
 from knollstack.core.design import Zone
 from knollstack.core.results import Words
+from knollstack.core.riserless import planned_ppg
 from knollstack.core.tolerance import Section, least_bbl, section_of
 from knollstack.core.well import Well, depth, emw, volume
 from knollstack.core.window import planned_mud_ppg
@@ -110,11 +112,25 @@ class Search:
 
     def kick_ok(self, tops: Floats, bottom: float, level: int) -> Bools:
         """Kick tolerance of the hole `level` sections above total depth meets policy; unknown does not."""
+        if self.well.policy.kick_school == "full gas":
+            return self._full_gas_ok(tops, bottom)
         section, asked = self.section(level)
         low, high = self.well.window.over(self.well.path.tvd_at(tops), self.well.path.tvd(bottom))
         rounded = np.ceil(np.round(low * 10, 6)) / 10
         mud = np.where(rounded <= high, rounded, low)
         return np.asarray(least_bbl(self.well, section, tops, mud, bottom) >= asked)
+
+    def _full_gas_ok(self, tops: Floats, bottom: float) -> Bools:
+        """The shoe stands a hole full of gas from the worst depth of the section; unknown does not."""
+        well, gas = self.well, self.well.policy.influx_psi_ft
+        shoes, end = well.path.tvd_at(tops), well.path.tvd(bottom)
+        nodes = well.ground.pore.tvd_ft
+        kicks = np.append(nodes[nodes < end], end)
+        formation = PSI_PER_PPG_FT * (well.ground.pore.at(kicks) + well.policy.kick_intensity_ppg) * kicks
+        # the worst from each depth down: gas from there to a shoe above takes off its own weight
+        worst = np.maximum.accumulate((formation - gas * kicks)[::-1])[::-1]
+        at_shoe = worst[np.searchsorted(kicks, shoes, side="right").clip(max=len(kicks) - 1)] + gas * shoes
+        return np.asarray(at_shoe <= PSI_PER_PPG_FT * well.ground.fracture.at(shoes) * shoes)
 
     def section(self, level: int) -> tuple[Section, float]:
         k = min(level, len(self.sections) - 1)
@@ -128,6 +144,10 @@ class Search:
         if bottom - self.well.ground_md_ft > self.well.policy.diverter_limit_ft:
             return False
         tests = self.tests(np.array([self.floor]), bottom)
+        if self.well.site.setting == "subsea":
+            # drilled before the riser is on: sea water and mud together, not a column from the rig floor
+            top, end = self.well.path.tvd(self.floor), self.well.path.tvd(bottom)
+            tests["mud window"] = np.array([planned_ppg(self.well, top, end) is not None])
         return all(bool(tests[rule][0]) for rule in ("mud window", "case before deeper", "open-hole length"))
 
     def climb(self, bottom: float, level: int) -> list[float] | None:

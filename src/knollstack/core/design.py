@@ -51,6 +51,7 @@ class Site(Part):
     bottom_temperature_f: Temperature | None = None
     h2s_ppm: Annotated[float, _number(0, 1_000_000)] | None = None
     co2_percent: Annotated[float, _number(0, 100)] | None = None
+    choke_line_psi: Pressure | None = Field(None, description="friction in the choke line at kill rate, subsea")
 
 
 class Station(Part):
@@ -86,11 +87,22 @@ class Zone(Part):
     hazards: tuple[Hazard, ...] = ()
     case_before_deeper: StrictBool = False
     shoe_allowed: StrictBool = True
+    gas_contact_tvd_ft: Depth | None = Field(
+        None, description="depth at which gas meets water or oil: above it pore pressure follows the gas gradient"
+    )
 
 
 class LeakOffTest(Part):
+    """A leak-off replaces the fracture profile at its depth; an integrity test only shows that it is no less."""
+
     tvd_ft: Depth
     emw_ppg: Emw
+    kind: Literal["leak-off", "integrity"] = "leak-off"
+
+
+class TemperaturePoint(Part):
+    tvd_ft: Depth
+    temperature_f: Temperature
 
 
 Profile = Annotated[tuple[Point, ...], Field(max_length=5_000)]
@@ -102,6 +114,7 @@ class GroundModel(Part):
     fracture: Profile = ()
     stability: Profile = ()
     overburden: Profile = ()
+    temperature: Annotated[tuple[TemperaturePoint, ...], Field(max_length=500)] = ()
     leak_off_tests: Annotated[tuple[LeakOffTest, ...], Field(max_length=100)] = ()
 
 
@@ -115,6 +128,8 @@ class DrillString(Part):
     pipe_od_in: Size
     collar_od_in: Size
     collar_length_ft: Annotated[float, _number(0, 3_000)]
+    pipe_id_in: Annotated[float, _number(0.5, 20)] | None = None
+    collar_id_in: Annotated[float, _number(0.5, 20)] | None = None
 
 
 class DesignFactors(Part):
@@ -144,6 +159,9 @@ class Policy(Part):
     conductor_mud_ppg: Emw = 9.0
     kick_intensity_ppg: Margin = 0.5
     influx_psi_ft: Annotated[float, _number(0.01, 0.4)] = 0.1
+    kick_school: Literal["volume", "full gas"] = Field(
+        "volume", description="a least volume by hole size, or a hole full of gas that the shoe must stand"
+    )
     kick_minimums: Annotated[tuple[KickMinimum, ...], Field(max_length=20)] = (
         KickMinimum(from_hole_in=16.0, volume_bbl=100.0),
         KickMinimum(from_hole_in=11.0, volume_bbl=50.0),
@@ -151,9 +169,30 @@ class Policy(Part):
         KickMinimum(from_hole_in=1.0, volume_bbl=15.0),
     )
     drill_strings: Annotated[tuple[DrillString, ...], Field(min_length=1, max_length=20)] = (
-        DrillString(from_hole_in=12.0, pipe_od_in=5.0, collar_od_in=8.0, collar_length_ft=600.0),
-        DrillString(from_hole_in=8.0, pipe_od_in=5.0, collar_od_in=6.5, collar_length_ft=600.0),
-        DrillString(from_hole_in=1.0, pipe_od_in=3.5, collar_od_in=4.75, collar_length_ft=450.0),
+        DrillString(
+            from_hole_in=12.0,
+            pipe_od_in=5.0,
+            collar_od_in=8.0,
+            collar_length_ft=600.0,
+            pipe_id_in=4.276,
+            collar_id_in=2.8125,
+        ),
+        DrillString(
+            from_hole_in=8.0,
+            pipe_od_in=5.0,
+            collar_od_in=6.5,
+            collar_length_ft=600.0,
+            pipe_id_in=4.276,
+            collar_id_in=2.8125,
+        ),
+        DrillString(
+            from_hole_in=1.0,
+            pipe_od_in=3.5,
+            collar_od_in=4.75,
+            collar_length_ft=450.0,
+            pipe_id_in=2.764,
+            collar_id_in=2.25,
+        ),
     )
     production_od_in: Size = 5.5
     clearance: Literal["common", "tight"] = "tight"
@@ -163,6 +202,17 @@ class Policy(Part):
     gas_psi_ft: Annotated[float, _number(0.01, 0.4)] = 0.1
     packer_fluid_ppg: Emw = 8.6
     overpull_lbf: Annotated[float, _number(0, 1_000_000)] = 100_000.0
+    pit_volume_bbl: Annotated[float, _number(0, 10_000)] = 500.0
+    weighting_solid_ppg: Annotated[float, _number(15, 50)] = 35.0
+    rheology: Literal["Bingham", "power law"] = "Bingham"
+    trip_speed_ft_min: Annotated[float, _number(0, 500)] = Field(
+        90.0, description="speed of the drill string while tripping"
+    )
+    riser_mud_limit_ppg: Emw = Field(
+        18.0, description="greatest practical mud weight with which a riser margin is held"
+    )
+    sweep_bbl: Annotated[float, _number(0, 1_000)] = Field(50.0, description="gel sweep of a riserless hole")
+    sweep_every_ft: Annotated[float, _number(10, 2_000)] = 90.0
     cement_excess: Annotated[float, _number(0, 5)] = Field(0.5, description="fraction of the open-hole volume")
     cement_overlap_ft: Depth = Field(300.0, description="cement above the previous shoe")
     shoe_track_ft: Annotated[float, _number(0, 500)] = 80.0
@@ -199,6 +249,9 @@ class String(Part):
     od_in: Size | None = None
     pipe: PipeChoice | None = None
     mud_ppg: Emw | None = Field(None, description="mud with which this string's hole is drilled")
+    flow_gpm: Annotated[float, _number(0, 3_000)] | None = Field(None, description="pump rate while drilling this hole")
+    reading_300: Annotated[float, _number(0.5, 600)] | None = Field(None, description="rheometer at 300 rpm")
+    reading_600: Annotated[float, _number(0.5, 1_200)] | None = Field(None, description="rheometer at 600 rpm")
     cement: Cement = Cement()
 
 

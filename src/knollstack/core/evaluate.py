@@ -11,7 +11,6 @@ from knollstack.core.cement.job import fill_tops, judge_cement
 from knollstack.core.design import Design
 from knollstack.core.formula import Step
 from knollstack.core.ground import Profile
-from knollstack.core.mud import judge_mud
 from knollstack.core.notes import judge_ground
 from knollstack.core.pipe.choose import choose_pipe
 from knollstack.core.preventers import judge_preventers
@@ -29,6 +28,7 @@ from knollstack.core.results import (
     WindowPoint,
     ZoneBand,
 )
+from knollstack.core.sections import judge_mud
 from knollstack.core.shoes import judge_depths
 from knollstack.core.sizes import judge_sizes
 from knollstack.core.well import Well
@@ -99,10 +99,14 @@ def _state(program: Program, step: str, findings: tuple[Finding, ...]) -> State:
 def _basis(well: Well) -> Basis:
     knots = well.path.knots_md_ft
     north, east = well.path.plan_at(knots)
+    heat = well.temperatures
     return Basis(
         total_md_ft=well.path.total_md_ft,
         total_tvd_ft=well.path.total_tvd_ft,
         ground_md_ft=well.ground_md_ft,
+        at_sea=well.site.setting != "land",
+        temperature_tvd_ft=tuple(z for z, _ in heat),
+        temperature_f=tuple(t for _, t in heat),
         axis_md_ft=tuple(well.path.knots_md_ft.tolist()),
         axis_tvd_ft=tuple(well.path.knots_tvd_ft.tolist()),
         axis_departure_ft=tuple(well.path.departure_at(knots).tolist()),

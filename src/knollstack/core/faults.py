@@ -104,7 +104,16 @@ def _ground_faults(design: Design) -> Iterable[Fault]:
     ground = design.ground
     for name in ("pore", "fracture", "stability", "overburden"):
         yield from _unsorted(name, getattr(ground, name))
+    for i, test in enumerate(ground.temperature[1:], start=1):
+        if test.tvd_ft <= ground.temperature[i - 1].tvd_ft:
+            expected = f"a depth below the point before it ({ground.temperature[i - 1].tvd_ft:g} ft)"
+            yield Fault(path=f"/ground/temperature/{i}/tvd_ft", value=f"{test.tvd_ft:g}", expected=expected)
     for i, zone in enumerate(ground.zones):
+        if zone.gas_contact_tvd_ft is not None and zone.gas_contact_tvd_ft <= zone.top_tvd_ft:
+            expected = f"a contact below the zone's top ({zone.top_tvd_ft:g} ft)"
+            yield Fault(
+                path=f"/ground/zones/{i}/gas_contact_tvd_ft", value=f"{zone.gas_contact_tvd_ft:g}", expected=expected
+            )
         if zone.base_tvd_ft <= zone.top_tvd_ft:
             expected = f"a base below the top ({zone.top_tvd_ft:g} ft)"
             yield Fault(path=f"/ground/zones/{i}/base_tvd_ft", value=f"{zone.base_tvd_ft:g}", expected=expected)
@@ -115,7 +124,7 @@ def _ground_faults(design: Design) -> Iterable[Fault]:
 
 def _crossed_profiles(design: Design) -> Iterable[Fault]:
     """Fracture below pore anywhere, reported at the first point of either profile where it is so."""
-    ground = build_ground(design.ground)
+    ground = build_ground(design.ground, design.policy.gas_psi_ft)
     for name in ("fracture", "leak_off_tests", "pore"):
         depths = np.array([point.tvd_ft for point in getattr(design.ground, name)])
         pore, fracture = ground.pore.at(depths), ground.fracture.at(depths)

@@ -13,6 +13,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
+from knollstack.core.constants import PSI_PER_PPG_FT
 from knollstack.core.design import GroundModel, Point
 from knollstack.core.formula import Value, formula
 
@@ -50,6 +51,18 @@ def hubbert_willis_fracture(pore_ppg: Value, overburden_ppg: Value) -> Value:
 def matthews_kelly_fracture(pore_ppg: Value, overburden_ppg: Value, matrix_stress_ratio: Value) -> Value:
     """Fracture gradient by Matthews and Kelly."""
     return pore_ppg + matrix_stress_ratio * (overburden_ppg - pore_ppg)
+
+
+@formula(
+    "P = ((12/231)·P_c·D_c − G_g·(D_c − D))/((12/231)·D)",
+    "ppg",
+    "Hydrostatics of a gas column above its contact",
+    ("contact_pore_ppg > 0", "tvd_ft > 0", "contact_tvd_ft >= tvd_ft", "gas_psi_ft >= 0"),
+)
+def gas_column_pore(contact_pore_ppg: Value, contact_tvd_ft: Value, tvd_ft: Value, gas_psi_ft: Value) -> Value:
+    """Pore pressure inside a gas column: it falls upward along the gas gradient, so as EMW it rises."""
+    contact_psi = PSI_PER_PPG_FT * contact_pore_ppg * contact_tvd_ft
+    return (contact_psi - gas_psi_ft * (np.asarray(contact_tvd_ft) - tvd_ft)) / (PSI_PER_PPG_FT * np.asarray(tvd_ft))
 
 
 @dataclass(frozen=True)
@@ -125,17 +138,49 @@ class Ground:
         return touching[0].name if touching else None
 
 
-def build_ground(model: GroundModel) -> Ground:
-    """Ground from the document; a measured leak-off replaces the fracture profile at its depth."""
-    fracture = list(model.fracture)
-    if len(fracture) >= 2:
-        for test in model.leak_off_tests:
-            fracture = [p for p in fracture if p.tvd_ft != test.tvd_ft]
-            fracture.append(Point(tvd_ft=test.tvd_ft, emw_ppg=test.emw_ppg))
+GAS_STEP_FT = 10.0
+
+
+def _with_gas(pore: list[Point], model: GroundModel, gas_psi_ft: float) -> list[Point]:
+    """The pore profile with every gas column of known contact put in: a step at its top, the gas gradient inside."""
+    for zone in model.zones:
+        contact, plain = zone.gas_contact_tvd_ft, build_profile(pore, worse_is_high=True)
+        if contact is None or zone.fluid != "gas" or not plain.known:
+            continue
+        low, top = min(contact, zone.base_tvd_ft), max(zone.top_tvd_ft, 1.0)
+        at_contact, above = plain.one(contact), plain.one(top)
+        if at_contact is None or above is None or low <= top:
+            continue
+        depths = np.append(np.arange(top, low, GAS_STEP_FT), low)
+        emw = gas_column_pore(at_contact, contact, depths, gas_psi_ft)
+        inside = [Point(tvd_ft=float(z), emw_ppg=float(e)) for z, e in zip(depths, emw, strict=True)]
+        below = plain.one(low)
+        steps = [Point(tvd_ft=top, emw_ppg=above), *inside]
+        if low < contact and below is not None:
+            steps.append(Point(tvd_ft=low, emw_ppg=below))
+        pore = [*(p for p in pore if p.tvd_ft < top), *steps, *(p for p in pore if p.tvd_ft > low)]
+    return pore
+
+
+def _with_tests(fracture: list[Point], model: GroundModel) -> list[Point]:
+    """The fracture profile with the tests put in: a leak-off as it is, an integrity test where it shows more."""
+    for test in model.leak_off_tests:
+        if len(fracture) < 2:
+            break
+        held = build_profile(fracture, worse_is_high=False).one(test.tvd_ft)
+        if test.kind == "integrity" and held is not None and held >= test.emw_ppg:
+            continue
+        fracture = [p for p in fracture if p.tvd_ft != test.tvd_ft]
+        fracture.append(Point(tvd_ft=test.tvd_ft, emw_ppg=test.emw_ppg))
         fracture.sort(key=lambda p: p.tvd_ft)
+    return fracture
+
+
+def build_ground(model: GroundModel, gas_psi_ft: float = 0.1) -> Ground:
+    """Ground from the document, with gas columns in the pore profile and tests in the fracture profile."""
     return Ground(
         model=model,
-        pore=build_profile(model.pore, worse_is_high=True),
-        fracture=build_profile(fracture, worse_is_high=False),
+        pore=build_profile(_with_gas(list(model.pore), model, gas_psi_ft), worse_is_high=True),
+        fracture=build_profile(_with_tests(list(model.fracture), model), worse_is_high=False),
         stability=build_profile(model.stability, worse_is_high=True),
     )

@@ -36,6 +36,25 @@ def formation_pressure(pore_ppg: Value, intensity_ppg: Value, section_tvd_ft: Va
     return PSI_PER_PPG_FT * (pore_ppg + intensity_ppg) * section_tvd_ft
 
 
+@formula("P = P_w − Δp_c", "psi", SINGLE_BUBBLE, ("weak_psi >= 0", "choke_line_psi >= 0"))
+def choke_line_allowance(weak_psi: Value, choke_line_psi: Value) -> Value:
+    """Pressure that the weak point may see, less the friction in the choke line that it feels while circulating."""
+    return weak_psi - choke_line_psi
+
+
+@formula(
+    "P_s = P_f − G_i·(D_b − D_s)",
+    "psi",
+    "Textbook well control, hole full of gas from the kick to the shoe",
+    ("formation_psi >= 0", "influx_psi_ft >= 0", "section_tvd_ft >= shoe_tvd_ft"),
+)
+def full_gas_shoe_pressure(
+    formation_psi: Value, section_tvd_ft: Value, shoe_tvd_ft: Value, influx_psi_ft: Value
+) -> Value:
+    """Pressure at the shoe with gas from the kick up to it, whatever its volume."""
+    return formation_psi - influx_psi_ft * (np.asarray(section_tvd_ft) - shoe_tvd_ft)
+
+
 @formula(
     "H = (P_w − P_f + Gₘ·(D_b − D_w)) / (Gₘ − G_i), clipped to 0 … D_b − D_w;  Gₘ = (12/231)·ρ",
     "ft",

@@ -14,6 +14,7 @@ from knollstack.core.depths import Proposal, planned_mud_over, propose
 from knollstack.core.design import Cement, Design, PipeChoice, String
 from knollstack.core.programs import programs
 from knollstack.core.results import Assumption, Change, Finding, Words
+from knollstack.core.riserless import is_riserless, planned_ppg
 from knollstack.core.well import Well, build_well, depth, emw, size
 
 USUAL_STRINGS = 4
@@ -36,6 +37,9 @@ class Planned:
     planned_mud_ppg: float | None
     pipe_choice: PipeChoice | None
     cement: Cement
+    flow_gpm: float | None = None
+    reading_300: float | None = None
+    reading_600: float | None = None
     shoe_rule: str | None = None
     shoe_reason: Words = ()
     pipe: Pipe | None = None
@@ -161,7 +165,7 @@ def _from_document(design: Design, ground_md_ft: float) -> list[Planned]:
         strings.append(
             Planned(
                 i, False, s.role, s.run, s.hanger_md_ft or 0.0, s.shoe_md_ft, previous, s.bit_in, s.od_in, s.mud_ppg,
-                None, s.pipe, s.cement,
+                None, s.pipe, s.cement, s.flow_gpm, s.reading_300, s.reading_600,
             )
         )  # fmt: skip
     return strings
@@ -207,7 +211,10 @@ def _fill_mud(program: Program) -> None:
     for string in program.strings:
         if not string.drilled:
             continue
-        if string.role == "conductor":
+        if is_riserless(well, string.index):
+            top = max(well.ground_md_ft, string.previous_shoe_md_ft)
+            string.planned_mud_ppg = planned_ppg(well, well.path.tvd(top), well.path.tvd(string.shoe_md_ft))
+        elif string.role == "conductor":
             string.planned_mud_ppg = well.policy.conductor_mud_ppg
         else:
             string.planned_mud_ppg = planned_mud_over(well, string.previous_shoe_md_ft, string.shoe_md_ft)
@@ -218,7 +225,7 @@ def _fill_mud(program: Program) -> None:
                     *string.words,
                     " hole: ",
                     emw(string.mud_ppg),
-                    " mud, the least that the window asks.",
+                    " mud, the least that holds the pore pressure.",
                 )
                 program.assumptions.append(Assumption(step="mud", place=f"{string.path}/mud_ppg", text=text))
 

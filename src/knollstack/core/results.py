@@ -70,6 +70,9 @@ class Basis(Result):
     total_md_ft: float
     total_tvd_ft: float
     ground_md_ft: float
+    at_sea: bool
+    temperature_tvd_ft: tuple[float, ...]
+    temperature_f: tuple[float, ...]
     axis_md_ft: tuple[float, ...]
     axis_tvd_ft: tuple[float, ...]
     axis_departure_ft: tuple[float, ...]
@@ -147,6 +150,8 @@ class KickResult(Result):
     weak_md_ft: float | None
     weak_is_shoe: bool
     maasp_psi: float | None
+    greatest_intensity_ppg: float | None
+    full_gas_margin_psi: float | None
     curve_md_ft: tuple[float, ...]
     curve_bbl: tuple[float, ...]
 
@@ -158,6 +163,24 @@ class ProposedShoe(Result):
     md_ft: float
     rule: str
     reason: Words
+
+
+class FreedomResult(Result):
+    """Where a shoe stands in some program with the fewest strings, conductor apart."""
+
+    shallow_md_ft: float
+    deep_md_ft: float
+
+
+class ProgramsResult(Result):
+    """Both schools side by side, the freedom of each shoe between them, and what would free a program if none is."""
+
+    sections: int
+    bottom_up: tuple[ProposedShoe, ...]
+    top_down: tuple[ProposedShoe, ...]
+    freedom: tuple[FreedomResult, ...]
+    failure: Words
+    reliefs: tuple[Remedy, ...]
 
 
 class ShoeRow(Result):
@@ -188,6 +211,42 @@ class SizesResult(Result):
     strings: tuple[SizeRow, ...]
 
 
+class ZoneOverbalance(Result):
+    """Greatest overbalance in a zone of the open hole; a limit only where it is permeable and the pipe may stick."""
+
+    name: str
+    overbalance_psi: float
+    at_md_ft: float
+    limit_psi: float | None
+
+
+class MudVolumes(Result):
+    hole_bbl: float
+    string_displacement_bbl: float | None
+    pits_bbl: float
+    total_bbl: float | None
+
+
+class WeightUp(Result):
+    """From the mud of the section above: weighting solid and gain when heavier, base fluid to add when lighter."""
+
+    from_ppg: float
+    volume_bbl: float
+    solid_lb: float | None
+    gain_bbl: float | None
+    base_bbl: float | None
+
+
+class RiserResult(Result):
+    """Mud that holds the pore pressure with the riser gone. `possible`: it is under the practical limit."""
+
+    needed_ppg: float
+    margin_ppg: float
+    at_md_ft: float
+    held: bool
+    possible: bool
+
+
 class MudRow(Result):
     planned_ppg: float | None
     lower: BoundResult | None
@@ -196,6 +255,16 @@ class MudRow(Result):
     hole_volume_bbl: float | None
     overbalance_psi: float | None
     overbalance_md_ft: float | None
+    zones: tuple[ZoneOverbalance, ...] = ()
+    volumes: MudVolumes | None = None
+    weight_up: WeightUp | None = None
+    ecd_shoe_ppg: float | None = None
+    ecd_bottom_ppg: float | None = None
+    surge_ppg: float | None = None
+    swab_ppg: float | None = None
+    riser: RiserResult | None = None
+    sweep_bbl: float | None = None
+    riserless: bool = False
 
 
 class MudResult(Result):

@@ -5,8 +5,10 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
-from knollstack.core.depths import bands, fresh_water_shoe_tvd_ft
-from knollstack.core.kick import maasp
+from knollstack.core.basics import hydrostatic_pressure
+from knollstack.core.constants import PSI_PER_PPG_FT
+from knollstack.core.depths import Shoe, bands, fresh_water_shoe_tvd_ft
+from knollstack.core.kick import formation_pressure, full_gas_shoe_pressure, maasp
 from knollstack.core.program import Planned, Program, roles
 from knollstack.core.results import (
     Change,
@@ -20,6 +22,7 @@ from knollstack.core.results import (
 )
 from knollstack.core.tolerance import (
     Section,
+    greatest_intensity_ppg,
     kick_depths_md,
     least_at,
     least_bbl,
@@ -27,7 +30,7 @@ from knollstack.core.tolerance import (
     tolerance_at,
     tolerances,
 )
-from knollstack.core.well import Well, depth, emw, shoe_words, volume
+from knollstack.core.well import Well, depth, emw, pressure, shoe_words, volume
 from knollstack.core.working import headline
 
 Floats = NDArray[np.float64]
@@ -73,9 +76,29 @@ def kick_at_shoe(program: Program, string: Planned) -> KickResult | None:
         weak_md_ft=well.path.md(least.weak_tvd_ft) if least else None,
         weak_is_shoe=least is not None and abs(least.weak_tvd_ft - well.path.tvd(string.shoe_md_ft)) < 0.01,
         maasp_psi=surface,
+        greatest_intensity_ppg=greatest_intensity_ppg(
+            well, section, string.shoe_md_ft, below.mud_ppg, below.shoe_md_ft, well.kick_minimum_bbl(below.bit_in)
+        ),
+        full_gas_margin_psi=_full_gas_margin(well, string, below),
         curve_md_ft=tuple(curve[0]),
         curve_bbl=tuple(curve[1]),
     )
+
+
+def _full_gas_margin(well: Well, string: Planned, below: Planned) -> float | None:
+    """What the shoe stands over the pressure of a hole full of gas [psi], at the worst kick depth; None if unknown."""
+    shoe_tvd = well.path.tvd(string.shoe_md_ft)
+    fracture = well.ground.fracture.one(shoe_tvd)
+    kicks = well.path.tvd_at(kick_depths_md(well, string.shoe_md_ft, below.shoe_md_ft))
+    pore = well.ground.pore.at(kicks)
+    if fracture is None or np.any(np.isnan(pore)):
+        return None
+    worst = int(np.argmax(pore * kicks * PSI_PER_PPG_FT - well.policy.influx_psi_ft * kicks))
+    with headline(f"depths/{string.index}/full_gas"):
+        formation = formation_pressure(float(pore[worst]), well.policy.kick_intensity_ppg, float(kicks[worst]))
+        at_shoe = full_gas_shoe_pressure(formation, float(kicks[worst]), shoe_tvd, well.policy.influx_psi_ft)
+        stands = hydrostatic_pressure(fracture, shoe_tvd)
+    return float(stands - at_shoe)
 
 
 def _mud_fits(well: Well, top_md: float, bottom_md: float, mud: float) -> bool:
@@ -142,6 +165,9 @@ def _kick_findings(program: Program, string: Planned, kick: KickResult | None) -
             Finding(severity="unknown", step="depths", place=place, subject=subject, message=message)
         )
         return
+    if program.well.policy.kick_school == "full gas":
+        _full_gas_finding(program, string, kick)
+        return
     if not kick.limited or kick.tolerance_bbl >= kick.required_bbl or kick.at_md_ft is None:
         return
     remedies = [
@@ -171,6 +197,21 @@ def _kick_findings(program: Program, string: Planned, kick: KickResult | None) -
             working=f"depths/{string.index}/kick_tolerance",
         )
     )
+
+
+def _full_gas_finding(program: Program, string: Planned, kick: KickResult) -> None:
+    """The other school: the shoe must stand a hole full of gas, whatever the volume."""
+    margin = kick.full_gas_margin_psi
+    if margin is None or margin >= 0:
+        return
+    message: Words = ("With the hole full of gas the shoe is short of strength by ", pressure(-margin), ".")
+    program.findings.append(
+        Finding(
+            severity="stop", step="depths", place=f"{string.path}/shoe_md_ft",
+            subject=shoe_words(string.od_in, string.role), message=message, value=pressure(margin), limit=pressure(0.0),
+            working=f"depths/{string.index}/full_gas",
+        )
+    )  # fmt: skip
 
 
 def _is_first_below_conductor(program: Program, string: Planned) -> bool:
@@ -261,9 +302,12 @@ def judge_depths(program: Program) -> DepthsResult:
         rows.append(ShoeRow(kick=kick, rule=string.shoe_rule, reason=string.shoe_reason))
     if program.strings:
         _total_depth_finding(program)
-    shoes = program.proposal.shoes
-    proposal = tuple(
+    return DepthsResult(proposal=listed(program.proposal.shoes), failure=program.proposal.failure, strings=tuple(rows))
+
+
+def listed(shoes: tuple[Shoe, ...]) -> tuple[ProposedShoe, ...]:
+    """Proposed shoes with the roles of their strings."""
+    return tuple(
         ProposedShoe(role=role, md_ft=s.md_ft, rule=s.rule, reason=s.reason)
         for role, s in zip(roles(len(shoes)), shoes, strict=True)
     )
-    return DepthsResult(proposal=proposal, failure=program.proposal.failure, strings=tuple(rows))

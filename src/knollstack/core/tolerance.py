@@ -16,6 +16,7 @@ from knollstack.core.basics import annular_capacity, hydrostatic_pressure
 from knollstack.core.constants import PSI_PER_PPG_FT
 from knollstack.core.formula import Value
 from knollstack.core.kick import (
+    choke_line_allowance,
     formation_pressure,
     kick_height,
     kick_volume_at_weak_point,
@@ -105,26 +106,32 @@ class Tolerances:
     height_ft: Floats
 
 
-def tolerances(well: Well, section: Section, tops_md: Floats, mud: Floats, kicks_md: Floats) -> Tolerances:
-    """Kick tolerance of many shoes, each with its mud, for kicks at many depths."""
+def tolerances(
+    well: Well, section: Section, tops_md: Floats, mud: Floats, kicks_md: Floats, intensity_ppg: Floats | None = None
+) -> Tolerances:
+    """Kick tolerance of many shoes, each with its mud and, where given, its intensity, for kicks at many depths."""
+    intensity = np.full(mud.shape, well.policy.kick_intensity_ppg) if intensity_ppg is None else intensity_ppg
     kicks_tvd, tops_tvd = well.path.tvd_at(kicks_md), well.path.tvd_at(tops_md)
     pore = np.broadcast_to(well.ground.pore.at(kicks_tvd), (len(tops_md), len(kicks_md)))
     weak, weak_psi = _weak_points(well, tops_tvd, mud, kicks_tvd)
+    weak_psi = weak_psi - (well.site.choke_line_psi or 0.0)
     known = np.isfinite(weak_psi) & np.isfinite(mud)[:, None] & np.isfinite(pore)
     known &= tops_tvd[:, None] <= kicks_tvd[None, :]
     volume, height = np.full(known.shape, np.nan), np.full(known.shape, np.nan)
     if np.any(known):
         n, k = np.nonzero(known)
         heights, at_weak, on_bottom = _volumes(
-            well, section, weak[known], weak_psi[known], mud[n], pore[known], kicks_tvd[k], kicks_md[k]
+            well, section, weak[known], weak_psi[known], mud[n], pore[known], kicks_tvd[k], kicks_md[k], intensity[n]
         )
         volume[known], height[known] = np.minimum(at_weak, on_bottom), heights
-    return Tolerances(volume, np.asarray(_limited(well, pore, kicks_tvd, weak, weak_psi)), weak, height)
+    return Tolerances(
+        volume, np.asarray(_limited(well, pore, kicks_tvd, weak, weak_psi, intensity[:, None])), weak, height
+    )
 
 
-def _limited(well: Well, pore: Value, kick_tvd: Value, weak_tvd: Value, weak_psi: Value) -> Value:
+def _limited(well: Well, pore: Value, kick_tvd: Value, weak_tvd: Value, weak_psi: Value, intensity: Value) -> Value:
     """Whether a bubble over the whole open hole, gas from the kick up to the weak point, breaks the weak point."""
-    formation = PSI_PER_PPG_FT * (pore + well.policy.kick_intensity_ppg) * kick_tvd
+    formation = PSI_PER_PPG_FT * (pore + intensity) * kick_tvd
     return formation - well.policy.influx_psi_ft * (kick_tvd - weak_tvd) > weak_psi
 
 
@@ -137,10 +144,11 @@ def _volumes(
     pore: Value,
     kick_tvd: Value,
     kick_md: Value,
+    intensity: Value,
 ) -> tuple[Floats, Floats, Floats]:
     """Height, volume at the weak point and volume on bottom, by the registered formulas."""
     policy = well.policy
-    formation = formation_pressure(pore, policy.kick_intensity_ppg, kick_tvd)
+    formation = formation_pressure(pore, intensity, kick_tvd)
     height = kick_height(weak_psi, formation, mud, kick_tvd, weak_tvd, policy.influx_psi_ft)
     weak_md = well.path.md_at(weak_tvd)
     at_weak = kick_volume_at_weak_point(
@@ -186,10 +194,13 @@ def tolerance_at(well: Well, section: Section, shoe_md: float, mud_ppg: float, k
     fracture = well.ground.fracture.one(weak)
     assert fracture is not None
     psi = hydrostatic_pressure(fracture, weak)
+    if well.site.choke_line_psi:
+        psi = choke_line_allowance(psi, well.site.choke_line_psi)
+    intensity = well.policy.kick_intensity_ppg
     traced = section_of(well, section.hole_in)
-    height, at_weak, on_bottom = _volumes(well, traced, weak, psi, mud_ppg, pore, kick_tvd, kick_md)
+    height, at_weak, on_bottom = _volumes(well, traced, weak, psi, mud_ppg, pore, kick_tvd, kick_md, intensity)
     volume = lesser_kick_volume(float(at_weak), float(on_bottom))
-    return Tolerance(volume, bool(_limited(well, pore, kick_tvd, weak, psi)), float(height), weak, kick_md)
+    return Tolerance(volume, bool(_limited(well, pore, kick_tvd, weak, psi, intensity)), float(height), weak, kick_md)
 
 
 def least_at(well: Well, section: Section, shoe_md: float, mud_ppg: float, bottom_md: float) -> Tolerance | None:
@@ -202,3 +213,27 @@ def least_at(well: Well, section: Section, shoe_md: float, mud_ppg: float, botto
     # where nothing is limited the section's end is shown
     least = int(np.argmin(judged)) if np.any(np.isfinite(judged)) else -1
     return tolerance_at(well, section, shoe_md, mud_ppg, float(kicks[least]))
+
+
+COARSE_PPG, FINE_PPG, MOST_PPG = 0.2, 0.01, 5.0
+
+
+def greatest_intensity_ppg(
+    well: Well, section: Section, shoe_md: float, mud_ppg: float, bottom_md: float, volume_bbl: float
+) -> float | None:
+    """Greatest kick intensity [ppg], in hundredths, at which a volume is still tolerated over the whole section.
+
+    0 where not even a swabbed kick of that volume is; None where it is unknown. More intensity never raises tolerance.
+    """
+    kicks, low = kick_depths_md(well, shoe_md, bottom_md), 0.0
+    for step, span in ((COARSE_PPG, MOST_PPG), (FINE_PPG, COARSE_PPG)):
+        tried = low + np.arange(0.0, span + step / 2, step)
+        tops, mud = np.full(tried.shape, shoe_md), np.full(tried.shape, mud_ppg)
+        least = np.min(_judged(tolerances(well, section, tops, mud, kicks, tried), tops, kicks), axis=1)
+        if np.any(np.isnan(least)):
+            return None
+        holds = np.flatnonzero(least >= volume_bbl - 1e-9)
+        if not len(holds):
+            return 0.0
+        low = float(tried[holds[-1]])
+    return round(low, 2)

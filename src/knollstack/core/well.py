@@ -30,6 +30,17 @@ class Well:
         return self.site.rig_floor_ft + self.site.water_depth_ft
 
     @property
+    def temperatures(self) -> list[tuple[float, float]]:
+        """TVD [ft] and temperature [°F]: the profile, else a line from the ground to total depth; empty is unknown."""
+        points = [(p.tvd_ft, p.temperature_f) for p in self.ground.model.temperature]
+        if points:
+            return points
+        top, bottom = self.site.surface_temperature_f, self.site.bottom_temperature_f
+        if top is None or bottom is None:
+            return []
+        return [(self.ground_md_ft, top), (self.path.total_tvd_ft, bottom)]
+
+    @property
     def knows_pressures(self) -> bool:
         return self.ground.pore.known and self.ground.fracture.known
 
@@ -49,7 +60,7 @@ class Well:
 @lru_cache(maxsize=32)
 def _build(site: Site, policy: Policy, trajectory: Trajectory, ground_model: GroundModel) -> Well:
     path = build_path([(s.md_ft, s.inclination_deg, s.azimuth_deg) for s in trajectory.stations])
-    ground = build_ground(ground_model)
+    ground = build_ground(ground_model, policy.gas_psi_ft)
     deepest = float(path.knots_tvd_ft.max())
     return Well(site, policy, path, ground, build_window(ground, policy, deepest))
 

@@ -2,7 +2,7 @@
 
 from importlib.resources import files
 
-NAMES = ("harrow-fen-3-empty", "harrow-fen-3")
+NAMES = ("harrow-fen-3-empty", "harrow-fen-3", "selkie-a7", "merrow-deep-1")
 
 
 def documents() -> list[str]:

@@ -7,7 +7,18 @@ from typing import Annotated, Any, Literal
 import numpy as np
 from pydantic import BaseModel, Field, ValidationError
 
-from knollstack.core.design import DrillString, KickMinimum, LeakOffTest, Part, Point, Station, String, Trajectory, Zone
+from knollstack.core.design import (
+    DrillString,
+    KickMinimum,
+    LeakOffTest,
+    Part,
+    Point,
+    Station,
+    String,
+    TemperaturePoint,
+    Trajectory,
+    Zone,
+)
 from knollstack.core.faults import Fault, FaultyDesign, schema_faults
 from knollstack.core.thinning import thin
 from knollstack.core.trajectory import build_path
@@ -21,7 +32,8 @@ THIN_OVER = 200
 USUAL_TOLERANCE_PPG = 0.05
 _MODELS: dict[Target, type[Part]] = {
     "stations": Station, "zones": Zone, "pore": Point, "fracture": Point, "stability": Point, "overburden": Point,
-    "leak_off_tests": LeakOffTest, "strings": String, "kick_minimums": KickMinimum, "drill_strings": DrillString,
+    "leak_off_tests": LeakOffTest, "temperature": TemperaturePoint, "strings": String, "kick_minimums": KickMinimum,
+    "drill_strings": DrillString,
 }  # fmt: skip
 
 

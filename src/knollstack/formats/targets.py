@@ -17,6 +17,7 @@ Target = Literal[
     "stability",
     "overburden",
     "leak_off_tests",
+    "temperature",
     "strings",
     "kick_minimums",
     "drill_strings",
@@ -53,6 +54,11 @@ _PROFILE = (
     _number("emw_ppg", "EMW", "emw", ("mw", "mud weight", "gradient", "pore", "pp", "pp_emw", "pppg", "fracture", "fg",
                                       "fp", "pressure", "equivalent mud weight", "stability", "overburden", "obg", "lot")),
 )  # fmt: skip
+_TESTS = (*_PROFILE, _choice("kind", "Kind", ("leak-off", "integrity"), ("test",)))
+_TEMPERATURE = (
+    _number("tvd_ft", "TVD", "depth", ("depth",)),
+    _number("temperature_f", "Temperature", "temperature", ("temp", "t")),
+)
 _STATIONS = (
     _number("md_ft", "MD", "depth", ("measured depth", "depth", "dept")),
     _number("inclination_deg", "Inclination", "angle", ("inc", "incl", "devi", "hazi inc", "angle")),
@@ -70,6 +76,7 @@ _ZONES = (
     _flag("hazards:caving", "Caving"),
     _flag("case_before_deeper", "Case before deeper", ("case first",)),
     _flag("shoe_allowed", "Shoe may stand", ("shoe allowed",)),
+    _number("gas_contact_tvd_ft", "Gas contact TVD", "depth", ("contact", "gwc", "goc"), required=False),
 )
 _STRINGS = (
     _NAME,
@@ -88,6 +95,8 @@ _DRILL_STRINGS = (
     _number("pipe_od_in", "Pipe", "size", ("drill pipe",)),
     _number("collar_od_in", "Collars", "size", ("drill collars",)),
     _number("collar_length_ft", "Length of collars", "depth", ("length",)),
+    _number("pipe_id_in", "Pipe bore", "diameter", ("pipe id",), required=False),
+    _number("collar_id_in", "Collar bore", "diameter", ("collar id",), required=False),
 )
 TARGETS: dict[Target, tuple[TargetColumn, ...]] = {
     "stations": _STATIONS,
@@ -96,7 +105,8 @@ TARGETS: dict[Target, tuple[TargetColumn, ...]] = {
     "fracture": _PROFILE,
     "stability": _PROFILE,
     "overburden": _PROFILE,
-    "leak_off_tests": _PROFILE,
+    "leak_off_tests": _TESTS,
+    "temperature": _TEMPERATURE,
     "strings": _STRINGS,
     "kick_minimums": _KICK_MINIMUMS,
     "drill_strings": _DRILL_STRINGS,

@@ -8,7 +8,8 @@ from flask_openapi3 import APIBlueprint
 from knollstack.catalogue import load
 from knollstack.core.evaluate import evaluate, workings
 from knollstack.core.faults import parse
-from knollstack.core.results import Evaluation
+from knollstack.core.results import Evaluation, ProgramsResult
+from knollstack.core.schools import both_schools
 from knollstack.core.working import shown
 from knollstack.server import models
 from knollstack.server.problems import not_found
@@ -21,6 +22,12 @@ blueprint = APIBlueprint("evaluations", __name__, url_prefix="/api")
 def create_evaluation(body: models.DocumentBody) -> Response:
     """Everything that follows from a document."""
     return json_of(evaluate(parse(body.document), load()))
+
+
+@blueprint.post("/programs", responses={200: ProgramsResult})
+def create_programs(body: models.DocumentBody) -> Response:
+    """Setting depths by both schools, the freedom of each shoe, and what would free a program where there is none."""
+    return json_of(both_schools(parse(body.document), load()))
 
 
 @blueprint.post("/workings", responses={200: models.Working})

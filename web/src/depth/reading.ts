@@ -19,9 +19,13 @@ export function readingAt(evaluation: Evaluation, mdFt: number, selected: number
   const tvd = at(basis.axis_md_ft, basis.axis_tvd_ft, mdFt);
   const parts: ReadingPart[] = [{ label: "MD", text: units.text(mdFt, "depth") }];
   if (Math.abs(tvd - mdFt) > 0.5) parts.push({ label: "TVD", text: units.text(tvd, "depth") });
+  const below = tvd - basis.ground_md_ft;
+  if (below > 0) parts.push({ label: basis.at_sea ? "below mudline" : "below ground", text: units.text(below, "depth") });
+  const heat = basis.temperature_tvd_ft.length > 1 ? interpolate(basis.temperature_tvd_ft, basis.temperature_f, tvd) : null;
   const zone = ground.zones.find((z) => z.top_tvd_ft <= tvd && tvd < z.base_tvd_ft);
   if (zone) parts.push({ label: "zone", text: [zone.name, ...zone.hazards].join(", ") });
   parts.push(...nest(evaluation, mdFt, units));
+  if (heat !== null) parts.push({ label: "at", text: units.text(heat, "temperature") });
   for (const [label, points] of [
     ["pore", ground.pore],
     ["fracture", ground.fracture],

@@ -10,10 +10,13 @@ import type {
   FormulaItem,
   Mapping,
   Pasted,
+  PathPlan,
   Preview,
   Problem,
+  ProgramsResult,
   RevisionList,
   Saved,
+  Station,
   Taken,
   Target,
   Trial,
@@ -54,6 +57,10 @@ export const getDesign = (id: number) => send<DesignView>("GET", `/designs/${id}
 export const createEmptyWell = () => send<Saved>("POST", "/wells/empty");
 export const deleteWell = (wellId: number) => send<undefined>("DELETE", `/wells/${wellId}`);
 export const evaluate = (document: Design) => send<Evaluation>("POST", "/evaluations", { document });
+export const findPrograms = (document: Design, signal?: AbortSignal) => send<ProgramsResult>("POST", "/programs", { document }, signal);
+export const planPath = (plan: PathPlan) => send<{ stations: Station[]; total_md_ft: number }>("POST", "/paths", plan);
+export const estimateFracture = (document: Design, method: string, poisson: number, matrix_stress_ratio: number) =>
+  send<{ rows: Record<string, unknown>[] }>("POST", "/estimates/fracture", { document, method, poisson, matrix_stress_ratio });
 export const getWorking = (document: Design, key: string) => send<Working>("POST", "/workings", { document, key });
 export const getUnits = () => send<{ quantities: UnitTable }>("GET", "/units").then((r) => r.quantities);
 export const getCatalogue = () => send<CatalogueView>("GET", "/catalogue");

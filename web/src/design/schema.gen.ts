@@ -191,6 +191,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/estimates/fracture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A fracture profile from pore pressure and overburden by a textbook estimator. */
+        post: operations["planning_estimate_estimates_fracture_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/evaluations": {
         parameters: {
             query?: never;
@@ -236,6 +253,40 @@ export interface paths {
         put?: never;
         /** Work one formula with other numbers. */
         post: operations["reference_try_formula_formulas__string_name__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paths": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Survey stations of a planned shape. */
+        post: operations["planning_plan_path_paths_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/programs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Setting depths by both schools, the freedom of each shoe, and what would free a program where there is none. */
+        post: operations["evaluations_create_programs_programs_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -460,6 +511,8 @@ export interface components {
         };
         /** Basis */
         Basis: {
+            /** At Sea */
+            at_sea: boolean;
             /** Axis Departure Ft */
             axis_departure_ft: number[];
             /** Axis East Ft */
@@ -474,6 +527,10 @@ export interface components {
             ground_md_ft: number;
             /** Section Azimuth Deg */
             section_azimuth_deg: number;
+            /** Temperature F */
+            temperature_f: number[];
+            /** Temperature Tvd Ft */
+            temperature_tvd_ft: number[];
             /** Total Md Ft */
             total_md_ft: number;
             /** Total Tvd Ft */
@@ -694,6 +751,7 @@ export interface components {
              *       "overburden": [],
              *       "pore": [],
              *       "stability": [],
+             *       "temperature": [],
              *       "zones": []
              *     }
              */
@@ -714,24 +772,31 @@ export interface components {
              *       "clearance": "tight",
              *       "conductor_minimum_ft": 80,
              *       "conductor_mud_ppg": 9,
+             *       "depth_school": "bottom up",
              *       "diverter_limit_ft": 4000,
              *       "drill_strings": [
              *         {
+             *           "collar_id_in": 2.8125,
              *           "collar_length_ft": 600,
              *           "collar_od_in": 8,
              *           "from_hole_in": 12,
+             *           "pipe_id_in": 4.276,
              *           "pipe_od_in": 5
              *         },
              *         {
+             *           "collar_id_in": 2.8125,
              *           "collar_length_ft": 600,
              *           "collar_od_in": 6.5,
              *           "from_hole_in": 8,
+             *           "pipe_id_in": 4.276,
              *           "pipe_od_in": 5
              *         },
              *         {
+             *           "collar_id_in": 2.25,
              *           "collar_length_ft": 450,
              *           "collar_od_in": 4.75,
              *           "from_hole_in": 1,
+             *           "pipe_id_in": 2.764,
              *           "pipe_od_in": 3.5
              *         }
              *       ],
@@ -764,18 +829,26 @@ export interface components {
              *           "volume_bbl": 15
              *         }
              *       ],
+             *       "kick_school": "volume",
              *       "normal_pore_ppg": 9,
              *       "open_hole_limit_ft": 8000,
              *       "overpull_lbf": 100000,
              *       "packer_fluid_ppg": 8.6,
+             *       "pit_volume_bbl": 500,
              *       "production_od_in": 5.5,
              *       "rathole_ft": 10,
+             *       "rheology": "Bingham",
+             *       "riser_mud_limit_ppg": 18,
              *       "shoe_track_ft": 80,
              *       "slurry_water_gal_sk": 4.97,
              *       "stack_minimum_class_psi": 2000,
              *       "sticking_abnormal_psi": 3000,
              *       "sticking_normal_psi": 2000,
+             *       "sweep_bbl": 50,
+             *       "sweep_every_ft": 90,
              *       "trip_margin_ppg": 0.3,
+             *       "trip_speed_ft_min": 90,
+             *       "weighting_solid_ppg": 35,
              *       "zone_cover_ft": 50,
              *       "zone_reach_ft": 300
              *     }
@@ -790,6 +863,7 @@ export interface components {
              * @default {
              *       "bottom_temperature_f": null,
              *       "cellar_depth_ft": 6,
+             *       "choke_line_psi": null,
              *       "co2_percent": null,
              *       "flowline_height_ft": 20,
              *       "h2s_ppm": null,
@@ -934,6 +1008,7 @@ export interface components {
                  *       "overburden": [],
                  *       "pore": [],
                  *       "stability": [],
+                 *       "temperature": [],
                  *       "zones": []
                  *     }
                  */
@@ -954,24 +1029,31 @@ export interface components {
                  *       "clearance": "tight",
                  *       "conductor_minimum_ft": 80,
                  *       "conductor_mud_ppg": 9,
+                 *       "depth_school": "bottom up",
                  *       "diverter_limit_ft": 4000,
                  *       "drill_strings": [
                  *         {
+                 *           "collar_id_in": 2.8125,
                  *           "collar_length_ft": 600,
                  *           "collar_od_in": 8,
                  *           "from_hole_in": 12,
+                 *           "pipe_id_in": 4.276,
                  *           "pipe_od_in": 5
                  *         },
                  *         {
+                 *           "collar_id_in": 2.8125,
                  *           "collar_length_ft": 600,
                  *           "collar_od_in": 6.5,
                  *           "from_hole_in": 8,
+                 *           "pipe_id_in": 4.276,
                  *           "pipe_od_in": 5
                  *         },
                  *         {
+                 *           "collar_id_in": 2.25,
                  *           "collar_length_ft": 450,
                  *           "collar_od_in": 4.75,
                  *           "from_hole_in": 1,
+                 *           "pipe_id_in": 2.764,
                  *           "pipe_od_in": 3.5
                  *         }
                  *       ],
@@ -1004,18 +1086,26 @@ export interface components {
                  *           "volume_bbl": 15
                  *         }
                  *       ],
+                 *       "kick_school": "volume",
                  *       "normal_pore_ppg": 9,
                  *       "open_hole_limit_ft": 8000,
                  *       "overpull_lbf": 100000,
                  *       "packer_fluid_ppg": 8.6,
+                 *       "pit_volume_bbl": 500,
                  *       "production_od_in": 5.5,
                  *       "rathole_ft": 10,
+                 *       "rheology": "Bingham",
+                 *       "riser_mud_limit_ppg": 18,
                  *       "shoe_track_ft": 80,
                  *       "slurry_water_gal_sk": 4.97,
                  *       "stack_minimum_class_psi": 2000,
                  *       "sticking_abnormal_psi": 3000,
                  *       "sticking_normal_psi": 2000,
+                 *       "sweep_bbl": 50,
+                 *       "sweep_every_ft": 90,
                  *       "trip_margin_ppg": 0.3,
+                 *       "trip_speed_ft_min": 90,
+                 *       "weighting_solid_ppg": 35,
                  *       "zone_cover_ft": 50,
                  *       "zone_reach_ft": 300
                  *     }
@@ -1030,6 +1120,7 @@ export interface components {
                  * @default {
                  *       "bottom_temperature_f": null,
                  *       "cellar_depth_ft": 6,
+                 *       "choke_line_psi": null,
                  *       "co2_percent": null,
                  *       "flowline_height_ft": 20,
                  *       "h2s_ppm": null,
@@ -1080,12 +1171,22 @@ export interface components {
         };
         /** DrillString */
         DrillString: {
+            /**
+             * Collar Id In
+             * @default null
+             */
+            collar_id_in: number | null;
             /** Collar Length Ft */
             collar_length_ft: number;
             /** Collar Od In */
             collar_od_in: number;
             /** From Hole In */
             from_hole_in: number;
+            /**
+             * Pipe Id In
+             * @default null
+             */
+            pipe_id_in: number | null;
             /** Pipe Od In */
             pipe_od_in: number;
         };
@@ -1097,6 +1198,208 @@ export interface components {
             height_in: number | null;
             /** Title */
             title: string;
+        };
+        /** EstimateBody */
+        EstimateBody: {
+            /**
+             * Design
+             * @description A whole well design.
+             */
+            document: {
+                /**
+                 * Format
+                 * @constant
+                 */
+                format: "knollstack.well";
+                /**
+                 * @default {
+                 *       "fracture": [],
+                 *       "leak_off_tests": [],
+                 *       "overburden": [],
+                 *       "pore": [],
+                 *       "stability": [],
+                 *       "temperature": [],
+                 *       "zones": []
+                 *     }
+                 */
+                ground: components["schemas"]["GroundModel"];
+                /** Name */
+                name: string;
+                /**
+                 * Note
+                 * @default
+                 */
+                note: string;
+                /**
+                 * @default {
+                 *       "base_fluid_ppg": 8.33,
+                 *       "burst_backup": "base fluid",
+                 *       "cement_excess": 0.5,
+                 *       "cement_overlap_ft": 300,
+                 *       "clearance": "tight",
+                 *       "conductor_minimum_ft": 80,
+                 *       "conductor_mud_ppg": 9,
+                 *       "depth_school": "bottom up",
+                 *       "diverter_limit_ft": 4000,
+                 *       "drill_strings": [
+                 *         {
+                 *           "collar_id_in": 2.8125,
+                 *           "collar_length_ft": 600,
+                 *           "collar_od_in": 8,
+                 *           "from_hole_in": 12,
+                 *           "pipe_id_in": 4.276,
+                 *           "pipe_od_in": 5
+                 *         },
+                 *         {
+                 *           "collar_id_in": 2.8125,
+                 *           "collar_length_ft": 600,
+                 *           "collar_od_in": 6.5,
+                 *           "from_hole_in": 8,
+                 *           "pipe_id_in": 4.276,
+                 *           "pipe_od_in": 5
+                 *         },
+                 *         {
+                 *           "collar_id_in": 2.25,
+                 *           "collar_length_ft": 450,
+                 *           "collar_od_in": 4.75,
+                 *           "from_hole_in": 1,
+                 *           "pipe_id_in": 2.764,
+                 *           "pipe_od_in": 3.5
+                 *         }
+                 *       ],
+                 *       "factors": {
+                 *         "burst": 1.1,
+                 *         "collapse": 1.125,
+                 *         "collapse_cemented": 1,
+                 *         "tension": 1.6
+                 *       },
+                 *       "fracture_margin_ppg": 0.3,
+                 *       "fresh_water_cover_ft": 100,
+                 *       "gas_psi_ft": 0.1,
+                 *       "influx_psi_ft": 0.1,
+                 *       "kick_intensity_ppg": 0.5,
+                 *       "kick_minimums": [
+                 *         {
+                 *           "from_hole_in": 16,
+                 *           "volume_bbl": 100
+                 *         },
+                 *         {
+                 *           "from_hole_in": 11,
+                 *           "volume_bbl": 50
+                 *         },
+                 *         {
+                 *           "from_hole_in": 7.875,
+                 *           "volume_bbl": 25
+                 *         },
+                 *         {
+                 *           "from_hole_in": 1,
+                 *           "volume_bbl": 15
+                 *         }
+                 *       ],
+                 *       "kick_school": "volume",
+                 *       "normal_pore_ppg": 9,
+                 *       "open_hole_limit_ft": 8000,
+                 *       "overpull_lbf": 100000,
+                 *       "packer_fluid_ppg": 8.6,
+                 *       "pit_volume_bbl": 500,
+                 *       "production_od_in": 5.5,
+                 *       "rathole_ft": 10,
+                 *       "rheology": "Bingham",
+                 *       "riser_mud_limit_ppg": 18,
+                 *       "shoe_track_ft": 80,
+                 *       "slurry_water_gal_sk": 4.97,
+                 *       "stack_minimum_class_psi": 2000,
+                 *       "sticking_abnormal_psi": 3000,
+                 *       "sticking_normal_psi": 2000,
+                 *       "sweep_bbl": 50,
+                 *       "sweep_every_ft": 90,
+                 *       "trip_margin_ppg": 0.3,
+                 *       "trip_speed_ft_min": 90,
+                 *       "weighting_solid_ppg": 35,
+                 *       "zone_cover_ft": 50,
+                 *       "zone_reach_ft": 300
+                 *     }
+                 */
+                policy: components["schemas"]["Policy"];
+                /**
+                 * Preventers
+                 * @default []
+                 */
+                preventers: components["schemas"]["Stack"][];
+                /**
+                 * @default {
+                 *       "bottom_temperature_f": null,
+                 *       "cellar_depth_ft": 6,
+                 *       "choke_line_psi": null,
+                 *       "co2_percent": null,
+                 *       "flowline_height_ft": 20,
+                 *       "h2s_ppm": null,
+                 *       "rig_floor_ft": 30,
+                 *       "rotary_room_ft": null,
+                 *       "setting": "land",
+                 *       "surface_temperature_f": null,
+                 *       "water_depth_ft": 0
+                 *     }
+                 */
+                site: components["schemas"]["Site"];
+                /**
+                 * Strings
+                 * @default []
+                 */
+                strings: components["schemas"]["String"][];
+                /**
+                 * @default {
+                 *       "stations": [
+                 *         {
+                 *           "azimuth_deg": 0,
+                 *           "inclination_deg": 0,
+                 *           "md_ft": 0
+                 *         },
+                 *         {
+                 *           "azimuth_deg": 0,
+                 *           "inclination_deg": 0,
+                 *           "md_ft": 10000
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                trajectory: components["schemas"]["Trajectory"];
+                /**
+                 * Version
+                 * @constant
+                 */
+                version: 1;
+                /**
+                 * @default {
+                 *       "base_plate_in": 2,
+                 *       "pieces": [],
+                 *       "socket_depth_in": 4.5
+                 *     }
+                 */
+                wellhead: components["schemas"]["Wellhead"];
+            };
+            /**
+             * Matrix Stress Ratio
+             * @default 0.7
+             */
+            matrix_stress_ratio: number;
+            /**
+             * Method
+             * @enum {string}
+             */
+            method: "Eaton" | "Hubbert and Willis" | "Matthews and Kelly";
+            /**
+             * Poisson
+             * @default 0.4
+             */
+            poisson: number;
+        };
+        /** Estimated */
+        Estimated: {
+            /** Rows */
+            rows: {
+                [key: string]: unknown;
+            }[];
         };
         /** Evaluation */
         Evaluation: {
@@ -1187,6 +1490,16 @@ export interface components {
             /** Formulas */
             formulas: components["schemas"]["FormulaItem"][];
         };
+        /**
+         * FreedomResult
+         * @description Where a shoe stands in some program with the fewest strings, conductor apart.
+         */
+        FreedomResult: {
+            /** Deep Md Ft */
+            deep_md_ft: number;
+            /** Shallow Md Ft */
+            shallow_md_ft: number;
+        };
         /** GroundModel */
         GroundModel: {
             /**
@@ -1214,6 +1527,11 @@ export interface components {
              * @default []
              */
             stability: components["schemas"]["Point"][];
+            /**
+             * Temperature
+             * @default []
+             */
+            temperature: components["schemas"]["TemperaturePoint"][];
             /**
              * Zones
              * @default []
@@ -1255,7 +1573,11 @@ export interface components {
             /** Volume Bbl */
             volume_bbl: number;
         };
-        /** KickResult */
+        /**
+         * KickResult
+         * @description Kick tolerance at a shoe. `limited` is false where the rock stands a bubble that fills the whole open hole:
+         *     the volume is then that of the open hole, and is no limit.
+         */
         KickResult: {
             /** At Md Ft */
             at_md_ft: number | null;
@@ -1263,8 +1585,14 @@ export interface components {
             curve_bbl: number[];
             /** Curve Md Ft */
             curve_md_ft: number[];
+            /** Full Gas Margin Psi */
+            full_gas_margin_psi: number | null;
+            /** Greatest Intensity Ppg */
+            greatest_intensity_ppg: number | null;
             /** Height Ft */
             height_ft: number | null;
+            /** Limited */
+            limited: boolean;
             /** Maasp Psi */
             maasp_psi: number | null;
             /** Required Bbl */
@@ -1276,10 +1604,19 @@ export interface components {
             /** Weak Md Ft */
             weak_md_ft: number | null;
         };
-        /** LeakOffTest */
+        /**
+         * LeakOffTest
+         * @description A leak-off replaces the fracture profile at its depth; an integrity test only shows that it is no less.
+         */
         LeakOffTest: {
             /** Emw Ppg */
             emw_ppg: number;
+            /**
+             * Kind
+             * @default leak-off
+             * @enum {string}
+             */
+            kind: "leak-off" | "integrity";
             /** Tvd Ft */
             tvd_ft: number;
         };
@@ -1362,6 +1699,16 @@ export interface components {
         };
         /** MudRow */
         MudRow: {
+            /**
+             * Ecd Bottom Ppg
+             * @default null
+             */
+            ecd_bottom_ppg: number | null;
+            /**
+             * Ecd Shoe Ppg
+             * @default null
+             */
+            ecd_shoe_ppg: number | null;
             /** Hole Volume Bbl */
             hole_volume_bbl: number | null;
             lower: components["schemas"]["BoundResult"] | null;
@@ -1373,7 +1720,49 @@ export interface components {
             overbalance_psi: number | null;
             /** Planned Ppg */
             planned_ppg: number | null;
+            /** @default null */
+            riser: components["schemas"]["RiserResult"] | null;
+            /**
+             * Riserless
+             * @default false
+             */
+            riserless: boolean;
+            /**
+             * Surge Ppg
+             * @default null
+             */
+            surge_ppg: number | null;
+            /**
+             * Swab Ppg
+             * @default null
+             */
+            swab_ppg: number | null;
+            /**
+             * Sweep Bbl
+             * @default null
+             */
+            sweep_bbl: number | null;
             upper: components["schemas"]["BoundResult"] | null;
+            /** @default null */
+            volumes: components["schemas"]["MudVolumes"] | null;
+            /** @default null */
+            weight_up: components["schemas"]["WeightUp"] | null;
+            /**
+             * Zones
+             * @default []
+             */
+            zones: components["schemas"]["ZoneOverbalance"][];
+        };
+        /** MudVolumes */
+        MudVolumes: {
+            /** Hole Bbl */
+            hole_bbl: number;
+            /** Pits Bbl */
+            pits_bbl: number;
+            /** String Displacement Bbl */
+            string_displacement_bbl: number | null;
+            /** Total Bbl */
+            total_bbl: number | null;
         };
         /** NameBody */
         NameBody: {
@@ -1422,6 +1811,54 @@ export interface components {
             rows: {
                 [key: string]: unknown;
             }[];
+        };
+        /**
+         * PathPlan
+         * @description A shape and what fixes it. Depths TVD and departures are from the rig floor and the wellhead.
+         */
+        PathPlan: {
+            /**
+             * Azimuth Deg
+             * @default 0
+             */
+            azimuth_deg: number;
+            /**
+             * Build Deg 100Ft
+             * @default 3
+             */
+            build_deg_100ft: number;
+            /**
+             * Drop Deg 100Ft
+             * @default 2
+             */
+            drop_deg_100ft: number;
+            /**
+             * End Inclination Deg
+             * @default 0
+             */
+            end_inclination_deg: number;
+            /**
+             * Kick Off Ft
+             * @default 0
+             */
+            kick_off_ft: number;
+            /**
+             * Lateral Ft
+             * @default 0
+             */
+            lateral_ft: number;
+            /**
+             * Shape
+             * @enum {string}
+             */
+            shape: "vertical" | "build and hold" | "S" | "horizontal";
+            /**
+             * Target Departure Ft
+             * @default 0
+             */
+            target_departure_ft: number;
+            /** Target Tvd Ft */
+            target_tvd_ft: number;
         };
         /** PieceResult */
         PieceResult: {
@@ -1586,6 +2023,13 @@ export interface components {
              */
             conductor_mud_ppg: number;
             /**
+             * Depth School
+             * @description shallowest shoes from total depth, or deepest shoes from the conductor
+             * @default bottom up
+             * @enum {string}
+             */
+            depth_school: "bottom up" | "top down";
+            /**
              * Diverter Limit Ft
              * @description deepest hole below ground on the conductor's diverter
              * @default 4000
@@ -1595,21 +2039,27 @@ export interface components {
              * Drill Strings
              * @default [
              *       {
+             *         "collar_id_in": 2.8125,
              *         "collar_length_ft": 600,
              *         "collar_od_in": 8,
              *         "from_hole_in": 12,
+             *         "pipe_id_in": 4.276,
              *         "pipe_od_in": 5
              *       },
              *       {
+             *         "collar_id_in": 2.8125,
              *         "collar_length_ft": 600,
              *         "collar_od_in": 6.5,
              *         "from_hole_in": 8,
+             *         "pipe_id_in": 4.276,
              *         "pipe_od_in": 5
              *       },
              *       {
+             *         "collar_id_in": 2.25,
              *         "collar_length_ft": 450,
              *         "collar_od_in": 4.75,
              *         "from_hole_in": 1,
+             *         "pipe_id_in": 2.764,
              *         "pipe_od_in": 3.5
              *       }
              *     ]
@@ -1672,6 +2122,13 @@ export interface components {
              */
             kick_minimums: components["schemas"]["KickMinimum"][];
             /**
+             * Kick School
+             * @description a least volume by hole size, or a hole full of gas that the shoe must stand
+             * @default volume
+             * @enum {string}
+             */
+            kick_school: "volume" | "full gas";
+            /**
              * Normal Pore Ppg
              * @default 9
              */
@@ -1692,6 +2149,11 @@ export interface components {
              */
             packer_fluid_ppg: number;
             /**
+             * Pit Volume Bbl
+             * @default 500
+             */
+            pit_volume_bbl: number;
+            /**
              * Production Od In
              * @default 5.5
              */
@@ -1701,6 +2163,18 @@ export interface components {
              * @default 10
              */
             rathole_ft: number;
+            /**
+             * Rheology
+             * @default Bingham
+             * @enum {string}
+             */
+            rheology: "Bingham" | "power law";
+            /**
+             * Riser Mud Limit Ppg
+             * @description greatest practical mud weight with which a riser margin is held
+             * @default 18
+             */
+            riser_mud_limit_ppg: number;
             /**
              * Shoe Track Ft
              * @default 80
@@ -1727,10 +2201,32 @@ export interface components {
              */
             sticking_normal_psi: number;
             /**
+             * Sweep Bbl
+             * @description gel sweep of a riserless hole
+             * @default 50
+             */
+            sweep_bbl: number;
+            /**
+             * Sweep Every Ft
+             * @default 90
+             */
+            sweep_every_ft: number;
+            /**
              * Trip Margin Ppg
              * @default 0.3
              */
             trip_margin_ppg: number;
+            /**
+             * Trip Speed Ft Min
+             * @description speed of the drill string while tripping
+             * @default 90
+             */
+            trip_speed_ft_min: number;
+            /**
+             * Weighting Solid Ppg
+             * @default 35
+             */
+            weighting_solid_ppg: number;
             /**
              * Zone Cover Ft
              * @default 50
@@ -1772,7 +2268,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "strings" | "kick_minimums" | "drill_strings";
+            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "kick_minimums" | "drill_strings";
         };
         /** PreviewBody */
         PreviewBody: {
@@ -1799,6 +2295,24 @@ export interface components {
              * @default about:blank
              */
             type: string;
+        };
+        /**
+         * ProgramsResult
+         * @description Both schools side by side, the freedom of each shoe between them, and what would free a program if none is.
+         */
+        ProgramsResult: {
+            /** Bottom Up */
+            bottom_up: components["schemas"]["ProposedShoe"][];
+            /** Failure */
+            failure: (string | components["schemas"]["Amount"])[];
+            /** Freedom */
+            freedom: components["schemas"]["FreedomResult"][];
+            /** Reliefs */
+            reliefs: components["schemas"]["Remedy"][];
+            /** Sections */
+            sections: number;
+            /** Top Down */
+            top_down: components["schemas"]["ProposedShoe"][];
         };
         /**
          * ProposedShoe
@@ -1871,6 +2385,22 @@ export interface components {
             /** Revisions */
             revisions: components["schemas"]["RevisionItem"][];
         };
+        /**
+         * RiserResult
+         * @description Mud that holds the pore pressure with the riser gone. `possible`: it is under the practical limit.
+         */
+        RiserResult: {
+            /** At Md Ft */
+            at_md_ft: number;
+            /** Held */
+            held: boolean;
+            /** Margin Ppg */
+            margin_ppg: number;
+            /** Needed Ppg */
+            needed_ppg: number;
+            /** Possible */
+            possible: boolean;
+        };
         /** SaveBody */
         SaveBody: {
             /** Based On */
@@ -1892,6 +2422,7 @@ export interface components {
                  *       "overburden": [],
                  *       "pore": [],
                  *       "stability": [],
+                 *       "temperature": [],
                  *       "zones": []
                  *     }
                  */
@@ -1912,24 +2443,31 @@ export interface components {
                  *       "clearance": "tight",
                  *       "conductor_minimum_ft": 80,
                  *       "conductor_mud_ppg": 9,
+                 *       "depth_school": "bottom up",
                  *       "diverter_limit_ft": 4000,
                  *       "drill_strings": [
                  *         {
+                 *           "collar_id_in": 2.8125,
                  *           "collar_length_ft": 600,
                  *           "collar_od_in": 8,
                  *           "from_hole_in": 12,
+                 *           "pipe_id_in": 4.276,
                  *           "pipe_od_in": 5
                  *         },
                  *         {
+                 *           "collar_id_in": 2.8125,
                  *           "collar_length_ft": 600,
                  *           "collar_od_in": 6.5,
                  *           "from_hole_in": 8,
+                 *           "pipe_id_in": 4.276,
                  *           "pipe_od_in": 5
                  *         },
                  *         {
+                 *           "collar_id_in": 2.25,
                  *           "collar_length_ft": 450,
                  *           "collar_od_in": 4.75,
                  *           "from_hole_in": 1,
+                 *           "pipe_id_in": 2.764,
                  *           "pipe_od_in": 3.5
                  *         }
                  *       ],
@@ -1962,18 +2500,26 @@ export interface components {
                  *           "volume_bbl": 15
                  *         }
                  *       ],
+                 *       "kick_school": "volume",
                  *       "normal_pore_ppg": 9,
                  *       "open_hole_limit_ft": 8000,
                  *       "overpull_lbf": 100000,
                  *       "packer_fluid_ppg": 8.6,
+                 *       "pit_volume_bbl": 500,
                  *       "production_od_in": 5.5,
                  *       "rathole_ft": 10,
+                 *       "rheology": "Bingham",
+                 *       "riser_mud_limit_ppg": 18,
                  *       "shoe_track_ft": 80,
                  *       "slurry_water_gal_sk": 4.97,
                  *       "stack_minimum_class_psi": 2000,
                  *       "sticking_abnormal_psi": 3000,
                  *       "sticking_normal_psi": 2000,
+                 *       "sweep_bbl": 50,
+                 *       "sweep_every_ft": 90,
                  *       "trip_margin_ppg": 0.3,
+                 *       "trip_speed_ft_min": 90,
+                 *       "weighting_solid_ppg": 35,
                  *       "zone_cover_ft": 50,
                  *       "zone_reach_ft": 300
                  *     }
@@ -1988,6 +2534,7 @@ export interface components {
                  * @default {
                  *       "bottom_temperature_f": null,
                  *       "cellar_depth_ft": 6,
+                 *       "choke_line_psi": null,
                  *       "co2_percent": null,
                  *       "flowline_height_ft": 20,
                  *       "h2s_ppm": null,
@@ -2079,6 +2626,12 @@ export interface components {
              * @default 6
              */
             cellar_depth_ft: number;
+            /**
+             * Choke Line Psi
+             * @description friction in the choke line at kill rate, subsea
+             * @default null
+             */
+            choke_line_psi: number | null;
             /**
              * Co2 Percent
              * @default null
@@ -2224,6 +2777,13 @@ export interface components {
             /** Md Ft */
             md_ft: number;
         };
+        /** Stations */
+        Stations: {
+            /** Stations */
+            stations: components["schemas"]["Station"][];
+            /** Total Md Ft */
+            total_md_ft: number;
+        };
         /** StepState */
         StepState: {
             /**
@@ -2254,6 +2814,12 @@ export interface components {
              */
             cement: components["schemas"]["Cement"];
             /**
+             * Flow Gpm
+             * @description pump rate while drilling this hole
+             * @default null
+             */
+            flow_gpm: number | null;
+            /**
              * Hanger Md Ft
              * @description top of a liner; None for a string to surface
              * @default null
@@ -2277,6 +2843,18 @@ export interface components {
             od_in: number | null;
             /** @default null */
             pipe: components["schemas"]["PipeChoice"] | null;
+            /**
+             * Reading 300
+             * @description rheometer at 300 rpm
+             * @default null
+             */
+            reading_300: number | null;
+            /**
+             * Reading 600
+             * @description rheometer at 600 rpm
+             * @default null
+             */
+            reading_600: number | null;
             /**
              * Role
              * @enum {string}
@@ -2386,6 +2964,13 @@ export interface components {
             /** Title */
             title: string;
         };
+        /** TemperaturePoint */
+        TemperaturePoint: {
+            /** Temperature F */
+            temperature_f: number;
+            /** Tvd Ft */
+            tvd_ft: number;
+        };
         /** TrackPoint */
         TrackPoint: {
             /** Emw Ppg */
@@ -2471,6 +3056,22 @@ export interface components {
              * @default null
              */
             url: string | null;
+        };
+        /**
+         * WeightUp
+         * @description From the mud of the section above: weighting solid and gain when heavier, base fluid to add when lighter.
+         */
+        WeightUp: {
+            /** Base Bbl */
+            base_bbl: number | null;
+            /** From Ppg */
+            from_ppg: number;
+            /** Gain Bbl */
+            gain_bbl: number | null;
+            /** Solid Lb */
+            solid_lb: number | null;
+            /** Volume Bbl */
+            volume_bbl: number;
         };
         /**
          * Wellhead
@@ -2566,6 +3167,7 @@ export interface components {
                  *       "overburden": [],
                  *       "pore": [],
                  *       "stability": [],
+                 *       "temperature": [],
                  *       "zones": []
                  *     }
                  */
@@ -2586,24 +3188,31 @@ export interface components {
                  *       "clearance": "tight",
                  *       "conductor_minimum_ft": 80,
                  *       "conductor_mud_ppg": 9,
+                 *       "depth_school": "bottom up",
                  *       "diverter_limit_ft": 4000,
                  *       "drill_strings": [
                  *         {
+                 *           "collar_id_in": 2.8125,
                  *           "collar_length_ft": 600,
                  *           "collar_od_in": 8,
                  *           "from_hole_in": 12,
+                 *           "pipe_id_in": 4.276,
                  *           "pipe_od_in": 5
                  *         },
                  *         {
+                 *           "collar_id_in": 2.8125,
                  *           "collar_length_ft": 600,
                  *           "collar_od_in": 6.5,
                  *           "from_hole_in": 8,
+                 *           "pipe_id_in": 4.276,
                  *           "pipe_od_in": 5
                  *         },
                  *         {
+                 *           "collar_id_in": 2.25,
                  *           "collar_length_ft": 450,
                  *           "collar_od_in": 4.75,
                  *           "from_hole_in": 1,
+                 *           "pipe_id_in": 2.764,
                  *           "pipe_od_in": 3.5
                  *         }
                  *       ],
@@ -2636,18 +3245,26 @@ export interface components {
                  *           "volume_bbl": 15
                  *         }
                  *       ],
+                 *       "kick_school": "volume",
                  *       "normal_pore_ppg": 9,
                  *       "open_hole_limit_ft": 8000,
                  *       "overpull_lbf": 100000,
                  *       "packer_fluid_ppg": 8.6,
+                 *       "pit_volume_bbl": 500,
                  *       "production_od_in": 5.5,
                  *       "rathole_ft": 10,
+                 *       "rheology": "Bingham",
+                 *       "riser_mud_limit_ppg": 18,
                  *       "shoe_track_ft": 80,
                  *       "slurry_water_gal_sk": 4.97,
                  *       "stack_minimum_class_psi": 2000,
                  *       "sticking_abnormal_psi": 3000,
                  *       "sticking_normal_psi": 2000,
+                 *       "sweep_bbl": 50,
+                 *       "sweep_every_ft": 90,
                  *       "trip_margin_ppg": 0.3,
+                 *       "trip_speed_ft_min": 90,
+                 *       "weighting_solid_ppg": 35,
                  *       "zone_cover_ft": 50,
                  *       "zone_reach_ft": 300
                  *     }
@@ -2662,6 +3279,7 @@ export interface components {
                  * @default {
                  *       "bottom_temperature_f": null,
                  *       "cellar_depth_ft": 6,
+                 *       "choke_line_psi": null,
                  *       "co2_percent": null,
                  *       "flowline_height_ft": 20,
                  *       "h2s_ppm": null,
@@ -2748,6 +3366,12 @@ export interface components {
              */
             fluid: "none" | "fresh water" | "salt water" | "oil" | "gas";
             /**
+             * Gas Contact Tvd Ft
+             * @description depth at which gas meets water or oil: above it pore pressure follows the gas gradient
+             * @default null
+             */
+            gas_contact_tvd_ft: number | null;
+            /**
              * Hazards
              * @default []
              */
@@ -2793,6 +3417,20 @@ export interface components {
             top_md_ft: number;
             /** Top Tvd Ft */
             top_tvd_ft: number;
+        };
+        /**
+         * ZoneOverbalance
+         * @description Greatest overbalance in a zone of the open hole; a limit only where it is permeable and the pipe may stick.
+         */
+        ZoneOverbalance: {
+            /** At Md Ft */
+            at_md_ft: number;
+            /** Limit Psi */
+            limit_psi: number | null;
+            /** Name */
+            name: string;
+            /** Overbalance Psi */
+            overbalance_psi: number;
         };
     };
     responses: never;
@@ -3158,7 +3796,7 @@ export interface operations {
             header?: never;
             path: {
                 design_id: number;
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "strings" | "kick_minimums" | "drill_strings";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "kick_minimums" | "drill_strings";
             };
             cookie?: never;
         };
@@ -3171,6 +3809,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+        };
+    };
+    planning_estimate_estimates_fracture_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EstimateBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Estimated"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -3281,6 +3952,72 @@ export interface operations {
             };
         };
     };
+    planning_plan_path_paths_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PathPlan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stations"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+        };
+    };
+    evaluations_create_programs_programs_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProgramsResult"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+        };
+    };
     reference_get_schema_schema_get: {
         parameters: {
             query?: never;
@@ -3306,7 +4043,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "strings" | "kick_minimums" | "drill_strings";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "kick_minimums" | "drill_strings";
             };
             cookie?: never;
         };
@@ -3341,7 +4078,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "strings" | "kick_minimums" | "drill_strings";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "kick_minimums" | "drill_strings";
             };
             cookie?: never;
         };
@@ -3376,7 +4113,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "strings" | "kick_minimums" | "drill_strings";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "kick_minimums" | "drill_strings";
             };
             cookie?: never;
         };

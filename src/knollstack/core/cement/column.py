@@ -4,13 +4,14 @@ from __future__ import annotations
 
 import math
 from bisect import bisect_left
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
 
 from knollstack.core.basics import equivalent_mud_weight, hydrostatic_pressure
 from knollstack.core.cement.slurry import bentonite_water, slurry
+from knollstack.core.constants import SEA_WATER_PPG
 from knollstack.core.formula import Value
 from knollstack.core.program import Planned, Program
 from knollstack.core.results import Assumption, Change, Finding, Remedy, Words
@@ -23,15 +24,20 @@ Floats = NDArray[np.float64]
 
 @dataclass(frozen=True)
 class Column:
-    """Mud over slurry in the annulus at the end of displacement."""
+    """Mud over slurry in the annulus at the end of displacement; over the mud the sea where there is no riser."""
 
     mud_ppg: float
     slurry_ppg: float
     top_tvd_ft: float
+    mudline_tvd_ft: float = 0.0
+    water_depth_ft: float = 0.0
 
     def psi(self, tvd_ft: Value) -> Value:
-        mud = hydrostatic_pressure(self.mud_ppg, np.minimum(tvd_ft, self.top_tvd_ft))
-        return mud + hydrostatic_pressure(self.slurry_ppg, np.maximum(0.0, tvd_ft - self.top_tvd_ft))
+        mud_ft = np.maximum(0.0, np.minimum(tvd_ft, self.top_tvd_ft) - self.mudline_tvd_ft)
+        above = hydrostatic_pressure(self.mud_ppg, mud_ft)
+        if self.water_depth_ft:
+            above = above + hydrostatic_pressure(SEA_WATER_PPG, self.water_depth_ft)
+        return above + hydrostatic_pressure(self.slurry_ppg, np.maximum(0.0, tvd_ft - self.top_tvd_ft))
 
     def emw_ppg(self, tvd_ft: Value) -> Value:
         return equivalent_mud_weight(self.psi(tvd_ft), tvd_ft)
@@ -74,7 +80,7 @@ def _standing_top(program: Program, string: Planned, column: Column) -> float | 
     )
 
     def stands(k: int) -> bool:
-        return _holds(program, string, Column(column.mud_ppg, column.slurry_ppg, path.tvd(float(tops[k]))))
+        return _holds(program, string, replace(column, top_tvd_ft=path.tvd(float(tops[k]))))
 
     if not len(tops) or not stands(len(tops) - 1):
         return None
@@ -91,7 +97,7 @@ def _lighter(program: Program, string: Planned, column: Column) -> tuple[float, 
     """The heaviest recipe whose column the rock stands at the top of cement in force."""
     for bentonite, water in _recipes(program):
         density = slurry(water, bentonite_percent=bentonite)["density_ppg"]
-        if _holds(program, string, Column(column.mud_ppg, density, column.top_tvd_ft)):
+        if _holds(program, string, replace(column, slurry_ppg=density)):
             return bentonite, water
     return None
 

@@ -6,6 +6,7 @@ rathole are added. The column at the end of displacement is compared with fractu
 
 from __future__ import annotations
 
+from dataclasses import replace
 from itertools import pairwise
 
 from knollstack.core.basics import (
@@ -19,6 +20,7 @@ from knollstack.core.cement.column import Column, breakdown, recipe, weakest
 from knollstack.core.cement.slurry import slurry
 from knollstack.core.program import Planned, Program
 from knollstack.core.results import Assumption, CementResult, CementRow, Finding, Remedy, Words
+from knollstack.core.riserless import is_riserless
 from knollstack.core.well import depth
 from knollstack.core.working import headline
 
@@ -163,6 +165,10 @@ def _column_values(program: Program, string: Planned, slurry_ppg: float) -> dict
     if string.mud_ppg is None or string.cement_top_md_ft is None:
         return {}
     column = Column(string.mud_ppg, slurry_ppg, path.tvd(string.cement_top_md_ft))
+    if is_riserless(program.well, string.index):
+        column = replace(
+            column, mudline_tvd_ft=program.well.ground_md_ft, water_depth_ft=program.well.site.water_depth_ft
+        )
     worst = weakest(program, string, column)
     if worst is None:
         message: Words = (

@@ -11,6 +11,7 @@ import { Empty, Panel } from "../../ui/Panel";
 import { Tabs } from "../../ui/Tabs";
 import { useUnits } from "../../ui/units";
 import { KickTrack } from "./KickTrack";
+import { FreedomBrackets, Schools } from "./Schools";
 import { StringsGrid } from "./StringsGrid";
 
 const KICK_PX = 118;
@@ -18,7 +19,7 @@ const KICK_PX = 118;
 export function DepthsBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: number }) {
   return (
     <>
-      <WindowTrack scale={scale} widthPx={tracksPx - KICK_PX} />
+      <WindowTrack scale={scale} widthPx={tracksPx - KICK_PX} grips={() => <FreedomBrackets scale={scale} x={tracksPx - KICK_PX - 16} />} />
       <KickTrack scale={scale} widthPx={KICK_PX} />
       <Shoes />
     </>
@@ -30,7 +31,7 @@ const Shoes = memo(function Shoes() {
   const [tab, setTab] = useState("cards");
   return (
     <Panel title="Shoes" actions={<ShoeActions />}>
-      <Tabs label="Shoes" tabs={[{ value: "cards", title: "One by one", content: <Cards /> }, { value: "table", title: "As a table", content: <StringsGrid /> }]} value={tab} onChange={setTab} />
+      <Tabs label="Shoes" tabs={[{ value: "cards", title: "One by one", content: <Cards /> }, { value: "table", title: "As a table", content: <StringsGrid /> }, { value: "schools", title: "Schools", content: <Schools /> }]} value={tab} onChange={setTab} />
     </Panel>
   );
 });
@@ -51,13 +52,12 @@ function Cards() {
         )}
         {strings.length > 0 && document.strings.length === 0 && (
           <p className="mb-2 text-[12px] text-mute">
-            Proposed from the bottom up. Move a shoe or adopt the program to decide it.
+            Proposed from the ground {document.policy.depth_school}. Move a shoe or adopt the program to decide it.
           </p>
         )}
         {strings.map((_, index) => (
           <ShoeCard key={index} index={index} />
         ))}
-        <ProposalNote />
     </>
   );
 }
@@ -160,7 +160,7 @@ function KickLine({ index, size }: { index: number; size: string }) {
   const units = useUnits();
   const kick = evaluation!.depths.strings[index]!.kick;
   if (kick === null) return null;
-  const short = kick.tolerance_bbl !== null && kick.tolerance_bbl < kick.required_bbl;
+  const short = kick.limited && kick.tolerance_bbl !== null && kick.tolerance_bbl < kick.required_bbl;
   return (
     <dl className="grid grid-cols-[1fr_auto] gap-x-3 text-[12.5px]">
       <dt className="text-mute">kick tolerance, asks {units.text(kick.required_bbl, "volume")}</dt>
@@ -169,6 +169,7 @@ function KickLine({ index, size }: { index: number; size: string }) {
           "unknown"
         ) : (
           <Headline working={`depths/${index}/kick_tolerance`} title={`kick tolerance, ${size} shoe`}>
+            {kick.limited ? "" : "not limited, over "}
             {units.text(kick.tolerance_bbl, "volume")}
           </Headline>
         )}
@@ -179,6 +180,20 @@ function KickLine({ index, size }: { index: number; size: string }) {
           <dd className="text-right">{units.text(kick.weak_md_ft, "depth")}</dd>
         </>
       )}
+      <dt className="text-mute">that volume stands a kick of</dt>
+      <dd className="text-right" data-testid={`intensity-${index}`}>
+        {kick.greatest_intensity_ppg === null ? "unknown" : kick.greatest_intensity_ppg >= 5 ? `over ${units.text(5, "emw")}` : units.text(kick.greatest_intensity_ppg, "emw")}
+      </dd>
+      <dt className="text-mute">hole full of gas, {kick.full_gas_margin_psi !== null && kick.full_gas_margin_psi < 0 ? "short of" : "in hand"}</dt>
+      <dd className="text-right">
+        {kick.full_gas_margin_psi === null ? (
+          "unknown"
+        ) : (
+          <Headline working={`depths/${index}/full_gas`} title={`hole full of gas, ${size} shoe`}>
+            {units.text(Math.abs(kick.full_gas_margin_psi), "pressure")}
+          </Headline>
+        )}
+      </dd>
       <dt className="text-mute">MAASP</dt>
       <dd className="text-right">
         {kick.maasp_psi === null ? (
@@ -190,40 +205,5 @@ function KickLine({ index, size }: { index: number; size: string }) {
         )}
       </dd>
     </dl>
-  );
-}
-
-/** The bottom-up program beside the decided one. */
-function ProposalNote() {
-  const evaluation = useSnapshot("evaluation");
-  const document = useSnapshot("document");
-  const { session } = useBench();
-  const units = useUnits();
-  const proposal = evaluation?.depths.proposal ?? [];
-  if (document.strings.length === 0 || evaluation === null) return null;
-  return (
-    <section className="mt-3 border-t border-rule pt-2" aria-label="Bottom-up proposal">
-      <div className="flex items-center gap-2">
-        <h3 className="text-[13px] font-semibold">Bottom-up proposal</h3>
-        <Button
-          className="ml-auto"
-          disabled={proposal.length === 0}
-          title="Drop the decided strings and show the proposal"
-          onClick={() => {
-            session.edit([{ path: "/strings", value: [] }]);
-          }}
-        >
-          Start from it
-        </Button>
-      </div>
-      {evaluation.depths.failure.length > 0 && <p className="text-mute">{units.words(evaluation.depths.failure)}</p>}
-      <ul className="mt-1 text-[12px] leading-snug">
-        {proposal.map((shoe, i) => (
-          <li key={i} className="mb-1">
-            <span className="font-semibold">{units.text(shoe.md_ft, "depth")}</span> <span className="text-mute">{shoe.role}, set by {shoe.rule}. {units.words(shoe.reason)}</span>
-          </li>
-        ))}
-      </ul>
-    </section>
   );
 }

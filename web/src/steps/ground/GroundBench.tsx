@@ -3,12 +3,16 @@ import { memo, useState } from "react";
 import { useAt, useBench, useSnapshot } from "../../design/context";
 import type { DepthScale } from "../../depth/scale";
 import { WindowTrack } from "../../depth/WindowTrack";
+import type { Quantity } from "../../design/types";
 import { DocChoice, DocNumber, DocText } from "../../ui/DocField";
 import { Panel } from "../../ui/Panel";
 import type { GridColumn, Row } from "../../ui/grid/columns";
 import { Grid } from "../../ui/grid/Grid";
 import { Tabs } from "../../ui/Tabs";
 import { useUnits } from "../../ui/units";
+import { EstimateFracture } from "./EstimateFracture";
+import { PathPicture } from "./PathPicture";
+import { PlanPath } from "./PlanPath";
 import type { ProfileKey } from "./PointGrips";
 import { PointGrips, isProfileKey } from "./PointGrips";
 
@@ -25,13 +29,23 @@ const ZONES: readonly GridColumn[] = [
   { key: "fluid", label: "Fluid", kind: "choice", options: ["none", "fresh water", "salt water", "oil", "gas"] },
 ];
 const FLAGS: readonly GridColumn[] = [
-  { key: "name", label: "Zone", kind: "text", width: "30%" },
+  { key: "name", label: "Zone", kind: "text", width: "26%" },
   { key: "permeable", label: "perme- able", kind: "flag" },
   { key: "hazards:losses", label: "losses", kind: "flag" },
   { key: "hazards:overpressure", label: "over- press.", kind: "flag" },
   { key: "hazards:caving", label: "caving", kind: "flag" },
   { key: "case_before_deeper", label: "case first", kind: "flag" },
   { key: "shoe_allowed", label: "shoe may stand", kind: "flag" },
+  { key: "gas_contact_tvd_ft", label: "gas contact TVD", kind: "number", quantity: "depth", optional: true, width: "16%" },
+];
+const TESTS: readonly GridColumn[] = [
+  { key: "tvd_ft", label: "TVD", kind: "number", quantity: "depth" },
+  { key: "emw_ppg", label: "EMW", kind: "number", quantity: "emw" },
+  { key: "kind", label: "Kind", kind: "choice", options: ["leak-off", "integrity"] },
+];
+const TEMPERATURES: readonly GridColumn[] = [
+  { key: "tvd_ft", label: "TVD", kind: "number", quantity: "depth" },
+  { key: "temperature_f", label: "Temperature", kind: "number", quantity: "temperature" },
 ];
 const POINTS: readonly GridColumn[] = [
   { key: "tvd_ft", label: "TVD", kind: "number", quantity: "depth" },
@@ -48,6 +62,7 @@ const TRACK_SHARE = 0.64;
 const last = (rows: readonly Row[], key: string, otherwise: number) =>
   rows.length ? Number(rows[rows.length - 1]![key]) : otherwise;
 const newPoint = (rows: readonly Row[]): Row => ({ tvd_ft: last(rows, "tvd_ft", 0) + 500, emw_ppg: last(rows, "emw_ppg", 9) });
+const newTemperature = (rows: readonly Row[]): Row => ({ tvd_ft: last(rows, "tvd_ft", 0) + 1000, temperature_f: last(rows, "temperature_f", 60) + 15 });
 const newStation = (rows: readonly Row[]): Row => ({ md_ft: last(rows, "md_ft", 0) + 500, inclination_deg: 0, azimuth_deg: 0 });
 const newZone = (rows: readonly Row[]): Row => ({
   name: `Zone ${rows.length + 1}`,
@@ -66,8 +81,8 @@ export function groundTab(place: string): string {
   const [, first, second, , key] = place.split("/");
   if (first === "site" || first === "name" || first === "note") return "site";
   if (first === "trajectory") return "path";
-  if (second === "pore" || second === "fracture" || second === "stability" || second === "leak_off_tests") return second;
-  return ["permeable", "hazards", "case_before_deeper", "shoe_allowed"].includes(key ?? "") ? "flags" : "zones";
+  if (second === "pore" || second === "fracture" || second === "stability" || second === "leak_off_tests" || second === "overburden" || second === "temperature") return second;
+  return ["permeable", "hazards", "case_before_deeper", "shoe_allowed", "gas_contact_tvd_ft"].includes(key ?? "") ? "flags" : "zones";
 }
 
 export function GroundBench({ scale, tracksPx, place }: { scale: DepthScale; tracksPx: number; place: string }) {
@@ -94,10 +109,15 @@ export function GroundBench({ scale, tracksPx, place }: { scale: DepthScale; tra
 
 /** Holds nothing of the depth axis, so zooming does not draw it again. */
 const GroundPanel = memo(function GroundPanel({ shown, onShow }: { shown: string; onShow: (tab: string) => void }) {
-  const profile = (name: ProfileKey, title: string, empty: string) => ({
+  const profile = (name: ProfileKey | "overburden", title: string, empty: string) => ({
     value: name,
     title,
-    content: <Grid title={title} className="max-w-80" target={name} path={`/ground/${name}`} columns={POINTS} sortBy="tvd_ft" newRow={newPoint} empty={empty} />,
+    content: (
+      <>
+        <Grid title={title} className="max-w-80" target={name} path={`/ground/${name}`} columns={POINTS} sortBy="tvd_ft" newRow={newPoint} empty={empty} />
+        {name === "fracture" && <EstimateFracture />}
+      </>
+    ),
   });
   const tabs = [
     { value: "site", title: "Site", content: <SiteForm /> },
@@ -105,7 +125,11 @@ const GroundPanel = memo(function GroundPanel({ shown, onShow }: { shown: string
       value: "path",
       title: "Path",
       content: (
-        <Grid title="Station" className="max-w-96" target="stations" path="/trajectory/stations" columns={STATIONS} sortBy="md_ft" newRow={newStation} least={2} empty="" />
+        <>
+          <PathPicture />
+          <Grid title="Station" className="max-w-96" target="stations" path="/trajectory/stations" columns={STATIONS} sortBy="md_ft" newRow={newStation} least={2} empty="" />
+          <PlanPath />
+        </>
       ),
     },
     {
@@ -124,10 +148,18 @@ const GroundPanel = memo(function GroundPanel({ shown, onShow }: { shown: string
       value: "leak_off_tests",
       title: "Leak-off",
       content: (
-        <Grid title="Leak-off test" className="max-w-80" target="leak_off_tests" path="/ground/leak_off_tests" columns={POINTS} sortBy="tvd_ft" newRow={newPoint} empty="No leak-off test yet: a measured one replaces the fracture profile at its depth." />
+        <Grid title="Leak-off test" className="max-w-80" target="leak_off_tests" path="/ground/leak_off_tests" columns={TESTS} sortBy="tvd_ft" newRow={newPoint} empty="No leak-off test yet: a measured one replaces the fracture profile at its depth." />
       ),
     },
     profile("stability", "Stability", "No stability minimum: pore pressure alone sets the least mud."),
+    profile("overburden", "Overburden", "No overburden yet: estimates of fracture need it."),
+    {
+      value: "temperature",
+      title: "Heat",
+      content: (
+        <Grid title="Temperature" className="max-w-80" target="temperature" path="/ground/temperature" columns={TEMPERATURES} sortBy="tvd_ft" newRow={newTemperature} empty="No temperature profile: the temperatures at surface and total depth on the site tab are joined by a line." />
+      ),
+    },
   ];
   return (
     <Panel title="Basis and ground">
@@ -142,7 +174,7 @@ function SiteForm() {
   const evaluation = useSnapshot("evaluation");
   const { session } = useBench();
   const stations = document.trajectory.stations;
-  const rows: { label: string; path: string; quantity: "depth" | "temperature" | "concentration" | "fraction"; optional?: boolean; unit?: string }[] = [
+  const rows: { label: string; path: string; quantity: Quantity; optional?: boolean; unit?: string }[] = [
     { label: "Rig floor above ground or sea", path: "/site/rig_floor_ft", quantity: "depth" },
     { label: "Water depth", path: "/site/water_depth_ft", quantity: "depth" },
     { label: "Cellar depth", path: "/site/cellar_depth_ft", quantity: "depth" },
@@ -152,6 +184,9 @@ function SiteForm() {
     { label: "Temperature at total depth", path: "/site/bottom_temperature_f", quantity: "temperature", optional: true },
     { label: "H2S in the gas", path: "/site/h2s_ppm", quantity: "concentration", optional: true },
     { label: "CO2 in the gas", path: "/site/co2_percent", quantity: "fraction", optional: true, unit: "%" },
+    ...(document.site.setting === "subsea"
+      ? [{ label: "Choke line friction at kill rate", path: "/site/choke_line_psi", quantity: "pressure" as const, optional: true }]
+      : []),
   ];
   return (
     <div>

@@ -7,6 +7,7 @@ import { DocNumber } from "../../ui/DocField";
 import { Headline } from "../../ui/Headline";
 import { Empty, Panel, Scroll } from "../../ui/Panel";
 import { useUnits } from "../../ui/units";
+import { MudAtRest, MudMoving } from "./MudDetails";
 import type { Evaluation } from "../../design/types";
 
 export function MudBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: number }) {
@@ -83,6 +84,8 @@ function MudCard({ index, evaluation }: { index: number; evaluation: Evaluation 
           )}
         </dd>
       </dl>
+      <MudMoving index={index} hole={hole} row={row} />
+      <MudAtRest index={index} hole={hole} row={row} />
     </section>
   );
 }

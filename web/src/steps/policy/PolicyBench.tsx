@@ -27,6 +27,7 @@ const GROUPS: readonly { title: string; entries: readonly Entry[] }[] = [
   {
     title: "Setting depths",
     entries: [
+      { label: "School of the proposal", key: "depth_school", options: ["bottom up", "top down"] },
       { label: "Cover below fresh water", key: "fresh_water_cover_ft", quantity: "depth" },
       { label: "Cover below a zone to be cased", key: "zone_cover_ft", quantity: "depth" },
       { label: "Reach below a zone to be cased", key: "zone_reach_ft", quantity: "depth" },
@@ -41,6 +42,19 @@ const GROUPS: readonly { title: string; entries: readonly Entry[] }[] = [
     entries: [
       { label: "Intensity over pore", key: "kick_intensity_ppg", quantity: "emw" },
       { label: "Influx gradient", key: "influx_psi_ft", quantity: "gradient" },
+      { label: "School", key: "kick_school", options: ["volume", "full gas"] },
+    ],
+  },
+  {
+    title: "Mud",
+    entries: [
+      { label: "Rheology", key: "rheology", options: ["Bingham", "power law"] },
+      { label: "Pits", key: "pit_volume_bbl", quantity: "volume" },
+      { label: "Weighting solid", key: "weighting_solid_ppg", quantity: "emw" },
+      { label: "Trip speed, ft/min", key: "trip_speed_ft_min", quantity: "factor" },
+      { label: "Practical limit of a riser-margin mud", key: "riser_mud_limit_ppg", quantity: "emw" },
+      { label: "Gel sweep, riserless", key: "sweep_bbl", quantity: "volume" },
+      { label: "A sweep every", key: "sweep_every_ft", quantity: "depth" },
     ],
   },
   {
@@ -127,8 +141,10 @@ export function PolicyBench() {
                 { key: "pipe_od_in", label: "Pipe", kind: "number", quantity: "size" },
                 { key: "collar_od_in", label: "Collars", kind: "number", quantity: "size" },
                 { key: "collar_length_ft", label: "Length", kind: "number", quantity: "depth" },
+                { key: "pipe_id_in", label: "Pipe bore", kind: "number", quantity: "diameter", optional: true },
+                { key: "collar_id_in", label: "Collar bore", kind: "number", quantity: "diameter", optional: true },
               ]}
-              newRow={() => ({ from_hole_in: 6, pipe_od_in: 3.5, collar_od_in: 4.75, collar_length_ft: 450 })}
+              newRow={() => ({ from_hole_in: 6, pipe_od_in: 3.5, collar_od_in: 4.75, collar_length_ft: 450, pipe_id_in: 2.764, collar_id_in: 2.25 })}
               least={1}
               empty=""
             />

@@ -1,0 +1,121 @@
+"""All programs with the fewest strings: against brute force, and what frees one where there is none."""
+
+from itertools import combinations
+
+import numpy as np
+import pytest
+
+from knollstack.core.conductor import conductor_md_ft
+from knollstack.core.depths import Search, propose
+from knollstack.core.faults import parse
+from knollstack.core.programs import Sets, candidates, programs
+from knollstack.core.relief import changed, reliefs
+from knollstack.core.schools import both_schools
+from knollstack.core.units import plain
+from knollstack.core.well import build_well
+from tests.helpers import CATALOGUE, demo, empty_demo, find, points, run, well
+
+HOLES = (8.5, 12.25, 17.5)
+SPACING_FT = 50.0
+MOST_SHOES = 2
+
+
+def random_ground(seed):
+    """A well of 2,400 ft with rising pressures, a band of banned rock, and limits that ask for two or three sections."""
+    rng = np.random.default_rng(seed)
+    z = np.array([30.0, *np.sort(rng.choice(np.arange(300, 2300, 50), 5, replace=False)), 2400.0])
+    pore = np.maximum.accumulate(np.linspace(8.6, 10.5 + 4 * rng.random(), 7) + rng.uniform(-0.3, 0.6, 7))
+    fracture = np.maximum(pore + rng.uniform(0.9, 2.5, 7), np.linspace(11.5, 15.5, 7))
+    top = float(rng.choice(np.arange(800, 1700, 50)))
+    zone = {"name": "Z", "top_tvd_ft": top, "base_tvd_ft": top + 300, "shoe_allowed": bool(rng.random() < 0.5),
+            "case_before_deeper": bool(rng.random() < 0.3)}  # fmt: skip
+    policy = {"open_hole_limit_ft": float(rng.choice([900, 1300, 3000])), "diverter_limit_ft": 1200.0,
+              "kick_minimums": [{"from_hole_in": 1.0, "volume_bbl": float(rng.choice([5, 15, 40]))}]}  # fmt: skip
+    return build_well(parse(well(
+        trajectory={"stations": [{"md_ft": 0.0}, {"md_ft": 2400.0}]}, policy=policy,
+        ground={"pore": points(*zip(z, pore.round(3), strict=True)), "fracture": points(*zip(z, fracture.round(3), strict=True)),
+                "zones": [zone]},
+    )))  # fmt: skip
+
+
+def brute_force(search, depths):
+    """Every ordered set of candidate shoes, fewest first: the count of sections, and each shoe's ends."""
+    total = search.well.path.total_md_ft
+    if search.reaches_floor(total):
+        return 1, []
+    alone = search.tests(depths, total)
+    fit = [float(d) for d, a, b in zip(depths, alone["fresh water"], alone["no shoe"], strict=True) if a and b]
+
+    def stands(top, bottom, level):
+        ok = all(bool(v[0]) for v in search.tests(np.array([top]), bottom).values())
+        return ok and bottom - top >= 10 and bool(search.kick_ok(np.array([top]), bottom, level)[0])
+
+    known: dict = {}
+    for count in range(1, MOST_SHOES + 1):
+        found = []
+        for shoes in combinations(fit, count):
+            if not search.reaches_floor(shoes[0]):
+                continue
+            ends = [*shoes, total]
+            pairs = [(ends[i], ends[i + 1], count - 1 - i) for i in range(count)]
+            for pair in pairs:
+                if pair not in known:
+                    known[pair] = stands(*pair)
+                if not known[pair]:
+                    break
+            else:
+                found.append(shoes)
+        if found:
+            return count + 1, [(min(s[i] for s in found), max(s[i] for s in found)) for i in range(count)]
+    return 0, []
+
+
+@pytest.mark.parametrize("seed", range(12))
+def test_fewest_strings_and_freedom_are_those_of_brute_force(seed):
+    ground = random_ground(seed)
+    floor, _ = conductor_md_ft(ground)
+    search = Search(ground, floor, HOLES)
+    depths = candidates(search, SPACING_FT)
+    sets = Sets(search, depths)
+    count, ends = brute_force(search, depths)
+    assert (sets.sections if sets.sections <= MOST_SHOES + 1 else 0) == count
+    if count:
+        assert [(float(depths[m][0]), float(depths[m][-1])) for m in sets.down] == ends
+        bottom_up = propose(ground, HOLES)
+        assert len(bottom_up.shoes) - 1 == count, "bottom up has as few"
+        found = programs(ground, HOLES)
+        assert len(found.top_down) == len(bottom_up.shoes), "top down too"
+
+
+def test_both_schools_of_the_demo_ground_are_judged_good():
+    schools = both_schools(parse(empty_demo()), CATALOGUE)
+    assert [s.md_ft for s in schools.bottom_up] == [110.0, 1970.0, 6840.0, 12_600.0]
+    assert [s.md_ft for s in schools.top_down] == [110.0, 3350.0, 8900.0, 12_600.0]
+    assert [s.rule for s in schools.top_down[1:3]] == ["no shoe", "kick tolerance"]
+    for free, low, high in zip(schools.freedom, schools.bottom_up[1:], schools.top_down[1:], strict=False):
+        assert free.shallow_md_ft <= low.md_ft < high.md_ft <= free.deep_md_ft
+    document = empty_demo() | {"policy": {"depth_school": "top down"}}
+    evaluation = run(document)
+    assert [s.shoe_md_ft for s in evaluation.strings] == [110.0, 3350.0, 8900.0, 12_600.0]
+    assert not find(evaluation, "depths", "stop")
+
+
+def test_a_deeper_than_free_shoe_is_found_at_fault():
+    document = demo()
+    document["strings"][2]["shoe_md_ft"] = 9000.0  # 100 ft below its freedom
+    assert find(run(document), "depths", "stop") or find(run(document), "mud", "stop")
+
+
+def test_what_frees_a_program_was_tried():
+    design = parse(empty_demo() | {"policy": {"open_hole_limit_ft": 1000.0}})
+    offered = reliefs(design, CATALOGUE)
+    assert plain(offered[0].label) == "Change the limit of open hole from 1,000 ft to 2,150 ft"
+    for remedy in offered:
+        assert run(changed(design, remedy.changes).model_dump(mode="json")).strings
+    short = remedy_with(offered[0], 2100.0)
+    assert not run(changed(design, short).model_dump(mode="json")).strings, "less is not enough"
+    assert reliefs(parse(empty_demo()), CATALOGUE) == []
+
+
+def remedy_with(remedy, value):
+    return tuple(c.model_copy(update={"value": value}) for c in remedy.changes)

@@ -1,0 +1,64 @@
+// The path seen from above and from the side, true to one another; from the side along the plane of the farthest point.
+import { useSnapshot } from "../../design/context";
+import { line } from "../../depth/Track";
+import { ChartTable } from "../../depth/ChartTable";
+import { useUnits } from "../../ui/units";
+
+const SIZE_PX = 150;
+const PAD_PX = 16;
+
+export function PathPicture() {
+  const basis = useSnapshot("evaluation")?.basis;
+  const units = useUnits();
+  if (!basis || Math.max(...basis.axis_departure_ft.map(Math.abs)) < 1) return null;
+  const table = () => ({
+    columns: ["MD", "TVD", "north", "east", "departure"].map((c) => `${c}, ${units.unit("depth")}`),
+    rows: basis.axis_md_ft.map((md, i) => [md, basis.axis_tvd_ft[i]!, basis.axis_north_ft[i]!, basis.axis_east_ft[i]!, basis.axis_departure_ft[i]!].map((v) => units.number(v, "depth"))),
+  });
+  const farthest = Math.max(...basis.axis_departure_ft.map(Math.abs));
+  return (
+    <figure className="mb-2 flex items-end gap-4">
+      <View title="Plan" across={basis.axis_east_ft} down={basis.axis_north_ft.map((n) => -n)} labels={["east", "north"]} northUp />
+      <View title="Vertical section" across={basis.axis_departure_ft} down={basis.axis_tvd_ft} labels={["departure", "TVD"]} />
+      <figcaption className="text-[12px] text-mute">
+        Departure {units.text(farthest, "depth")}
+        <br />
+        section at {units.text(basis.section_azimuth_deg, "angle")}
+        <br />
+        <ChartTable title="Path of the well" data={table} />
+      </figcaption>
+    </figure>
+  );
+}
+
+interface ViewProps {
+  title: string;
+  across: readonly number[];
+  down: readonly number[];
+  labels: readonly [string, string];
+  northUp?: boolean;
+}
+
+function View({ title, across, down, labels, northUp = false }: ViewProps) {
+  const [left, right] = [Math.min(0, ...across), Math.max(0, ...across)];
+  const [top, bottom] = [Math.min(0, ...down), Math.max(0, ...down)];
+  const room = SIZE_PX - 2 * PAD_PX;
+  const perFt = room / Math.max(1, right - left, bottom - top);
+  const x = (v: number) => PAD_PX + (v - left) * perFt;
+  const y = (v: number) => PAD_PX + (v - top) * perFt;
+  return (
+    <svg width={SIZE_PX} height={SIZE_PX} role="img" aria-label={`${title} of the path`} className="border border-rule bg-sheet">
+      <text x={6} y={12} fontSize={10.5} style={{ fill: "var(--mute)" }}>
+        {title}
+      </text>
+      <text x={SIZE_PX - 5} y={SIZE_PX - 5} fontSize={10} textAnchor="end" style={{ fill: "var(--mute)" }}>
+        {labels[0]} →
+      </text>
+      <text x={5} y={northUp ? 24 : SIZE_PX - 5} fontSize={10} style={{ fill: "var(--mute)" }}>
+        {northUp ? "↑" : "↓"} {labels[1]}
+      </text>
+      <path d={line(across.map((v, i) => [x(v), y(down[i]!)] as const))} fill="none" stroke="var(--petrol)" strokeWidth={2} />
+      <circle cx={x(0)} cy={y(0)} r={3} fill="var(--sheet)" stroke="var(--ink)" />
+    </svg>
+  );
+}

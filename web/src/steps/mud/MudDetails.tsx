@@ -1,0 +1,127 @@
+// A section's mud moving (rheometer, pump rate, ECD, surge and swab) and at rest (zones, volumes, weighting up, riser).
+import { DocNumber } from "../../ui/DocField";
+import { Headline } from "../../ui/Headline";
+import { useUnits } from "../../ui/units";
+import type { Evaluation } from "../../design/types";
+
+type MudRow = Evaluation["mud"]["strings"][number];
+interface Props {
+  index: number;
+  hole: string;
+  row: MudRow;
+}
+
+export function MudMoving({ index, hole, row }: Props) {
+  const units = useUnits();
+  const entries = [
+    ["flow_gpm", "pump rate, gal/min"],
+    ["reading_300", "reading at 300 rpm"],
+    ["reading_600", "at 600 rpm"],
+  ] as const;
+  return (
+    <details className="mt-1 text-[12.5px]" open={row.surge_ppg !== null}>
+      <summary className="text-mute">Moving: ECD, surge and swab</summary>
+      <div className="flex flex-wrap gap-x-4">
+        {entries.map(([key, label]) => (
+          <span key={key} className="flex items-center gap-1 text-mute">
+            {label}
+            <span className="w-14">
+              <DocNumber label={`${hole} hole ${label}`} path={`/strings/${index}/${key}`} quantity="factor" optional />
+            </span>
+          </span>
+        ))}
+      </div>
+      <dl className="grid grid-cols-[1fr_auto] gap-x-3">
+        <dt className="text-mute">ECD at bottom{row.ecd_shoe_ppg !== null && `; ${units.text(row.ecd_shoe_ppg, "emw")} at the shoe above`}</dt>
+        <dd className="text-right" data-testid={`ecd-${index}`}>
+          {row.ecd_bottom_ppg === null ? (
+            "unknown"
+          ) : (
+            <Headline working={`mud/${index}/ecd`} title={`ECD, ${hole} hole`}>
+              {units.text(row.ecd_bottom_ppg, "emw")}
+            </Headline>
+          )}
+        </dd>
+        <dt className="text-mute">tripping, swab to surge at bottom</dt>
+        <dd className="text-right">
+          {row.surge_ppg === null || row.swab_ppg === null ? (
+            "unknown"
+          ) : (
+            <Headline working={`mud/${index}/surge`} title={`surge and swab, ${hole} hole`}>
+              {units.number(row.swab_ppg, "emw")} to {units.text(row.surge_ppg, "emw")}
+            </Headline>
+          )}
+        </dd>
+      </dl>
+    </details>
+  );
+}
+
+export function MudAtRest({ index, hole, row }: Props) {
+  const units = useUnits();
+  const { volumes, weight_up: weighting, riser } = row;
+  return (
+    <details className="text-[12.5px]">
+      <summary className="text-mute">At rest: zones, volumes, weighting</summary>
+      <table className="w-full">
+        <tbody>
+          {row.zones.map((zone) => (
+            <tr key={zone.name}>
+              <th scope="row" className="text-left font-normal text-mute">
+                {zone.name}, overbalance at {units.text(zone.at_md_ft, "depth")}
+              </th>
+              <td className="text-right">
+                {units.text(zone.overbalance_psi, "pressure")}
+                {zone.limit_psi !== null && <span className="text-mute"> of {units.text(zone.limit_psi, "pressure")}</span>}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <dl className="mt-1 grid grid-cols-[1fr_auto] gap-x-3">
+        {volumes && (
+          <>
+            <dt className="text-mute">hole, less steel of the drill string {units.text(volumes.string_displacement_bbl, "volume")}, and pits</dt>
+            <dd className="text-right">{units.text(volumes.total_bbl, "volume")}</dd>
+          </>
+        )}
+        {weighting?.solid_lb != null && (
+          <>
+            <dt className="text-mute">
+              weighting {units.text(weighting.volume_bbl, "volume")} up from {units.text(weighting.from_ppg, "emw")}; gains {units.text(weighting.gain_bbl, "volume")}
+            </dt>
+            <dd className="text-right">
+              <Headline working={`mud/${index}/weight_up`} title={`weighting up, ${hole} hole`}>
+                {units.text(weighting.solid_lb, "force")}
+              </Headline>
+            </dd>
+          </>
+        )}
+        {weighting?.base_bbl != null && (
+          <>
+            <dt className="text-mute">
+              thinning {units.text(weighting.volume_bbl, "volume")} from {units.text(weighting.from_ppg, "emw")} with base fluid
+            </dt>
+            <dd className="text-right">{units.text(weighting.base_bbl, "volume")}</dd>
+          </>
+        )}
+        {riser && (
+          <>
+            <dt className="text-mute">with the riser gone, needed at {units.text(riser.at_md_ft, "depth")}</dt>
+            <dd className={`text-right ${riser.held ? "" : "font-semibold text-brick"}`}>
+              <Headline working={`mud/${index}/riser`} title={`riser margin, ${hole} hole`}>
+                {units.text(riser.needed_ppg, "emw")}
+              </Headline>
+            </dd>
+          </>
+        )}
+        {row.sweep_bbl !== null && (
+          <>
+            <dt className="text-mute">gel sweeps, riserless</dt>
+            <dd className="text-right">{units.text(row.sweep_bbl, "volume")}</dd>
+          </>
+        )}
+      </dl>
+    </details>
+  );
+}
