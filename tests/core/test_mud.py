@@ -235,7 +235,7 @@ def test_riserless_and_riser_margin_of_the_deep_water_demo():
     assert last.needed_ppg == pytest.approx((12.5 * 15_300 - 8.55 * 4350) / 10_865)
     messages = [plain(f.message) for f in find(evaluation, "mud", "caution")]
     assert sum("The riser margin cannot be held" in m for m in messages) == 2
-    document["strings"][1]["mud_ppg"] = 12.0
+    document["strings"][1]["mud_ppg"] = 22.0
     assert "With returns to the sea floor" in plain(find(run(document), "mud", "stop")[0].message)
 
 

@@ -7,6 +7,8 @@ export interface Settings {
   dark: boolean;
   /** Depth axis: along hole, or true vertical depth with the section as a vertical section. */
   axis: "md" | "tvd";
+  /** The mud window as equivalent mud weights or as pressures. */
+  window: "emw" | "pressure";
   /** Whether what is dragged snaps to boundaries and round numbers; Alt does the opposite while held. */
   snap: boolean;
 }
@@ -30,6 +32,7 @@ export function storedSettings(): Settings {
     units: { system: "field", mixed: {} },
     dark: matchMedia("(prefers-color-scheme: dark)").matches,
     axis: "md",
+    window: "emw",
     snap: true,
   };
   try {

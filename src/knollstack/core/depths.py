@@ -22,7 +22,7 @@ from knollstack.core.constants import PSI_PER_PPG_FT
 from knollstack.core.design import Zone
 from knollstack.core.results import Words
 from knollstack.core.riserless import planned_ppg
-from knollstack.core.tolerance import Section, least_bbl, section_of
+from knollstack.core.tolerance import Section, gives, section_of
 from knollstack.core.well import Well, depth, emw, volume
 from knollstack.core.window import planned_mud_ppg
 
@@ -118,7 +118,7 @@ class Search:
         low, high = self.well.window.over(self.well.path.tvd_at(tops), self.well.path.tvd(bottom))
         rounded = np.ceil(np.round(low * 10, 6)) / 10
         mud = np.where(rounded <= high, rounded, low)
-        return np.asarray(least_bbl(self.well, section, tops, mud, bottom) >= asked)
+        return gives(self.well, section, tops, mud, bottom, asked)
 
     def _full_gas_ok(self, tops: Floats, bottom: float) -> Bools:
         """The shoe stands a hole full of gas from the worst depth of the section; unknown does not."""

@@ -153,6 +153,7 @@ class Policy(Part):
     fresh_water_cover_ft: Depth = 100.0
     zone_cover_ft: Depth = 50.0
     zone_reach_ft: Depth = 300.0
+    liner_overlap_ft: Depth = Field(400.0, description="overlap of a liner with the casing above")
     open_hole_limit_ft: Depth = 8_000.0
     diverter_limit_ft: Depth = Field(4_000.0, description="deepest hole below ground on the conductor's diverter")
     conductor_minimum_ft: Depth = Field(80.0, description="least conductor depth below ground or mudline")

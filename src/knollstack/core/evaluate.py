@@ -5,12 +5,15 @@ from __future__ import annotations
 from functools import lru_cache
 
 import numpy as np
+from numpy.typing import NDArray
 
 from knollstack.core.catalogue import Catalogue
 from knollstack.core.cement.job import fill_tops, judge_cement
+from knollstack.core.constants import PSI_PER_PPG_FT
 from knollstack.core.design import Design
 from knollstack.core.formula import Step
 from knollstack.core.ground import Profile
+from knollstack.core.liners import judge_liners
 from knollstack.core.notes import judge_ground
 from knollstack.core.pipe.choose import choose_pipe
 from knollstack.core.preventers import judge_preventers
@@ -21,6 +24,7 @@ from knollstack.core.results import (
     Evaluation,
     Finding,
     GroundResult,
+    PressurePoint,
     State,
     StepState,
     StringResult,
@@ -36,6 +40,7 @@ from knollstack.core.wellhead import judge_wellhead
 from knollstack.core.working import recording
 
 SEVERITY_ORDER = {"stop": 0, "caution": 1, "unknown": 2, "note": 3}
+Floats = NDArray[np.float64]
 WINDOW_STEP_FT = 100.0
 STEP_EDGE_FT = 0.01
 
@@ -62,6 +67,7 @@ def evaluate(design: Design, catalogue: Catalogue) -> Evaluation:
         sizes=sizes,
         mud=mud,
         pipe=pipe,
+        liners=judge_liners(program, pipe, cement),
         cement=cement,
         wellhead=wellhead,
         preventers=preventers,
@@ -165,6 +171,33 @@ def _ground(well: Well) -> GroundResult:
         fracture=_track(well, well.ground.fracture),
         stability=_track(well, well.ground.stability),
         window=_window(well),
+        pressures=_pressures(well),
+    )
+
+
+def _drawing_depths(well: Well) -> Floats:
+    """A grid, and just either side of every point and boundary."""
+    deepest = float(well.path.knots_tvd_ft.max())
+    marks = well.window.depths_ft
+    depths = np.concatenate(
+        [np.arange(0, deepest, WINDOW_STEP_FT), marks - STEP_EDGE_FT, marks + STEP_EDGE_FT, [deepest]]
+    )
+    return np.unique(depths[(depths >= 0) & (depths <= deepest)])
+
+
+def _pressures(well: Well) -> tuple[PressurePoint, ...]:
+    """Pore and fracture as pressures for drawing."""
+    depths = _drawing_depths(well)
+    pore = PSI_PER_PPG_FT * well.ground.pore.at(depths) * depths
+    fracture = PSI_PER_PPG_FT * well.ground.fracture.at(depths) * depths
+    return tuple(
+        PressurePoint(
+            md_ft=float(md),
+            pore_psi=float(p) if np.isfinite(p) else None,
+            fracture_psi=float(f) if np.isfinite(f) else None,
+        )
+        for md, p, f in zip(well.path.md_at(depths), pore, fracture, strict=True)
+        if np.isfinite(p) or np.isfinite(f)
     )
 
 
@@ -172,12 +205,7 @@ def _window(well: Well) -> tuple[WindowPoint, ...]:
     """The window's bounds for drawing: on a grid, and just either side of every point and boundary."""
     if not well.knows_pressures:
         return ()
-    deepest = float(well.path.knots_tvd_ft.max())
-    marks = well.window.depths_ft
-    depths = np.concatenate(
-        [np.arange(0, deepest, WINDOW_STEP_FT), marks - STEP_EDGE_FT, marks + STEP_EDGE_FT, [deepest]]
-    )
-    depths = np.unique(depths[(depths >= 0) & (depths <= deepest)])
+    depths = _drawing_depths(well)
     low, high = well.window.lower_at(depths), well.window.upper_at(depths)
     known = np.isfinite(low) | np.isfinite(high)
     mds = well.path.md_at(depths)

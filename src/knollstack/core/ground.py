@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
@@ -78,26 +79,37 @@ class Profile:
     def known(self) -> bool:
         return len(self.tvd_ft) >= 2
 
+    @cached_property
+    def _line(self) -> tuple[Floats, Floats, Floats, Floats]:
+        """Depths and values with both sides of each step in turn; depths and worse values of the steps alone."""
+        step = self.above_ppg != self.below_ppg
+        counts = np.where(step, 2, 1)
+        depths = np.repeat(self.tvd_ft, counts)
+        values = np.repeat(self.above_ppg, counts)
+        values[np.cumsum(counts) - 1] = self.below_ppg
+        worse = (
+            np.maximum(self.above_ppg, self.below_ppg)
+            if self.worse_is_high
+            else np.minimum(self.above_ppg, self.below_ppg)
+        )
+        return depths, values, self.tvd_ft[step], worse[step]
+
     def at(self, tvd_ft: ArrayLike) -> Floats:
         """EMW [ppg] at depths [ft TVD], the worse side at a step, NaN where unknown."""
         z = np.asarray(tvd_ft, dtype=float)
         if not self.known:
             return np.full(z.shape, np.nan)
-        upper = self._in_interval(z, np.searchsorted(self.tvd_ft, z, side="left") - 1)
-        lower = self._in_interval(z, np.searchsorted(self.tvd_ft, z, side="right") - 1)
-        worse = np.maximum(upper, lower) if self.worse_is_high else np.minimum(upper, lower)
-        outside = (z < self.tvd_ft[0]) | (z > self.tvd_ft[-1])
-        return np.asarray(np.where(outside, np.nan, worse))
+        depths, values, steps, worse = self._line
+        found = np.interp(z, depths, values, left=np.nan, right=np.nan)
+        if not len(steps):
+            return np.asarray(found)
+        k = np.minimum(np.searchsorted(steps, z), len(steps) - 1)
+        return np.asarray(np.where(steps[k] == z, worse[k], found))
 
     def one(self, tvd_ft: float) -> float | None:
         """EMW [ppg] at one depth, None where unknown."""
         value = float(self.at(tvd_ft))
         return None if np.isnan(value) else value
-
-    def _in_interval(self, z: Floats, index: NDArray[np.intp]) -> Floats:
-        i = np.clip(index, 0, len(self.tvd_ft) - 2)
-        share = (z - self.tvd_ft[i]) / (self.tvd_ft[i + 1] - self.tvd_ft[i])
-        return np.asarray(self.below_ppg[i] * (1 - share) + self.above_ppg[i + 1] * share)
 
 
 def build_profile(points: Sequence[Point], worse_is_high: bool) -> Profile:
@@ -123,6 +135,12 @@ class Ground:
     pore: Profile
     fracture: Profile
     stability: Profile
+
+    @cached_property
+    def fracture_psi(self) -> Floats:
+        """Fracture pressure [psi] at the points of its profile."""
+        nodes = self.fracture.tvd_ft
+        return np.asarray(PSI_PER_PPG_FT * self.fracture.at(nodes) * nodes)
 
     def breakpoints(self, deepest_tvd_ft: float) -> Floats:
         """Every profile point and zone boundary down to a depth: where anything can change its course."""

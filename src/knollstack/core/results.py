@@ -105,12 +105,21 @@ class WindowPoint(Result):
     upper_ppg: float | None
 
 
+class PressurePoint(Result):
+    """The same ground as pressures, for drawing: None is unknown."""
+
+    md_ft: float
+    pore_psi: float | None
+    fracture_psi: float | None
+
+
 class GroundResult(Result):
     zones: tuple[ZoneBand, ...]
     pore: tuple[TrackPoint, ...]
     fracture: tuple[TrackPoint, ...]
     stability: tuple[TrackPoint, ...]
     window: tuple[WindowPoint, ...]
+    pressures: tuple[PressurePoint, ...]
 
 
 class StringResult(Result):
@@ -255,6 +264,8 @@ class MudRow(Result):
     hole_volume_bbl: float | None
     overbalance_psi: float | None
     overbalance_md_ft: float | None
+    top_psi: float | None = None
+    bottom_psi: float | None = None
     zones: tuple[ZoneOverbalance, ...] = ()
     volumes: MudVolumes | None = None
     weight_up: WeightUp | None = None
@@ -286,6 +297,16 @@ class LoadResult(Result):
     curve_rating_psi: tuple[float, ...] = ()
 
 
+class LinerOption(Result):
+    """What it would save to hang this string as a liner, and what it costs the casing above in burst."""
+
+    hanger_md_ft: float
+    steel_saved_lbf: float | None
+    cement_saved_bbl: float | None
+    burst_factor_above: float | None
+    burst_required: float
+
+
 class PipeRow(Result):
     chosen: bool
     weight_ppf: float | None = None
@@ -299,6 +320,12 @@ class PipeRow(Result):
     body_lbf: float | None = None
     joint_lbf: float | None = None
     loads: tuple[LoadResult, ...] = ()
+
+
+class LinersResult(Result):
+    """For each string, the option of hanging it as a liner; None where it is none."""
+
+    strings: tuple[LinerOption | None, ...]
 
 
 class PipeResult(Result):
@@ -388,6 +415,7 @@ class Evaluation(Result):
     sizes: SizesResult
     mud: MudResult
     pipe: PipeResult
+    liners: LinersResult
     cement: CementResult
     wellhead: WellheadResult
     preventers: PreventersResult

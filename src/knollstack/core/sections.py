@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from knollstack.core.basics import circle_capacity, interval_volume
+from knollstack.core.basics import circle_capacity, hydrostatic_pressure, interval_volume
 from knollstack.core.circulation import Moving, moving
 from knollstack.core.mud import overbalance
 from knollstack.core.mud_plan import riser, sweep_volume_bbl, volumes, weighting, zone_overbalance
@@ -160,6 +160,24 @@ def _riserless_row(program: Program, string: Planned, open_ft: float) -> MudRow:
     )  # fmt: skip
 
 
+def _psi(program: Program, string: Planned, md_ft: float) -> float | None:
+    """Pressure of the section's mud at a depth."""
+    if string.mud_ppg is None:
+        return None
+    return float(hydrostatic_pressure(string.mud_ppg, program.well.path.tvd(md_ft)))
+
+
+def _moving_values(moved: Moving | None) -> dict[str, float | None]:
+    if moved is None:
+        return {}
+    return {
+        "ecd_shoe_ppg": moved.ecd_shoe_ppg,
+        "ecd_bottom_ppg": moved.ecd_bottom_ppg,
+        "surge_ppg": moved.surge_bottom_ppg,
+        "swab_ppg": moved.swab_bottom_ppg,
+    }
+
+
 def judge_mud(program: Program) -> MudResult:
     """Each section's window, planned weight and overbalance."""
     rows = []
@@ -194,10 +212,10 @@ def judge_mud(program: Program) -> MudResult:
             MudRow(
                 planned_ppg=string.planned_mud_ppg, lower=lower, upper=upper, open_hole_ft=open_ft,
                 hole_volume_bbl=hole, overbalance_psi=over[0] if over else None,
-                overbalance_md_ft=over[1] if over else None, zones=zone_overbalance(program, string), volumes=in_all,
-                weight_up=weighting(program, string, in_all), riser=no_riser, sweep_bbl=sweep_volume_bbl(program, string),
-                ecd_shoe_ppg=moved.ecd_shoe_ppg if moved else None, ecd_bottom_ppg=moved.ecd_bottom_ppg if moved else None,
-                surge_ppg=moved.surge_bottom_ppg if moved else None, swab_ppg=moved.swab_bottom_ppg if moved else None,
+                overbalance_md_ft=over[1] if over else None, top_psi=_psi(program, string, string.previous_shoe_md_ft),
+                bottom_psi=_psi(program, string, string.shoe_md_ft), zones=zone_overbalance(program, string),
+                volumes=in_all, weight_up=weighting(program, string, in_all), riser=no_riser,
+                sweep_bbl=sweep_volume_bbl(program, string), **_moving_values(moved),
             )
         )  # fmt: skip
     return MudResult(strings=tuple(rows))

@@ -39,9 +39,10 @@ SHOE_STEP_FT = 10.0
 MUD_STEP_PPG = 0.1
 
 
-def _curve(
+def kick_curve(
     well: Well, section: Section, shoe_md: float, mud: float, bottom_md: float
 ) -> tuple[list[float], list[float]]:
+    """Depths [ft MD] and tolerance [bbl] for a kick at each: on a grid and at every pore point, where the rock limits it."""
     steps = np.arange(shoe_md + CURVE_STEP_FT, bottom_md, CURVE_STEP_FT)
     depths = np.unique(np.concatenate([steps, kick_depths_md(well, shoe_md, bottom_md)]))
     found = tolerances(well, section, np.array([shoe_md]), np.array([mud]), depths)
@@ -66,7 +67,7 @@ def kick_at_shoe(program: Program, string: Planned) -> KickResult | None:
     if fracture is not None:
         with headline(f"depths/{string.index}/maasp"):
             surface = maasp(fracture, below.mud_ppg, well.path.tvd(string.shoe_md_ft))
-    curve = _curve(well, section, string.shoe_md_ft, below.mud_ppg, below.shoe_md_ft)
+    curve = kick_curve(well, section, string.shoe_md_ft, below.mud_ppg, below.shoe_md_ft)
     return KickResult(
         tolerance_bbl=least.volume_bbl if least else None,
         limited=least is None or least.limited,

@@ -79,7 +79,7 @@ def _weak_points(well: Well, tops_tvd: Floats, mud: Floats, kicks_tvd: Floats) -
     pressure = np.broadcast_to(top_psi[:, None], shape)
     if not len(nodes):
         return weak, pressure
-    node_psi = PSI_PER_PPG_FT * well.ground.fracture.at(nodes) * nodes
+    node_psi = well.ground.fracture_psi
     room = np.where(nodes[None, :] > tops_tvd[:, None], node_psi - gradient * nodes, np.inf)
     # the least room of all nodes down to each, and the node that has it
     least = np.minimum.accumulate(room, axis=1)
@@ -181,6 +181,20 @@ def least_bbl(well: Well, section: Section, tops_md: Floats, mud: Floats, bottom
     """Least tolerance over the section for many shoes: infinite where the rock limits nothing. NaN is unknown."""
     kicks = kick_depths_md(well, float(np.min(tops_md)), bottom_md)
     return np.asarray(np.min(_judged(tolerances(well, section, tops_md, mud, kicks), tops_md, kicks), axis=1))
+
+
+def gives(
+    well: Well, section: Section, tops_md: Floats, mud: Floats, bottom_md: float, asked_bbl: float
+) -> NDArray[np.bool_]:
+    """Shoes that give a tolerance over the whole section; unknown does not.
+
+    Most that fail do so at the section's end, so the depths inside are worked only for those that pass there.
+    """
+    ends = np.array([bottom_md])
+    ok = np.asarray(_judged(tolerances(well, section, tops_md, mud, ends), tops_md, ends)[:, 0] >= asked_bbl)
+    if np.any(ok):
+        ok[ok] = least_bbl(well, section, tops_md[ok], mud[ok], bottom_md) >= asked_bbl
+    return ok
 
 
 def tolerance_at(well: Well, section: Section, shoe_md: float, mud_ppg: float, kick_md: float) -> Tolerance | None:

@@ -32,11 +32,13 @@ export interface TrackProps {
   summary: string;
   /** Whether something in it can be grabbed: then it is a group of sliders, not a picture. */
   graspable?: boolean;
+  /** A button beside the table's. */
+  action?: ReactNode;
 }
 
 const PAD_PX = 6;
 
-export function Track({ title, unit, scale, widthPx, domain, read, table, children, grips, summary, graspable = false }: TrackProps) {
+export function Track({ title, unit, scale, widthPx, domain, read, table, children, grips, summary, graspable = false, action }: TrackProps) {
   const units = useUnits();
   const x = scaleLinear(domain, [PAD_PX, widthPx - PAD_PX]);
   const ticks = x.ticks(Math.max(2, Math.floor(widthPx / (domain[1] >= 1000 ? 62 : 44))));
@@ -80,7 +82,10 @@ export function Track({ title, unit, scale, widthPx, domain, read, table, childr
         </DepthClip>
         <CursorReading scale={scale} widthPx={widthPx} read={read} />
       </svg>
-      <ChartTable title={title} data={table} className="absolute top-2 right-2" />
+      <div className="absolute top-2 right-2 flex items-center gap-1.5">
+        {action}
+        <ChartTable title={title} data={table} />
+      </div>
     </div>
   );
 }

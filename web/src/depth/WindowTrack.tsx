@@ -1,10 +1,11 @@
 // The mud window against depth: pore and fracture, the band between lower and upper bound, and the mud of each hole.
-import { scaleLinear } from "d3-scale";
 import type { ReactNode } from "react";
 import { useSnapshot } from "../design/context";
 import type { Evaluation } from "../design/types";
 import { useUnits } from "../ui/units";
 import type { TableData } from "./ChartTable";
+import { usePreferences } from "../preferences";
+import { PressureTrack, WindowSwitch } from "./PressureTrack";
 import { mudAt } from "./reading";
 import { Muds } from "./Muds";
 import type { DepthScale } from "./scale";
@@ -39,7 +40,12 @@ interface WindowTrackProps {
   grips?: (x: (ppg: number) => number, ppgAt: (px: number) => number) => ReactNode;
 }
 
-export function WindowTrack({ scale, widthPx, grips }: WindowTrackProps) {
+export function WindowTrack(props: WindowTrackProps) {
+  const { window } = usePreferences();
+  return window === "pressure" ? <PressureTrack scale={props.scale} widthPx={props.widthPx} /> : <EmwTrack {...props} />;
+}
+
+function EmwTrack({ scale, widthPx, grips }: WindowTrackProps) {
   const evaluation = useSnapshot("evaluation");
   const units = useUnits();
   if (evaluation === null) return null;
@@ -88,6 +94,7 @@ export function WindowTrack({ scale, widthPx, grips }: WindowTrackProps) {
       read={read}
       table={table}
       graspable
+      action={<WindowSwitch />}
       summary="Mud window against depth: pore pressure, fracture gradient, and the mud weight of each section"
       grips={grips && ((x) => grips((ppg) => x(show(ppg)), (px) => x.invert(px) / units.factor("emw")))}
     >
@@ -150,9 +157,4 @@ function band(evaluation: Evaluation, at: (ppg: number) => number, scale: DepthS
       return `${line([...left, ...right])}Z`;
     })
     .join("");
-}
-
-/** A domain from zero to a round number over the values. */
-export function fromZero(values: readonly number[], least: number): [number, number] {
-  return scaleLinear([0, Math.max(least, ...values)], [0, 1]).nice(4).domain() as [number, number];
 }

@@ -830,6 +830,7 @@ export interface components {
              *         }
              *       ],
              *       "kick_school": "volume",
+             *       "liner_overlap_ft": 400,
              *       "normal_pore_ppg": 9,
              *       "open_hole_limit_ft": 8000,
              *       "overpull_lbf": 100000,
@@ -1087,6 +1088,7 @@ export interface components {
                  *         }
                  *       ],
                  *       "kick_school": "volume",
+                 *       "liner_overlap_ft": 400,
                  *       "normal_pore_ppg": 9,
                  *       "open_hole_limit_ft": 8000,
                  *       "overpull_lbf": 100000,
@@ -1297,6 +1299,7 @@ export interface components {
                  *         }
                  *       ],
                  *       "kick_school": "volume",
+                 *       "liner_overlap_ft": 400,
                  *       "normal_pore_ppg": 9,
                  *       "open_hole_limit_ft": 8000,
                  *       "overpull_lbf": 100000,
@@ -1411,6 +1414,7 @@ export interface components {
             /** Findings */
             findings: components["schemas"]["Finding"][];
             ground: components["schemas"]["GroundResult"];
+            liners: components["schemas"]["LinersResult"];
             mud: components["schemas"]["MudResult"];
             /** Path */
             path: components["schemas"]["StepState"][];
@@ -1544,6 +1548,8 @@ export interface components {
             fracture: components["schemas"]["TrackPoint"][];
             /** Pore */
             pore: components["schemas"]["TrackPoint"][];
+            /** Pressures */
+            pressures: components["schemas"]["PressurePoint"][];
             /** Stability */
             stability: components["schemas"]["TrackPoint"][];
             /** Window */
@@ -1619,6 +1625,30 @@ export interface components {
             kind: "leak-off" | "integrity";
             /** Tvd Ft */
             tvd_ft: number;
+        };
+        /**
+         * LinerOption
+         * @description What it would save to hang this string as a liner, and what it costs the casing above in burst.
+         */
+        LinerOption: {
+            /** Burst Factor Above */
+            burst_factor_above: number | null;
+            /** Burst Required */
+            burst_required: number;
+            /** Cement Saved Bbl */
+            cement_saved_bbl: number | null;
+            /** Hanger Md Ft */
+            hanger_md_ft: number;
+            /** Steel Saved Lbf */
+            steel_saved_lbf: number | null;
+        };
+        /**
+         * LinersResult
+         * @description For each string, the option of hanging it as a liner; None where it is none.
+         */
+        LinersResult: {
+            /** Strings */
+            strings: (components["schemas"]["LinerOption"] | null)[];
         };
         /**
          * LoadResult
@@ -1700,6 +1730,11 @@ export interface components {
         /** MudRow */
         MudRow: {
             /**
+             * Bottom Psi
+             * @default null
+             */
+            bottom_psi: number | null;
+            /**
              * Ecd Bottom Ppg
              * @default null
              */
@@ -1742,6 +1777,11 @@ export interface components {
              * @default null
              */
             sweep_bbl: number | null;
+            /**
+             * Top Psi
+             * @default null
+             */
+            top_psi: number | null;
             upper: components["schemas"]["BoundResult"] | null;
             /** @default null */
             volumes: components["schemas"]["MudVolumes"] | null;
@@ -2129,6 +2169,12 @@ export interface components {
              */
             kick_school: "volume" | "full gas";
             /**
+             * Liner Overlap Ft
+             * @description overlap of a liner with the casing above
+             * @default 400
+             */
+            liner_overlap_ft: number;
+            /**
              * Normal Pore Ppg
              * @default 9
              */
@@ -2237,6 +2283,18 @@ export interface components {
              * @default 300
              */
             zone_reach_ft: number;
+        };
+        /**
+         * PressurePoint
+         * @description The same ground as pressures, for drawing: None is unknown.
+         */
+        PressurePoint: {
+            /** Fracture Psi */
+            fracture_psi: number | null;
+            /** Md Ft */
+            md_ft: number;
+            /** Pore Psi */
+            pore_psi: number | null;
         };
         /** PreventersResult */
         PreventersResult: {
@@ -2501,6 +2559,7 @@ export interface components {
                  *         }
                  *       ],
                  *       "kick_school": "volume",
+                 *       "liner_overlap_ft": 400,
                  *       "normal_pore_ppg": 9,
                  *       "open_hole_limit_ft": 8000,
                  *       "overpull_lbf": 100000,
@@ -3246,6 +3305,7 @@ export interface components {
                  *         }
                  *       ],
                  *       "kick_school": "volume",
+                 *       "liner_overlap_ft": 400,
                  *       "normal_pore_ppg": 9,
                  *       "open_hole_limit_ft": 8000,
                  *       "overpull_lbf": 100000,

@@ -146,12 +146,46 @@ function ShoeCard({ index }: { index: number }) {
         </button>
       </div>
       <KickLine index={index} size={size} />
+      <LinerLine index={index} />
       {row.rule !== null && (
         <p className="text-[12px] leading-snug text-mute">
           <span className="font-semibold">Set by {row.rule}.</span> {units.words(row.reason)}
         </p>
       )}
     </section>
+  );
+}
+
+/** What it would save to hang this string in the casing above, and what that costs. */
+function LinerLine({ index }: { index: number }) {
+  const { session } = useBench();
+  const option = useSnapshot("evaluation")!.liners.strings[index];
+  const units = useUnits();
+  if (!option) return null;
+  const short = option.burst_factor_above !== null && option.burst_factor_above < option.burst_required;
+  return (
+    <details className="text-[12px]">
+      <summary className="text-mute">As a liner from {units.text(option.hanger_md_ft, "depth")}</summary>
+      <p className="text-mute">
+        Saves {units.text(option.steel_saved_lbf, "force")} of steel and {units.text(option.cement_saved_bbl, "volume")} of cement. The casing above then takes this
+        string&apos;s burst loads: factor{" "}
+        <span className={short ? "font-semibold text-brick" : ""}>{option.burst_factor_above === null ? "unknown" : option.burst_factor_above.toFixed(2)}</span>, asks{" "}
+        {option.burst_required.toFixed(2)}.
+      </p>
+      <Button
+        className="mt-0.5"
+        onClick={() => {
+          const { document, evaluation } = session.snapshot();
+          session.edit([
+            ...adoption(document, evaluation),
+            { path: `/strings/${index}/run`, value: "liner" },
+            { path: `/strings/${index}/hanger_md_ft`, value: option.hanger_md_ft },
+          ]);
+        }}
+      >
+        Hang it as a liner
+      </Button>
+    </details>
   );
 }
 

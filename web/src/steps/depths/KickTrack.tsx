@@ -3,7 +3,7 @@ import { useSnapshot } from "../../design/context";
 import type { DepthScale } from "../../depth/scale";
 import { interpolate } from "../../depth/scale";
 import { Track, line } from "../../depth/Track";
-import { fromZero } from "../../depth/WindowTrack";
+import { fromZero } from "../../depth/domain";
 import { useUnits } from "../../ui/units";
 
 const MOST_SHOWN = 4;

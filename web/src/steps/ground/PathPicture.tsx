@@ -5,7 +5,7 @@ import { ChartTable } from "../../depth/ChartTable";
 import { useUnits } from "../../ui/units";
 
 const SIZE_PX = 150;
-const PAD_PX = 16;
+const PAD_PX = 20;
 
 export function PathPicture() {
   const basis = useSnapshot("evaluation")?.basis;
@@ -54,7 +54,7 @@ function View({ title, across, down, labels, northUp = false }: ViewProps) {
       <text x={SIZE_PX - 5} y={SIZE_PX - 5} fontSize={10} textAnchor="end" style={{ fill: "var(--mute)" }}>
         {labels[0]} →
       </text>
-      <text x={5} y={northUp ? 24 : SIZE_PX - 5} fontSize={10} style={{ fill: "var(--mute)" }}>
+      <text x={5} y={SIZE_PX - 5} fontSize={10} style={{ fill: "var(--mute)" }}>
         {northUp ? "↑" : "↓"} {labels[1]}
       </text>
       <path d={line(across.map((v, i) => [x(v), y(down[i]!)] as const))} fill="none" stroke="var(--petrol)" strokeWidth={2} />

@@ -54,6 +54,8 @@ function MudCard({ index, evaluation }: { index: number; evaluation: Evaluation 
         </span>
         <span className="w-8 text-[12px] text-mute">{units.unit("emw")}</span>
       </div>
+      {row.riserless && <p className="text-[12.5px] text-mute">Before the riser is on: returns to the sea floor, sea water above the mudline.</p>}
+      {!row.riserless && (
       <dl className="grid grid-cols-[1fr_auto] gap-x-3 text-[12.5px]">
         <dt className="text-mute">least{row.lower && `: ${row.lower.cause} at ${units.text(row.lower.md_ft, "depth")}`}</dt>
         <dd className="text-right">{units.text(row.lower?.mud_ppg, "emw")}</dd>
@@ -84,7 +86,8 @@ function MudCard({ index, evaluation }: { index: number; evaluation: Evaluation 
           )}
         </dd>
       </dl>
-      <MudMoving index={index} hole={hole} row={row} />
+      )}
+      {!row.riserless && <MudMoving index={index} hole={hole} row={row} />}
       <MudAtRest index={index} hole={hole} row={row} />
     </section>
   );

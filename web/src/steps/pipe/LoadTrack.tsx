@@ -4,7 +4,7 @@ import type { LoadResult } from "../../design/types";
 import type { DepthScale } from "../../depth/scale";
 import { interpolate } from "../../depth/scale";
 import { Track, line } from "../../depth/Track";
-import { fromZero } from "../../depth/WindowTrack";
+import { fromZero } from "../../depth/domain";
 import { useUnits } from "../../ui/units";
 
 export function LoadTrack({ kind, scale, widthPx }: { kind: LoadResult["kind"]; scale: DepthScale; widthPx: number }) {

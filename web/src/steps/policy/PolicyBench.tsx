@@ -31,6 +31,7 @@ const GROUPS: readonly { title: string; entries: readonly Entry[] }[] = [
       { label: "Cover below fresh water", key: "fresh_water_cover_ft", quantity: "depth" },
       { label: "Cover below a zone to be cased", key: "zone_cover_ft", quantity: "depth" },
       { label: "Reach below a zone to be cased", key: "zone_reach_ft", quantity: "depth" },
+      { label: "Overlap of a liner", key: "liner_overlap_ft", quantity: "depth" },
       { label: "Longest open hole", key: "open_hole_limit_ft", quantity: "depth" },
       { label: "Deepest hole on a diverter, below ground", key: "diverter_limit_ft", quantity: "depth" },
       { label: "Least conductor below ground", key: "conductor_minimum_ft", quantity: "depth" },
