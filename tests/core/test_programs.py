@@ -7,17 +7,23 @@ import pytest
 
 from knollstack.core.conductor import conductor_md_ft
 from knollstack.core.depths import Search, propose
+from knollstack.core.design import GroundModel, Point, Policy, Site
 from knollstack.core.faults import parse
+from knollstack.core.ground import build_ground
 from knollstack.core.programs import Sets, candidates, programs
 from knollstack.core.relief import changed, reliefs
 from knollstack.core.schools import both_schools
+from knollstack.core.tolerance import section_of, tolerances
+from knollstack.core.trajectory import build_path
 from knollstack.core.units import plain
-from knollstack.core.well import build_well
+from knollstack.core.well import Well, build_well
+from knollstack.core.window import build_window
 from tests.helpers import CATALOGUE, demo, empty_demo, find, points, run, well
 
 HOLES = (8.5, 12.25, 17.5)
 SPACING_FT = 50.0
 MOST_SHOES = 2
+POLICY, PATH = Policy(), build_path([(0.0, 0.0, 0.0), (10_000.0, 0.0, 0.0)])
 
 
 def random_ground(seed):
@@ -119,3 +125,33 @@ def test_what_frees_a_program_was_tried():
 
 def remedy_with(remedy, value):
     return tuple(c.model_copy(update={"value": value}) for c in remedy.changes)
+
+
+def test_ten_thousand_random_grounds_raise_nothing_and_stay_finite():
+    """Window, weak points and kick tolerance of random grounds, steps and gaps included; NaN only where unknown."""
+    rng = np.random.default_rng(11)
+    for _ in range(10_000):
+        count = int(rng.integers(2, 9))
+        z = np.sort(rng.integers(0, 200, count) * 50.0)
+        pore = rng.uniform(7, 18, count).round(2)
+        model = GroundModel(
+            pore=tuple(Point(tvd_ft=float(d), emw_ppg=float(e)) for d, e in _steps(z, pore)),
+            fracture=tuple(
+                Point(tvd_ft=float(d), emw_ppg=float(e)) for d, e in _steps(z, pore + rng.uniform(0, 6, count))
+            ),
+        )
+        ground = Well(Site(), POLICY, PATH, build_ground(model), build_window(build_ground(model), POLICY, 10_000.0))
+        tops, kicks = np.sort(rng.uniform(50, 9_000, 3)), np.sort(rng.uniform(50, 10_000, 4))
+        found = tolerances(ground, section_of(ground, 8.5), tops, rng.uniform(8, 18, 3), kicks)
+        known = ~np.isnan(found.volume_bbl)
+        assert np.all(np.isfinite(found.weak_tvd_ft[known]))
+        assert np.all(found.volume_bbl[known] >= 0)
+        low, high = ground.window.over(tops, 9_500.0)
+        unknown = (z[0] > tops[0]) | (z[-1] < 9_500.0)
+        assert unknown or (np.all(np.isfinite(low)) and np.all(np.isfinite(high)))
+
+
+def _steps(z, emw):
+    """Points in order, at most two at one depth."""
+    rows = list(zip(z, emw, strict=True))
+    return [row for i, row in enumerate(rows) if i < 2 or rows[i - 2][0] != row[0]]

@@ -38,6 +38,7 @@ from knollstack.core.sizes import judge_sizes
 from knollstack.core.well import Well
 from knollstack.core.wellhead import judge_wellhead
 from knollstack.core.working import recording
+from knollstack.core.zones import zone_notes
 
 SEVERITY_ORDER = {"stop": 0, "caution": 1, "unknown": 2, "note": 3}
 Floats = NDArray[np.float64]
@@ -172,6 +173,7 @@ def _ground(well: Well) -> GroundResult:
         stability=_track(well, well.ground.stability),
         window=_window(well),
         pressures=_pressures(well),
+        notes=zone_notes(well),
     )
 
 

@@ -105,6 +105,13 @@ class WindowPoint(Result):
     upper_ppg: float | None
 
 
+class ZoneNote(Result):
+    """A rule that a zone brings into the design."""
+
+    index: int
+    text: Words
+
+
 class PressurePoint(Result):
     """The same ground as pressures, for drawing: None is unknown."""
 
@@ -120,6 +127,7 @@ class GroundResult(Result):
     stability: tuple[TrackPoint, ...]
     window: tuple[WindowPoint, ...]
     pressures: tuple[PressurePoint, ...]
+    notes: tuple[ZoneNote, ...]
 
 
 class StringResult(Result):

@@ -6,6 +6,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from knollstack.core.basics import hydrostatic_pressure
+from knollstack.core.conductor import conductor_md_ft
 from knollstack.core.constants import PSI_PER_PPG_FT
 from knollstack.core.depths import Shoe, bands, fresh_water_shoe_tvd_ft
 from knollstack.core.kick import formation_pressure, full_gas_shoe_pressure, maasp
@@ -268,6 +269,28 @@ def _rule_findings(program: Program, string: Planned) -> None:
             )  # fmt: skip
 
 
+def _conductor_findings(program: Program, string: Planned) -> None:
+    """A decided conductor against its own rule, and jetting where no sea floor is soft enough for it."""
+    if string.role != "conductor" or string.proposed:
+        return
+    place, subject = f"{string.path}/shoe_md_ft", shoe_words(string.od_in, string.role)
+    least, why = conductor_md_ft(program.well)
+    if string.shoe_md_ft < least - 1e-6:
+        remedy = Remedy(label=("Set it at ", depth(least)), changes=program.change(string, "shoe_md_ft", least))
+        program.findings.append(
+            Finding(
+                severity="stop", step="depths", place=place, subject=subject, remedies=(remedy,),
+                message=("The conductor stands at ", depth(string.shoe_md_ft), ". ", *why),
+                value=depth(string.shoe_md_ft), limit=depth(least),
+            )
+        )  # fmt: skip
+    if string.run == "jetted" and program.well.site.setting != "subsea":
+        text = "Jetting a conductor in is for a soft sea floor; on land and from a platform it is driven or drilled."
+        program.findings.append(
+            Finding(severity="caution", step="depths", place=place, subject=subject, message=(text,))
+        )
+
+
 def _length_finding(program: Program, string: Planned) -> None:
     limit = program.well.policy.open_hole_limit_ft
     length = string.shoe_md_ft - string.previous_shoe_md_ft
@@ -297,6 +320,7 @@ def judge_depths(program: Program) -> DepthsResult:
     rows = []
     for string in program.strings:
         kick = kick_at_shoe(program, string)
+        _conductor_findings(program, string)
         _rule_findings(program, string)
         _length_finding(program, string)
         _kick_findings(program, string, kick)

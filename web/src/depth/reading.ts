@@ -48,7 +48,20 @@ function nest(evaluation: Evaluation, mdFt: number, units: Units): ReadingPart[]
   }
   const mud = mudAt(evaluation, mdFt);
   if (mud !== null) parts.push({ label: "mud", text: units.text(mud, "emw") });
+  const psi = mudPressure(evaluation, mdFt);
+  if (psi !== null) parts.push({ label: "", text: units.text(psi, "pressure") });
   return parts;
+}
+
+/** Pressure of the section's mud: along TVD it lies on the line between the two ends that the evaluation gives. */
+function mudPressure(evaluation: Evaluation, mdFt: number): number | null {
+  const { axis_md_ft: md, axis_tvd_ft: tvd } = evaluation.basis;
+  const index = evaluation.strings.findIndex((s) => s.previous_shoe_md_ft <= mdFt && mdFt <= s.shoe_md_ft);
+  const string = evaluation.strings[index];
+  const row = evaluation.mud.strings[index];
+  if (!string || row?.top_psi == null || row.bottom_psi == null) return null;
+  const [top, bottom, here] = [string.previous_shoe_md_ft, string.shoe_md_ft, mdFt].map((d) => at(md, tvd, d)) as [number, number, number];
+  return bottom === top ? row.top_psi : row.top_psi + ((here - top) / (bottom - top)) * (row.bottom_psi - row.top_psi);
 }
 
 /** Least factor of the string in hand at this depth, by kind of load. */

@@ -1546,6 +1546,8 @@ export interface components {
         GroundResult: {
             /** Fracture */
             fracture: components["schemas"]["TrackPoint"][];
+            /** Notes */
+            notes: components["schemas"]["ZoneNote"][];
             /** Pore */
             pore: components["schemas"]["TrackPoint"][];
             /** Pressures */
@@ -3477,6 +3479,16 @@ export interface components {
             top_md_ft: number;
             /** Top Tvd Ft */
             top_tvd_ft: number;
+        };
+        /**
+         * ZoneNote
+         * @description A rule that a zone brings into the design.
+         */
+        ZoneNote: {
+            /** Index */
+            index: number;
+            /** Text */
+            text: (string | components["schemas"]["Amount"])[];
         };
         /**
          * ZoneOverbalance

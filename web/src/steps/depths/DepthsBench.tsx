@@ -146,6 +146,8 @@ function ShoeCard({ index }: { index: number }) {
         </button>
       </div>
       <KickLine index={index} size={size} />
+      {string.run === "driven" && <p className="text-[12px] text-mute">Driven to here or to refusal; where it stops shallower, that depth counts.</p>}
+      {string.run === "jetted" && <p className="text-[12px] text-mute">Jetted in: it carries nothing until the sea floor has settled around it.</p>}
       <LinerLine index={index} />
       {row.rule !== null && (
         <p className="text-[12px] leading-snug text-mute">

@@ -140,7 +140,12 @@ const GroundPanel = memo(function GroundPanel({ shown, onShow }: { shown: string
     {
       value: "flags",
       title: "Flags",
-      content: <Grid title="Zone flags" target="zones" path="/ground/zones" columns={FLAGS} sortBy="top_tvd_ft" newRow={newZone} empty="No zone yet." />,
+      content: (
+        <>
+        <Grid title="Zone flags" target="zones" path="/ground/zones" columns={FLAGS} sortBy="top_tvd_ft" newRow={newZone} empty="No zone yet." />
+        <ZoneNotes />
+        </>
+      ),
     },
     profile("pore", "Pore", "No pore pressure yet: at least two points are needed."),
     profile("fracture", "Fracture", "No fracture gradient yet: at least two points are needed."),
@@ -167,6 +172,25 @@ const GroundPanel = memo(function GroundPanel({ shown, onShow }: { shown: string
     </Panel>
   );
 });
+
+/** What follows from each zone's fluid and flags. */
+function ZoneNotes() {
+  const ground = useSnapshot("evaluation")?.ground;
+  const zones = useAt("/ground/zones") as readonly { name: string }[];
+  const units = useUnits();
+  if (!ground || ground.notes.length === 0) return null;
+  return (
+    <section aria-label="What follows from the zones" className="mt-3 text-[12px]">
+      <h3 className="text-[13px] font-semibold">What follows</h3>
+      {ground.notes.map((note, i) => (
+        <p key={i} className="leading-snug">
+          {ground.notes[i - 1]?.index !== note.index && <span className="font-semibold">{zones[note.index]?.name}. </span>}
+          <span className="text-mute">{units.words(note.text)}</span>
+        </p>
+      ))}
+    </section>
+  );
+}
 
 function SiteForm() {
   const units = useUnits();
