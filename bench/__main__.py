@@ -19,6 +19,7 @@ from typing import Any
 
 from waitress import create_server
 
+from bench import ground
 from knollstack.catalogue import load
 from knollstack.core import depths, well
 from knollstack.core.design import Design
@@ -103,6 +104,8 @@ def main() -> None:
         ("HTTP round trip, a shoe moved", trip),
     ):
         print(f"{title:38}{value:8.1f} ms{value / reference:7.2f}")
+    print()
+    ground.main()
 
 
 main()

@@ -251,3 +251,35 @@ def test_every_demo_well_evaluates_and_only_the_empty_one_has_no_program():
         assert evaluation.strings, name
         assert evaluation.depths.proposal, name
         assert np.isfinite([s.shoe_md_ft for s in evaluation.strings]).all()
+
+
+def test_a_section_drilled_in_steps_is_judged_step_by_step():
+    """In the demo's 8.5 in hole 10.0 ppg holds down to 9,000 ft (pore 9.714 + 0.3 = 10.014 asks more), not below."""
+    document = demo()
+    document["strings"][3]["mud_steps"] = [
+        {"to_md_ft": 8900.0, "mud_ppg": 10.0},
+        {"to_md_ft": 10_800.0, "mud_ppg": 12.8},
+    ]
+    row = run(document).mud.strings[3]
+    assert [(s.from_md_ft, s.to_md_ft, s.mud_ppg) for s in row.steps] == [
+        (7000.0, 8900.0, 10.0), (8900.0, 10_800.0, 12.8), (10_800.0, 12_600.0, 13.2),
+    ]  # fmt: skip
+    assert not find(run(document), "mud", "stop")
+    document["strings"][3]["mud_steps"][0]["to_md_ft"] = 9000.0
+    stop = find(run(document), "mud", "stop")
+    assert plain(stop[0].message).startswith("Down to 9,000 ft with 10.00 ppg: the window is 10.01 ppg to ")
+    document["strings"][3]["mud_steps"][0]["to_md_ft"] = 6000.0
+    with pytest.raises(FaultyDesign, match="a depth between 7000 and 12600 ft"):
+        parse(document)
+
+
+def test_a_spare_size_lets_the_next_bit_through():
+    """Between 20 and 9 5/8 in: 13 3/8 or 11 3/4 in passes a 20 in casing and lets 10 5/8 in through."""
+    strings = [
+        {"role": "conductor", "run": "driven", "shoe_md_ft": 200.0, "od_in": 30.0},
+        {"role": "surface", "shoe_md_ft": 2500.0, "bit_in": 26.0, "od_in": 20.0},
+        {"role": "production", "shoe_md_ft": 10_000.0, "bit_in": 12.25, "od_in": 9.625},
+    ]
+    spare = run(well(strings=strings)).sizes.strings[2].spare
+    assert (spare.bit_in, spare.od_in) == (17.5, 13.375)
+    assert run(demo()).sizes.strings[2].spare is None, "9 5/8 in follows 13 3/8 in: nothing lies between"

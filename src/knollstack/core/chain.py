@@ -109,3 +109,18 @@ def find_chain(
     the smallest holes.
     """
     return _best_chain(_CatalogueKey(catalogue), clearance, production_od_in, tuple(fixed), driven)
+
+
+def spare_between(catalogue: Catalogue, clearance: str, outer_od_in: float, next_bit_in: float) -> Link | None:
+    """The most usual casing that passes the one above and lets the next bit through: a contingency that costs no size.
+
+    None where a contingency string would take a size.
+    """
+    outer_drift = catalogue.largest_drift_in.get(outer_od_in, 0.0)
+    found = []
+    for od, fit in _outers(catalogue, 0.0, next_bit_in):
+        holes = [(cost, bit) for bit, cost in _holes(catalogue, clearance, od) if bit <= outer_drift]
+        if od < outer_od_in and holes:
+            cost, bit = min(holes)
+            found.append((cost + fit, bit, od))
+    return min(found)[1:] if found else None

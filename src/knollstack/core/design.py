@@ -240,6 +240,13 @@ class Cement(Part):
 Role = Literal["conductor", "surface", "intermediate", "production"]
 
 
+class MudStep(Part):
+    """Down to a depth with one weight; the section's own weight holds from the last step to its end."""
+
+    to_md_ft: Depth
+    mud_ppg: Emw
+
+
 class String(Part):
     name: Name = ""
     role: Role
@@ -250,6 +257,7 @@ class String(Part):
     od_in: Size | None = None
     pipe: PipeChoice | None = None
     mud_ppg: Emw | None = Field(None, description="mud with which this string's hole is drilled")
+    mud_steps: Annotated[tuple[MudStep, ...], Field(max_length=40)] = ()
     flow_gpm: Annotated[float, _number(0, 3_000)] | None = Field(None, description="pump rate while drilling this hole")
     reading_300: Annotated[float, _number(0.5, 600)] | None = Field(None, description="rheometer at 300 rpm")
     reading_600: Annotated[float, _number(0.5, 1_200)] | None = Field(None, description="rheometer at 600 rpm")

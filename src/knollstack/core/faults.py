@@ -152,6 +152,12 @@ def _string_faults(
     if above is not None and string.shoe_md_ft <= above.shoe_md_ft:
         expected = f"a shoe below the one before it ({above.shoe_md_ft:g} ft)"
         yield Fault(path=f"{path}/shoe_md_ft", value=f"{string.shoe_md_ft:g}", expected=expected)
+    above_md = above.shoe_md_ft if above is not None else ground_md_ft
+    for k, step in enumerate(string.mud_steps):
+        before = string.mud_steps[k - 1].to_md_ft if k else above_md
+        if not before < step.to_md_ft < string.shoe_md_ft:
+            expected = f"a depth between {before:g} and {string.shoe_md_ft:g} ft"
+            yield Fault(path=f"{path}/mud_steps/{k}/to_md_ft", value=f"{step.to_md_ft:g}", expected=expected)
     if string.run == "liner" and string.hanger_md_ft is None:
         yield Fault(path=f"{path}/hanger_md_ft", value="nothing", expected="the depth of a liner's hanger")
     for key, top in (("hanger_md_ft", string.hanger_md_ft), ("cement/top_md_ft", string.cement.top_md_ft)):

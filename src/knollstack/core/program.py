@@ -11,7 +11,7 @@ from dataclasses import dataclass, field
 from knollstack.core.catalogue import Catalogue, Pipe
 from knollstack.core.chain import find_chain
 from knollstack.core.depths import Proposal, planned_mud_over, propose
-from knollstack.core.design import Cement, Design, PipeChoice, String
+from knollstack.core.design import Cement, Design, MudStep, PipeChoice, String
 from knollstack.core.programs import programs
 from knollstack.core.results import Assumption, Change, Finding, Words
 from knollstack.core.riserless import is_riserless, planned_ppg
@@ -38,6 +38,7 @@ class Planned:
     pipe_choice: PipeChoice | None
     cement: Cement
     flow_gpm: float | None = None
+    mud_steps: tuple[MudStep, ...] = ()
     reading_300: float | None = None
     reading_600: float | None = None
     shoe_rule: str | None = None
@@ -165,7 +166,7 @@ def _from_document(design: Design, ground_md_ft: float) -> list[Planned]:
         strings.append(
             Planned(
                 i, False, s.role, s.run, s.hanger_md_ft or 0.0, s.shoe_md_ft, previous, s.bit_in, s.od_in, s.mud_ppg,
-                None, s.pipe, s.cement, s.flow_gpm, s.reading_300, s.reading_600,
+                None, s.pipe, s.cement, s.flow_gpm, s.mud_steps, s.reading_300, s.reading_600,
             )
         )  # fmt: skip
     return strings

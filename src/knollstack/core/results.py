@@ -214,6 +214,13 @@ class DepthsResult(Result):
     strings: tuple[ShoeRow, ...]
 
 
+class SpareSize(Result):
+    """A casing that can be set above a string without taking its hole."""
+
+    bit_in: float
+    od_in: float
+
+
 class SizeRow(Result):
     usual: bool
     outer_drift_in: float | None
@@ -222,6 +229,7 @@ class SizeRow(Result):
     clearance_in: float | None
     common_in: float | None
     tight_in: float | None
+    spare: SpareSize | None = None
 
 
 class SizesResult(Result):
@@ -264,6 +272,16 @@ class RiserResult(Result):
     possible: bool
 
 
+class MudStepResult(Result):
+    """One weight of a section drilled in steps, with the window of the open hole down to the step's end."""
+
+    from_md_ft: float
+    to_md_ft: float
+    mud_ppg: float
+    lower_ppg: float | None
+    upper_ppg: float | None
+
+
 class MudRow(Result):
     planned_ppg: float | None
     lower: BoundResult | None
@@ -284,6 +302,7 @@ class MudRow(Result):
     riser: RiserResult | None = None
     sweep_bbl: float | None = None
     riserless: bool = False
+    steps: tuple[MudStepResult, ...] = ()
 
 
 class MudResult(Result):

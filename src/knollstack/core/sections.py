@@ -9,7 +9,17 @@ from knollstack.core.circulation import Moving, moving
 from knollstack.core.mud import overbalance
 from knollstack.core.mud_plan import riser, sweep_volume_bbl, volumes, weighting, zone_overbalance
 from knollstack.core.program import Planned, Program
-from knollstack.core.results import BoundResult, Finding, MudResult, MudRow, Remedy, RiserResult, Severity, Words
+from knollstack.core.results import (
+    BoundResult,
+    Finding,
+    MudResult,
+    MudRow,
+    MudStepResult,
+    Remedy,
+    RiserResult,
+    Severity,
+    Words,
+)
 from knollstack.core.riserless import column_emw, depths_of, is_riserless
 from knollstack.core.well import depth, emw
 from knollstack.core.window import Bound
@@ -167,6 +177,25 @@ def _psi(program: Program, string: Planned, md_ft: float) -> float | None:
     return float(hydrostatic_pressure(string.mud_ppg, program.well.path.tvd(md_ft)))
 
 
+def _steps(program: Program, string: Planned) -> tuple[MudStepResult, ...]:
+    """The weights of a section drilled in steps, the last its own; each judged over the hole then open."""
+    if not string.mud_steps or string.mud_ppg is None:
+        return ()
+    well, rows, start = program.well, [], string.previous_shoe_md_ft
+    for to, mud in (*((s.to_md_ft, s.mud_ppg) for s in string.mud_steps), (string.shoe_md_ft, string.mud_ppg)):
+        lower, upper = well.window.bounds(well.path.tvd(string.previous_shoe_md_ft), well.path.tvd(to))
+        low, high = lower.mud_ppg if lower else None, upper.mud_ppg if upper else None
+        rows.append(MudStepResult(from_md_ft=start, to_md_ft=to, mud_ppg=mud, lower_ppg=low, upper_ppg=high))
+        start = to
+    for row in rows[:-1]:  # the last is the section's own weight, judged already
+        if row.lower_ppg is None or row.upper_ppg is None:
+            continue
+        if not row.lower_ppg - 1e-9 <= row.mud_ppg <= row.upper_ppg + 1e-9:
+            _say(program, string, "stop", ("Down to ", depth(row.to_md_ft), " with ", emw(row.mud_ppg), ": the window is ",
+                 emw(row.lower_ppg), " to ", emw(row.upper_ppg), "."))  # fmt: skip
+    return tuple(rows)
+
+
 def _moving_values(moved: Moving | None) -> dict[str, float | None]:
     if moved is None:
         return {}
@@ -215,7 +244,7 @@ def judge_mud(program: Program) -> MudResult:
                 overbalance_md_ft=over[1] if over else None, top_psi=_psi(program, string, string.previous_shoe_md_ft),
                 bottom_psi=_psi(program, string, string.shoe_md_ft), zones=zone_overbalance(program, string),
                 volumes=in_all, weight_up=weighting(program, string, in_all), riser=no_riser,
-                sweep_bbl=sweep_volume_bbl(program, string), **_moving_values(moved),
+                sweep_bbl=sweep_volume_bbl(program, string), steps=_steps(program, string), **_moving_values(moved),
             )
         )  # fmt: skip
     return MudResult(strings=tuple(rows))

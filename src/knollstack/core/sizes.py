@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from knollstack.core.chain import clearance_limits_in
+from knollstack.core.chain import clearance_limits_in, spare_between
 from knollstack.core.program import Planned, Program
-from knollstack.core.results import Finding, Remedy, Severity, SizeRow, SizesResult, Words
+from knollstack.core.results import Finding, Remedy, Severity, SizeRow, SizesResult, SpareSize, Words
 from knollstack.core.well import diameter, size
 
 
@@ -98,6 +98,15 @@ def _unknown_size(program: Program, string: Planned) -> None:
     )
 
 
+def _spare(program: Program, string: Planned) -> SpareSize | None:
+    """A contingency casing that can be set above this string and still lets its bit through."""
+    above = program.previous(string)
+    if above is None or above.od_in is None or string.bit_in is None or above.role == "conductor":
+        return None
+    link = spare_between(program.catalogue, program.well.policy.clearance, above.od_in, string.bit_in)
+    return None if link is None or link[0] is None else SpareSize(bit_in=link[0], od_in=link[1])
+
+
 def judge_sizes(program: Program) -> SizesResult:
     """Drift and clearance of every string."""
     rows = []
@@ -120,7 +129,7 @@ def judge_sizes(program: Program) -> SizesResult:
             SizeRow(
                 usual=row is not None and row.rank == 0, outer_drift_in=drift, bit_margin_in=margin,
                 coupling_od_in=coupling, clearance_in=clearance if string.drilled else None,
-                common_in=limits[0], tight_in=limits[1],
+                common_in=limits[0], tight_in=limits[1], spare=_spare(program, string),
             )
         )  # fmt: skip
     return SizesResult(strings=tuple(rows))

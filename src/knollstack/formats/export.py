@@ -15,6 +15,8 @@ def rows_of(design: Design, target: Target) -> list[dict[str, Any]]:
     document = design.model_dump(mode="json")
     if target == "stations":
         return list(document["trajectory"]["stations"])
+    if target == "mud_steps":  # of every section in turn
+        return [step for string in document["strings"] for step in string["mud_steps"]]
     if target in POLICY:
         return list(document["policy"][target])
     return list(document["strings"] if target == "strings" else document["ground"][target])

@@ -11,6 +11,7 @@ from knollstack.core.design import (
     DrillString,
     KickMinimum,
     LeakOffTest,
+    MudStep,
     Part,
     Point,
     Station,
@@ -33,7 +34,7 @@ USUAL_TOLERANCE_PPG = 0.05
 _MODELS: dict[Target, type[Part]] = {
     "stations": Station, "zones": Zone, "pore": Point, "fracture": Point, "stability": Point, "overburden": Point,
     "leak_off_tests": LeakOffTest, "temperature": TemperaturePoint, "strings": String, "kick_minimums": KickMinimum,
-    "drill_strings": DrillString,
+    "drill_strings": DrillString, "mud_steps": MudStep,
 }  # fmt: skip
 
 

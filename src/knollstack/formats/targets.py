@@ -19,6 +19,7 @@ Target = Literal[
     "leak_off_tests",
     "temperature",
     "strings",
+    "mud_steps",
     "kick_minimums",
     "drill_strings",
 ]
@@ -88,6 +89,10 @@ _STRINGS = (
     _number("od_in", "Casing", "size", ("od", "size", "casing size"), required=False),
     _number("mud_ppg", "Mud", "emw", ("mw", "mud weight"), required=False),
 )
+_MUD_STEPS = (
+    _number("to_md_ft", "Down to MD", "depth", ("to", "depth", "md")),
+    _number("mud_ppg", "Mud", "emw", ("mw", "mud weight")),
+)
 _FROM_HOLE = _number("from_hole_in", "From hole", "size", ("hole",))
 _KICK_MINIMUMS = (_FROM_HOLE, _number("volume_bbl", "Volume", "volume", ("kick tolerance", "least")))
 _DRILL_STRINGS = (
@@ -108,6 +113,7 @@ TARGETS: dict[Target, tuple[TargetColumn, ...]] = {
     "leak_off_tests": _TESTS,
     "temperature": _TEMPERATURE,
     "strings": _STRINGS,
+    "mud_steps": _MUD_STEPS,
     "kick_minimums": _KICK_MINIMUMS,
     "drill_strings": _DRILL_STRINGS,
 }

@@ -9,8 +9,9 @@ export interface ReadingPart {
 }
 
 export function mudAt(evaluation: Evaluation, mdFt: number): number | null {
-  const string = evaluation.strings.find((s) => s.previous_shoe_md_ft <= mdFt && mdFt <= s.shoe_md_ft);
-  return string?.mud_ppg ?? null;
+  const index = evaluation.strings.findIndex((s) => s.previous_shoe_md_ft <= mdFt && mdFt <= s.shoe_md_ft);
+  const step = evaluation.mud.strings[index]?.steps.find((s) => s.from_md_ft <= mdFt && mdFt < s.to_md_ft);
+  return step?.mud_ppg ?? evaluation.strings[index]?.mud_ppg ?? null;
 }
 
 /** Everything that stands at a depth: zone, hole, casings and what is between them, pressures, safety factors. */
@@ -59,7 +60,7 @@ function mudPressure(evaluation: Evaluation, mdFt: number): number | null {
   const index = evaluation.strings.findIndex((s) => s.previous_shoe_md_ft <= mdFt && mdFt <= s.shoe_md_ft);
   const string = evaluation.strings[index];
   const row = evaluation.mud.strings[index];
-  if (!string || row?.top_psi == null || row.bottom_psi == null) return null;
+  if (!string || row?.top_psi == null || row.bottom_psi == null || row.steps.length > 0) return null;
   const [top, bottom, here] = [string.previous_shoe_md_ft, string.shoe_md_ft, mdFt].map((d) => at(md, tvd, d)) as [number, number, number];
   return bottom === top ? row.top_psi : row.top_psi + ((here - top) / (bottom - top)) * (row.bottom_psi - row.top_psi);
 }

@@ -1765,6 +1765,11 @@ export interface components {
              */
             riserless: boolean;
             /**
+             * Steps
+             * @default []
+             */
+            steps: components["schemas"]["MudStepResult"][];
+            /**
              * Surge Ppg
              * @default null
              */
@@ -1794,6 +1799,32 @@ export interface components {
              * @default []
              */
             zones: components["schemas"]["ZoneOverbalance"][];
+        };
+        /**
+         * MudStep
+         * @description Down to a depth with one weight; the section's own weight holds from the last step to its end.
+         */
+        MudStep: {
+            /** Mud Ppg */
+            mud_ppg: number;
+            /** To Md Ft */
+            to_md_ft: number;
+        };
+        /**
+         * MudStepResult
+         * @description One weight of a section drilled in steps, with the window of the open hole down to the step's end.
+         */
+        MudStepResult: {
+            /** From Md Ft */
+            from_md_ft: number;
+            /** Lower Ppg */
+            lower_ppg: number | null;
+            /** Mud Ppg */
+            mud_ppg: number;
+            /** To Md Ft */
+            to_md_ft: number;
+            /** Upper Ppg */
+            upper_ppg: number | null;
         };
         /** MudVolumes */
         MudVolumes: {
@@ -2328,7 +2359,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "kick_minimums" | "drill_strings";
+            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "kick_minimums" | "drill_strings";
         };
         /** PreviewBody */
         PreviewBody: {
@@ -2750,6 +2781,8 @@ export interface components {
             coupling_od_in: number | null;
             /** Outer Drift In */
             outer_drift_in: number | null;
+            /** @default null */
+            spare: components["schemas"]["SpareSize"] | null;
             /** Tight In */
             tight_in: number | null;
             /** Usual */
@@ -2759,6 +2792,16 @@ export interface components {
         SizesResult: {
             /** Strings */
             strings: components["schemas"]["SizeRow"][];
+        };
+        /**
+         * SpareSize
+         * @description A casing that can be set above a string without taking its hole.
+         */
+        SpareSize: {
+            /** Bit In */
+            bit_in: number;
+            /** Od In */
+            od_in: number;
         };
         /**
          * Stack
@@ -2892,6 +2935,11 @@ export interface components {
              * @default null
              */
             mud_ppg: number | null;
+            /**
+             * Mud Steps
+             * @default []
+             */
+            mud_steps: components["schemas"]["MudStep"][];
             /**
              * Name
              * @default
@@ -3868,7 +3916,7 @@ export interface operations {
             header?: never;
             path: {
                 design_id: number;
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "kick_minimums" | "drill_strings";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "kick_minimums" | "drill_strings";
             };
             cookie?: never;
         };
@@ -4115,7 +4163,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "kick_minimums" | "drill_strings";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "kick_minimums" | "drill_strings";
             };
             cookie?: never;
         };
@@ -4150,7 +4198,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "kick_minimums" | "drill_strings";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "kick_minimums" | "drill_strings";
             };
             cookie?: never;
         };
@@ -4185,7 +4233,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "kick_minimums" | "drill_strings";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "kick_minimums" | "drill_strings";
             };
             cookie?: never;
         };

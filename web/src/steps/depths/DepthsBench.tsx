@@ -148,6 +148,7 @@ function ShoeCard({ index }: { index: number }) {
       <KickLine index={index} size={size} />
       {string.run === "driven" && <p className="text-[12px] text-mute">Driven to here or to refusal; where it stops shallower, that depth counts.</p>}
       {string.run === "jetted" && <p className="text-[12px] text-mute">Jetted in: it carries nothing until the sea floor has settled around it.</p>}
+      <SpareLine index={index} />
       <LinerLine index={index} />
       {row.rule !== null && (
         <p className="text-[12px] leading-snug text-mute">
@@ -155,6 +156,21 @@ function ShoeCard({ index }: { index: number }) {
         </p>
       )}
     </section>
+  );
+}
+
+/** Whether an unplanned string could be set above this one without taking its size. */
+function SpareLine({ index }: { index: number }) {
+  const evaluation = useSnapshot("evaluation")!;
+  const units = useUnits();
+  const above = evaluation.strings[index - 1];
+  const spare = evaluation.sizes.strings[index]?.spare;
+  if (!above || above.role === "conductor") return null;
+  return (
+    <p className="text-[12px] text-mute">
+      Contingency above it:{" "}
+      {spare ? `${units.text(spare.od_in, "size")} in ${units.text(spare.bit_in, "size")} hole keeps this size` : "no spare size; an unplanned string takes this one's"}
+    </p>
   );
 }
 

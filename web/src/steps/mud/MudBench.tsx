@@ -7,7 +7,7 @@ import { DocNumber } from "../../ui/DocField";
 import { Headline } from "../../ui/Headline";
 import { Empty, Panel, Scroll } from "../../ui/Panel";
 import { useUnits } from "../../ui/units";
-import { MudAtRest, MudMoving } from "./MudDetails";
+import { MudAtRest, MudMoving, MudSteps } from "./MudDetails";
 import type { Evaluation } from "../../design/types";
 
 export function MudBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: number }) {
@@ -88,6 +88,7 @@ function MudCard({ index, evaluation }: { index: number; evaluation: Evaluation 
       </dl>
       )}
       {!row.riserless && <MudMoving index={index} hole={hole} row={row} />}
+      {!row.riserless && <MudSteps index={index} hole={hole} row={row} />}
       <MudAtRest index={index} hole={hole} row={row} />
     </section>
   );

@@ -1,10 +1,17 @@
 // A section's mud moving (rheometer, pump rate, ECD, surge and swab) and at rest (zones, volumes, weighting up, riser).
 import { DocNumber } from "../../ui/DocField";
 import { Headline } from "../../ui/Headline";
+import type { GridColumn } from "../../ui/grid/columns";
+import { Grid } from "../../ui/grid/Grid";
 import { useUnits } from "../../ui/units";
 import type { Evaluation } from "../../design/types";
 
 type MudRow = Evaluation["mud"]["strings"][number];
+const STEPS: readonly GridColumn[] = [
+  { key: "to_md_ft", label: "Down to MD", kind: "number", quantity: "depth" },
+  { key: "mud_ppg", label: "Mud", kind: "number", quantity: "emw" },
+];
+
 interface Props {
   index: number;
   hole: string;
@@ -122,6 +129,31 @@ export function MudAtRest({ index, hole, row }: Props) {
           </>
         )}
       </dl>
+    </details>
+  );
+}
+
+/** The weight raised in steps on the way down; the section's own weight holds from the last step to its end. */
+export function MudSteps({ index, hole, row }: Props) {
+  const units = useUnits();
+  return (
+    <details className="text-[12.5px]" open={row.steps.length > 0}>
+      <summary className="text-mute">In steps by depth</summary>
+      <Grid
+        title={`Steps of the ${hole} hole`}
+        className="max-w-72"
+        target="mud_steps"
+        path={`/strings/${index}/mud_steps`}
+        columns={STEPS}
+        sortBy="to_md_ft"
+        newRow={(rows) => ({ to_md_ft: Number(rows[rows.length - 1]?.to_md_ft ?? row.lower?.md_ft ?? 0), mud_ppg: Number(rows[rows.length - 1]?.mud_ppg ?? row.planned_ppg ?? 9) })}
+        empty="One weight over the whole section."
+      />
+      {row.steps.map((step) => (
+        <p key={step.to_md_ft} className="text-mute">
+          to {units.text(step.to_md_ft, "depth")}: {units.text(step.mud_ppg, "emw")} in {units.number(step.lower_ppg, "emw")} to {units.text(step.upper_ppg, "emw")}
+        </p>
+      ))}
     </details>
   );
 }
