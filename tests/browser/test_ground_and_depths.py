@@ -91,6 +91,29 @@ def test_the_mud_moving_and_the_window_as_pressures(page):
     page.sees("The riser margin cannot be held")
 
 
+def test_a_decided_shoe_says_why_it_stands_there_and_when_it_leaves_its_freedom(page):
+    page.open("/designs/2/depths")
+    why = page.find('[data-testid="why-2"]')
+    page.until(lambda: why.text.startswith("Free: 6,840 to 8,900 ft"), "the freedom of the 9 5/8 in shoe")
+    why.click()
+    page.sees("Shallower, kick tolerance:")
+    page.sees("Deeper, kick tolerance:")
+    page.type("/strings/2/shoe_md_ft", "9100")
+    page.until(lambda: why.text.startswith("Deeper than its freedom"), "outside its freedom")
+
+
+def test_mud_is_raised_in_steps_on_the_way_down(page):
+    page.open("/designs/2/mud")
+    page.find("summary")
+    [summary for summary in page.all("summary") if summary.text == "In steps by depth"][-1].click()
+    [add for add in page.all("button") if add.text == "Add" and add.is_displayed()][-1].click()
+    page.paste("/strings/3/mud_steps/0/to_md_ft", "8900\t10.0\n10800\t12.8")
+    page.sees("to 8,900 ft: 10.00 ppg in")
+    page.until(lambda: page.find("[role=status]").get_attribute("data-save") == "saved", "saved")
+    steps = page.document(2)["strings"][3]["mud_steps"]
+    assert [(s["to_md_ft"], s["mud_ppg"]) for s in steps] == [(8900.0, 10.0), (10_800.0, 12.8)]
+
+
 def test_a_string_is_hung_as_a_liner(page):
     page.open(DEMO + "/depths")
     page.shoe(3)

@@ -9,6 +9,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from knollstack.core import depths
 from knollstack.core.depths import Search, propose
 from knollstack.core.faults import parse
 from knollstack.core.program import build_program
@@ -192,11 +193,14 @@ def test_missing_pressure_proposes_nothing(change, words):
     assert {p.state for p in evaluation.path} <= {"blank", "incomplete", "stop"}
 
 
+def deviated():
+    stations = [(0, 0), (3000, 0), (5000, 60), (12_000, 60)]
+    return well(trajectory__stations=[{"md_ft": float(m), "inclination_deg": float(i)} for m, i in stations])
+
+
 def test_deviated_well_is_judged_along_hole():
     """A 60° hold from 4,000 ft: open hole is measured along hole, pressures by TVD."""
-    stations = [(0, 0), (3000, 0), (5000, 60), (12_000, 60)]
-    document = well(trajectory__stations=[{"md_ft": float(m), "inclination_deg": float(i)} for m, i in stations])
-    evaluation = run(document)
+    evaluation = run(deviated())
     last = evaluation.strings[-1]
     assert last.shoe_md_ft == 12_000
     assert last.shoe_tvd_ft == pytest.approx(evaluation.basis.total_tvd_ft)
@@ -213,3 +217,13 @@ def test_the_proposal_of_the_demo_ground():
         ("intermediate", 6840.0, 12.25, 9.625),
         ("production", 12_600.0, 8.5, 5.5),
     ]
+
+
+@pytest.mark.parametrize("step_ft", [4.0, 7.0, 25.0])
+def test_shoes_do_not_depend_on_the_grid(step_ft, monkeypatch):
+    """Candidates stand elsewhere, the shoes stay: each is refined to a whole foot."""
+    designs = [parse(document) for document in (empty_demo(), deviated(), no_kick(empty_demo()))]
+    expected = [[s.md_ft for s in propose.__wrapped__(build_well(d), HOLES).shoes] for d in designs]
+    monkeypatch.setattr(depths, "STEP_FT", step_ft)
+    for design, wanted in zip(designs, expected, strict=True):
+        assert [s.md_ft for s in propose.__wrapped__(build_well(design), HOLES).shoes] == wanted

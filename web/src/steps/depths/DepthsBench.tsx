@@ -9,6 +9,7 @@ import { DocChoice, DocNumber } from "../../ui/DocField";
 import { Headline } from "../../ui/Headline";
 import { Empty, Panel } from "../../ui/Panel";
 import { Tabs } from "../../ui/Tabs";
+import { WhyThere } from "./WhyThere";
 import { useUnits } from "../../ui/units";
 import { KickTrack } from "./KickTrack";
 import { FreedomBrackets, Schools } from "./Schools";
@@ -101,7 +102,6 @@ function ShoeCard({ index }: { index: number }) {
   const { session, selected, select } = useBench();
   const units = useUnits();
   const string = evaluation!.strings[index]!;
-  const row = evaluation!.depths.strings[index]!;
   const size = string.od_in === null ? string.role : units.text(string.od_in, "size");
   return (
     <section
@@ -148,13 +148,9 @@ function ShoeCard({ index }: { index: number }) {
       <KickLine index={index} size={size} />
       {string.run === "driven" && <p className="text-[12px] text-mute">Driven to here or to refusal; where it stops shallower, that depth counts.</p>}
       {string.run === "jetted" && <p className="text-[12px] text-mute">Jetted in: it carries nothing until the sea floor has settled around it.</p>}
+      <WhyThere index={index} />
       <SpareLine index={index} />
       <LinerLine index={index} />
-      {row.rule !== null && (
-        <p className="text-[12px] leading-snug text-mute">
-          <span className="font-semibold">Set by {row.rule}.</span> {units.words(row.reason)}
-        </p>
-      )}
     </section>
   );
 }
