@@ -68,8 +68,8 @@ class Limit:
         other = 1.0 if self.other is None else arguments[self.other]
         if isinstance(value, (float, int)) and isinstance(other, (float, int)):
             return bool(_COMPARE[self.compare](value, self.factor * other))
-        bound = self.factor if self.other is None else self.factor * np.asarray(arguments[self.other])
-        return bool(np.all(_COMPARE[self.compare](np.asarray(arguments[self.argument]), bound)))
+        bound = self.factor if self.other is None else self.factor * np.asarray(other)
+        return bool(np.asarray(_COMPARE[self.compare](np.asarray(value), bound)).all())
 
 
 @dataclass(frozen=True)
@@ -136,7 +136,7 @@ def _check(formula: Formula, arguments: dict[str, Any]) -> None:
                 raise FormulaError(formula.name, name, value, "a finite number")
             continue
         array = np.asarray(value)
-        if array.dtype.kind not in "iuf" or not np.all(np.isfinite(array)):
+        if array.dtype.kind not in "iuf" or not np.isfinite(array).all():
             raise FormulaError(formula.name, name, value, "a finite number")
     for limit in formula.limits:
         if not limit.holds(arguments):

@@ -71,7 +71,9 @@ def kick_depths_md(well: Well, top_md_ft: float, bottom_md_ft: float) -> Floats:
 
 def _weak_points(well: Well, tops_tvd: Floats, mud: Floats, kicks_tvd: Floats) -> tuple[Floats, Floats]:
     """Weak point TVD and its fracture pressure for every shoe with its mud (rows) and every kick depth (columns)."""
-    nodes = well.ground.fracture.tvd_ft
+    nodes, node_psi = well.ground.fracture.tvd_ft, well.ground.fracture_psi
+    open_to = (nodes > np.min(tops_tvd)) & (nodes < np.max(kicks_tvd))
+    nodes, node_psi = nodes[open_to], node_psi[open_to]
     gradient = PSI_PER_PPG_FT * mud[:, None]
     top_psi = PSI_PER_PPG_FT * well.ground.fracture.at(tops_tvd) * tops_tvd
     shape = (len(tops_tvd), len(kicks_tvd))
@@ -79,7 +81,6 @@ def _weak_points(well: Well, tops_tvd: Floats, mud: Floats, kicks_tvd: Floats) -
     pressure = np.broadcast_to(top_psi[:, None], shape)
     if not len(nodes):
         return weak, pressure
-    node_psi = well.ground.fracture_psi
     room = np.where(nodes[None, :] > tops_tvd[:, None], node_psi - gradient * nodes, np.inf)
     # the least room of all nodes down to each, and the node that has it
     least = np.minimum.accumulate(room, axis=1)
