@@ -7,9 +7,10 @@ import pytest
 
 from knollstack.core.conductor import conductor_md_ft
 from knollstack.core.depths import Search, propose
-from knollstack.core.design import GroundModel, Point, Policy, Site
+from knollstack.core.design import GroundModel, Point, Site
 from knollstack.core.faults import parse
 from knollstack.core.ground import build_ground
+from knollstack.core.policy import Policy
 from knollstack.core.programs import Sets, candidates, programs
 from knollstack.core.relief import changed, reliefs
 from knollstack.core.schools import both_schools

@@ -14,9 +14,10 @@ from typing import Any
 import numpy as np
 from pydantic import BaseModel, ValidationError
 
-from knollstack.core.design import FORMAT, VERSION, Design, Point, String
+from knollstack.core.design import FORMAT, VERSION, Design, Point
 from knollstack.core.glossary import unit_of
 from knollstack.core.ground import build_ground
+from knollstack.core.strings import String
 from knollstack.core.trajectory import build_path
 
 

@@ -9,8 +9,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import lru_cache
 
-from knollstack.core.design import Design, DrillString, GroundModel, Policy, Site, Trajectory
+from knollstack.core.design import Design, GroundModel, Site, Trajectory
 from knollstack.core.ground import Ground, build_ground
+from knollstack.core.policy import DrillString, Policy
 from knollstack.core.results import Amount, Words
 from knollstack.core.trajectory import Path, build_path
 from knollstack.core.window import Window, build_window

@@ -15,9 +15,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from knollstack.core.constants import PSI_PER_PPG_FT
-from knollstack.core.design import Policy, Zone
+from knollstack.core.design import Zone
 from knollstack.core.formula import Value, formula
 from knollstack.core.ground import Ground
+from knollstack.core.policy import Policy
 
 Floats = NDArray[np.float64]
 WINDOW = "Textbook mud window: pore plus trip margin to fracture less margin"

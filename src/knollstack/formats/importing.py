@@ -7,20 +7,11 @@ from typing import Annotated, Any, Literal
 import numpy as np
 from pydantic import BaseModel, Field, ValidationError
 
-from knollstack.core.design import (
-    DrillString,
-    KickMinimum,
-    LeakOffTest,
-    MudStep,
-    Part,
-    Point,
-    Station,
-    String,
-    TemperaturePoint,
-    Trajectory,
-    Zone,
-)
+from knollstack.core.design import LeakOffTest, Point, Station, TemperaturePoint, Trajectory, Zone
 from knollstack.core.faults import Fault, FaultyDesign, schema_faults
+from knollstack.core.fields import Part
+from knollstack.core.policy import DrillString, KickMinimum
+from knollstack.core.strings import MudStep, String
 from knollstack.core.thinning import thin
 from knollstack.core.trajectory import build_path
 from knollstack.core.units import UnitSet

@@ -6,8 +6,9 @@ from typing import Literal, get_args
 
 from pydantic import BaseModel
 
-from knollstack.core.design import Fluid, Rock, Role
+from knollstack.core.design import Fluid, Rock
 from knollstack.core.results import Quantity
+from knollstack.core.strings import Role
 
 Target = Literal[
     "stations",
