@@ -11,7 +11,8 @@ from knollstack.catalogue import load
 from knollstack.core.design import Design
 from knollstack.core.evaluate import evaluate
 from knollstack.core.faults import parse
-from knollstack.core.results import Change, Evaluation, Finding
+from knollstack.core.findings import Change, Finding
+from knollstack.core.results import Evaluation
 from knollstack.demo import documents
 
 DATA = Path(__file__).parent / "data"

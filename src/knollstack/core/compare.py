@@ -9,7 +9,7 @@ from typing import Any
 from pydantic import BaseModel
 
 from knollstack.core.design import Design
-from knollstack.core.results import Amount, Quantity, Words
+from knollstack.core.findings import Amount, Quantity, Words
 from knollstack.core.units import fraction, quantity_of
 
 _UNIT_ENDING = re.compile(r"_(ft|in|ppg|psi_ft|psi|ppf|lbf|bbl|deg|f|ppm|percent|gal_sk)$")

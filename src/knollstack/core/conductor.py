@@ -5,8 +5,8 @@ from __future__ import annotations
 import math
 
 from knollstack.core.constants import SEA_WATER_PPG
+from knollstack.core.findings import Words
 from knollstack.core.formula import Value, formula
-from knollstack.core.results import Words
 from knollstack.core.well import Well, depth, emw
 
 MOST_FT = 2_000

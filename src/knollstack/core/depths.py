@@ -20,7 +20,7 @@ from numpy.typing import NDArray
 from knollstack.core.conductor import conductor_md_ft
 from knollstack.core.constants import PSI_PER_PPG_FT
 from knollstack.core.design import Zone
-from knollstack.core.results import Words
+from knollstack.core.findings import Words
 from knollstack.core.riserless import planned_ppg
 from knollstack.core.tolerance import Section, gives, section_of
 from knollstack.core.well import Well, depth, emw, volume

@@ -11,6 +11,7 @@ from knollstack.core.catalogue import Catalogue
 from knollstack.core.cement.job import fill_tops, judge_cement
 from knollstack.core.constants import PSI_PER_PPG_FT
 from knollstack.core.design import Design
+from knollstack.core.findings import STEPS, Finding, State
 from knollstack.core.formula import Step
 from knollstack.core.ground import Profile
 from knollstack.core.liners import judge_liners
@@ -18,15 +19,11 @@ from knollstack.core.notes import judge_ground
 from knollstack.core.pipe.choose import choose_pipe
 from knollstack.core.preventers import judge_preventers
 from knollstack.core.program import Program, build_program
-from knollstack.core.results import (
-    STEPS,
+from knollstack.core.results import Evaluation, StepState
+from knollstack.core.results_well import (
     Basis,
-    Evaluation,
-    Finding,
     GroundResult,
     PressurePoint,
-    State,
-    StepState,
     StringResult,
     TrackPoint,
     WindowPoint,

@@ -8,7 +8,8 @@ from __future__ import annotations
 import numpy as np
 
 from knollstack.core.program import Planned, Program
-from knollstack.core.results import CementResult, LinerOption, LinersResult, PipeResult, PipeRow
+from knollstack.core.results import CementResult
+from knollstack.core.results_pipe import LinerOption, LinersResult, PipeResult, PipeRow
 
 
 def judge_liners(program: Program, pipe: PipeResult, cement: CementResult) -> LinersResult:

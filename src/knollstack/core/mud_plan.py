@@ -9,7 +9,7 @@ import numpy as np
 from knollstack.core.basics import annular_capacity, circle_capacity
 from knollstack.core.mud import overbalance, riser_margin_mud, weight_up
 from knollstack.core.program import Planned, Program
-from knollstack.core.results import MudVolumes, RiserResult, WeightUp, ZoneOverbalance
+from knollstack.core.results_well import MudVolumes, RiserResult, WeightUp, ZoneOverbalance
 from knollstack.core.riserless import is_riserless
 from knollstack.core.window import sticking_limit_psi
 from knollstack.core.working import headline

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
+from knollstack.core.findings import Finding, Severity, Words
 from knollstack.core.program import Program
-from knollstack.core.results import Finding, Severity, Words
 from knollstack.core.well import depth
 
 

@@ -5,19 +5,9 @@ Elements by class are common practice: the least that stands on a well of that c
 
 from __future__ import annotations
 
+from knollstack.core.findings import Amount, Assumption, Change, Finding, Remedy, Severity, Words
 from knollstack.core.program import Planned, Program
-from knollstack.core.results import (
-    Amount,
-    Assumption,
-    Change,
-    ElementResult,
-    Finding,
-    PreventersResult,
-    Remedy,
-    Severity,
-    StackRow,
-    Words,
-)
+from knollstack.core.results import ElementResult, PreventersResult, StackRow
 from knollstack.core.well import pressure, size
 from knollstack.core.wellhead import CLASSES_PSI
 

@@ -12,8 +12,8 @@ from knollstack.core.catalogue import Catalogue, Pipe
 from knollstack.core.chain import find_chain
 from knollstack.core.depths import Proposal, planned_mud_over, propose
 from knollstack.core.design import Design
+from knollstack.core.findings import Assumption, Change, Finding, Words
 from knollstack.core.programs import programs
-from knollstack.core.results import Assumption, Change, Finding, Words
 from knollstack.core.riserless import is_riserless, planned_ppg
 from knollstack.core.strings import Cement, MudStep, PipeChoice, String
 from knollstack.core.well import Well, build_well, depth, emw, size

@@ -16,7 +16,7 @@ from numpy.typing import NDArray
 
 from knollstack.core.conductor import conductor_md_ft
 from knollstack.core.depths import MOST_STRINGS, Search, Shoe, not_ready
-from knollstack.core.results import Words
+from knollstack.core.findings import Words
 from knollstack.core.well import Well, depth, emw, volume
 
 Floats = NDArray[np.float64]

@@ -10,8 +10,8 @@ from typing import Any
 
 from knollstack.core.catalogue import Catalogue
 from knollstack.core.design import Design
+from knollstack.core.findings import Amount, Change, Quantity, Remedy, Words
 from knollstack.core.program import build_program
-from knollstack.core.results import Amount, Change, Quantity, Remedy, Words
 
 HALVINGS = 6
 MOST_OFFERED = 4

@@ -8,7 +8,7 @@ from knollstack.core.design import Design
 from knollstack.core.program import build_program
 from knollstack.core.programs import Programs, programs
 from knollstack.core.relief import reliefs
-from knollstack.core.results import FreedomResult, ProgramsResult
+from knollstack.core.results_well import FreedomResult, ProgramsResult
 from knollstack.core.shoes import listed
 
 

@@ -6,20 +6,11 @@ import numpy as np
 
 from knollstack.core.basics import circle_capacity, hydrostatic_pressure, interval_volume
 from knollstack.core.circulation import Moving, moving
+from knollstack.core.findings import Finding, Remedy, Severity, Words
 from knollstack.core.mud import overbalance
 from knollstack.core.mud_plan import riser, sweep_volume_bbl, volumes, weighting, zone_overbalance
 from knollstack.core.program import Planned, Program
-from knollstack.core.results import (
-    BoundResult,
-    Finding,
-    MudResult,
-    MudRow,
-    MudStepResult,
-    Remedy,
-    RiserResult,
-    Severity,
-    Words,
-)
+from knollstack.core.results_well import BoundResult, MudResult, MudRow, MudStepResult, RiserResult
 from knollstack.core.riserless import column_emw, depths_of, is_riserless
 from knollstack.core.well import depth, emw
 from knollstack.core.window import Bound

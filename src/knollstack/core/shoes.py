@@ -9,18 +9,10 @@ from knollstack.core.basics import hydrostatic_pressure
 from knollstack.core.conductor import conductor_md_ft
 from knollstack.core.constants import PSI_PER_PPG_FT
 from knollstack.core.depths import Shoe, bands, fresh_water_shoe_tvd_ft
+from knollstack.core.findings import Change, Finding, Remedy, Words
 from knollstack.core.kick import formation_pressure, full_gas_shoe_pressure, maasp
 from knollstack.core.program import Planned, Program, roles
-from knollstack.core.results import (
-    Change,
-    DepthsResult,
-    Finding,
-    KickResult,
-    ProposedShoe,
-    Remedy,
-    ShoeRow,
-    Words,
-)
+from knollstack.core.results_well import DepthsResult, KickResult, ProposedShoe, ShoeRow
 from knollstack.core.tolerance import (
     Section,
     greatest_intensity_ppg,

@@ -6,7 +6,8 @@ from collections.abc import Callable, Iterable
 
 from pydantic import BaseModel
 
-from knollstack.core.results import Amount, Evaluation, Finding, Quantity, Words
+from knollstack.core.findings import Amount, Finding, Quantity, Words
+from knollstack.core.results import Evaluation
 
 UNKNOWN: Words = ("unknown",)
 NONE: Words = ("–",)

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from knollstack.core.chain import clearance_limits_in, spare_between
+from knollstack.core.findings import Finding, Remedy, Severity, Words
 from knollstack.core.program import Planned, Program
-from knollstack.core.results import Finding, Remedy, Severity, SizeRow, SizesResult, SpareSize, Words
+from knollstack.core.results_well import SizeRow, SizesResult, SpareSize
 from knollstack.core.well import diameter, size
 
 

@@ -16,8 +16,8 @@ import pint
 from pydantic import BaseModel
 
 from knollstack.core.constants import PSI_PER_PPG_FT
+from knollstack.core.findings import Quantity, Words
 from knollstack.core.glossary import unit_of
-from knollstack.core.results import Quantity, Words
 
 System = Literal["field", "metric"]
 _FRACTION = re.compile(r"^\s*(?:(\d+)[\s-]+)?(\d+)\s*/\s*(\d+)\s*$")

@@ -10,9 +10,9 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from knollstack.core.design import Design, GroundModel, Site, Trajectory
+from knollstack.core.findings import Amount, Words
 from knollstack.core.ground import Ground, build_ground
 from knollstack.core.policy import DrillString, Policy
-from knollstack.core.results import Amount, Words
 from knollstack.core.trajectory import Path, build_path
 from knollstack.core.window import Window, build_window
 

@@ -7,19 +7,11 @@ from __future__ import annotations
 
 import math
 
+from knollstack.core.findings import Amount, Assumption, Change, Finding, Remedy, Words
 from knollstack.core.heights import cut_off_height
 from knollstack.core.pipe.cases import surface_psi
 from knollstack.core.program import Planned, Program
-from knollstack.core.results import (
-    Amount,
-    Assumption,
-    Change,
-    Finding,
-    PieceResult,
-    Remedy,
-    WellheadResult,
-    Words,
-)
+from knollstack.core.results import PieceResult, WellheadResult
 from knollstack.core.well import pressure, size
 from knollstack.core.working import headline
 

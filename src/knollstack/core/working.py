@@ -14,9 +14,9 @@ from typing import Any
 import numpy as np
 from pydantic import BaseModel
 
+from knollstack.core.findings import Quantity
 from knollstack.core.formula import Formula, Step, tracing
 from knollstack.core.glossary import TERMS, unit_of
-from knollstack.core.results import Quantity
 from knollstack.core.units import quantity_of, quantity_of_unit
 
 _records: ContextVar[dict[str, list[Step]] | None] = ContextVar("knollstack_records", default=None)

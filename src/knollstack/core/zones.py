@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from knollstack.core.design import Zone
-from knollstack.core.results import Words, ZoneNote
+from knollstack.core.findings import Words
+from knollstack.core.results_well import ZoneNote
 from knollstack.core.well import Well, depth, pressure
 from knollstack.core.window import sticking_limit_psi
 

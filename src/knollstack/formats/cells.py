@@ -14,7 +14,7 @@ from pydantic import BaseModel
 
 from knollstack.core.constants import PSI_PER_PPG_FT
 from knollstack.core.faults import Fault, FaultyDesign
-from knollstack.core.results import Quantity
+from knollstack.core.findings import Quantity
 from knollstack.core.units import DisplayUnit, UnitSet, table
 from knollstack.formats.targets import TARGETS, Target, TargetColumn
 from knollstack.formats.units_read import read_number, split_header, unit_named, uses_decimal_comma

@@ -7,7 +7,8 @@ from collections.abc import Callable
 from reportlab.lib import colors
 from reportlab.pdfgen.canvas import Canvas
 
-from knollstack.core.results import Evaluation, StringResult
+from knollstack.core.results import Evaluation
+from knollstack.core.results_well import StringResult
 from knollstack.core.units import UnitSet, shown
 
 INK, MUTE, RULE = colors.HexColor("#16211E"), colors.HexColor("#5A6964"), colors.HexColor("#CDD5CF")

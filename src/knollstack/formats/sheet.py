@@ -12,7 +12,8 @@ from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Paragraph, Table, TableStyle
 
 from knollstack.core.design import Design
-from knollstack.core.results import Evaluation, Quantity
+from knollstack.core.findings import Quantity
+from knollstack.core.results import Evaluation
 from knollstack.core.units import UnitSet, plain, shown
 from knollstack.formats.drawing import draw_section
 

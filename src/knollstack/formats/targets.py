@@ -7,7 +7,7 @@ from typing import Literal, get_args
 from pydantic import BaseModel
 
 from knollstack.core.design import Fluid, Rock
-from knollstack.core.results import Quantity
+from knollstack.core.findings import Quantity
 from knollstack.core.strings import Role
 
 Target = Literal[

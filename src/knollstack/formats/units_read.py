@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterable
 
-from knollstack.core.results import Quantity
+from knollstack.core.findings import Quantity
 from knollstack.core.units import DisplayUnit, inches_of, table
 
 _BRACKETED = re.compile(r"^(.*?)\s*[\[(]\s*([^\])]*?)\s*[\])]\s*$")

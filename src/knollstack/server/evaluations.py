@@ -8,7 +8,8 @@ from flask_openapi3 import APIBlueprint
 from knollstack.catalogue import load
 from knollstack.core.evaluate import evaluate, workings
 from knollstack.core.faults import parse
-from knollstack.core.results import Evaluation, ProgramsResult
+from knollstack.core.results import Evaluation
+from knollstack.core.results_well import ProgramsResult
 from knollstack.core.schools import both_schools
 from knollstack.core.working import shown
 from knollstack.server import models

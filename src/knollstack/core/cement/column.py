@@ -12,9 +12,9 @@ from numpy.typing import NDArray
 from knollstack.core.basics import equivalent_mud_weight, hydrostatic_pressure
 from knollstack.core.cement.slurry import bentonite_water, slurry
 from knollstack.core.constants import SEA_WATER_PPG
+from knollstack.core.findings import Assumption, Change, Finding, Remedy, Words
 from knollstack.core.formula import Value
 from knollstack.core.program import Planned, Program
-from knollstack.core.results import Assumption, Change, Finding, Remedy, Words
 from knollstack.core.well import depth, emw
 
 TOP_STEP_FT = 10.0

@@ -18,8 +18,9 @@ from knollstack.core.basics import (
 )
 from knollstack.core.cement.column import Column, breakdown, recipe, weakest
 from knollstack.core.cement.slurry import slurry
+from knollstack.core.findings import Assumption, Finding, Remedy, Words
 from knollstack.core.program import Planned, Program
-from knollstack.core.results import Assumption, CementResult, CementRow, Finding, Remedy, Words
+from knollstack.core.results import CementResult, CementRow
 from knollstack.core.riserless import is_riserless
 from knollstack.core.well import depth
 from knollstack.core.working import headline

@@ -6,6 +6,7 @@ import numpy as np
 
 from knollstack.core.basics import safety_factor
 from knollstack.core.catalogue import Pipe
+from knollstack.core.findings import Assumption, Finding, Remedy, Severity, Words
 from knollstack.core.pipe.cases import burst_case, collapse_case
 from knollstack.core.pipe.loads import burst_load
 from knollstack.core.pipe.ratings import (
@@ -26,7 +27,7 @@ from knollstack.core.pipe.stand import (
     tension_lbf,
 )
 from knollstack.core.program import Planned, Program
-from knollstack.core.results import Assumption, Finding, LoadResult, PipeResult, PipeRow, Remedy, Severity, Words
+from knollstack.core.results_pipe import LoadResult, PipeResult, PipeRow
 from knollstack.core.well import depth, pressure
 from knollstack.core.working import headline
 
