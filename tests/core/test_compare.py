@@ -58,7 +58,9 @@ def test_side_by_side_shows_what_follows_and_what_each_has_alone():
     assert not rows["surface", "shoe"].differs
     assert [f.step for f in pair.findings_b] == ["depths"]
     assert pair.findings_a == []
-    weight = sum(r.weight_ppf * (s.shoe_md_ft - s.top_md_ft) for r, s in zip(a.pipe.strings, a.strings, strict=True))
+    weight = sum(
+        r.sections[0].weight_ppf * (s.shoe_md_ft - s.top_md_ft) for r, s in zip(a.pipe.strings, a.strings, strict=True)
+    )
     assert rows["whole well", "weight of steel in air"].a[0].value == pytest.approx(weight)
     shorter = side_by_side(a, run(changed("strings", demo()["strings"][:3])))
     assert plain({(r.section, r.label): r for r in shorter.results}["production", "shoe"].b) == "–"

@@ -35,7 +35,7 @@ def test_sheet_holds_the_program():
                   "licensed engineer", "local rules prevail", "13 5/8 in 6B R57", "Pike limestone"):  # fmt: skip
         assert words in text, words
     assert f"{evaluation.wellhead.surface_cut_in:.2f} in" in text
-    for load in evaluation.pipe.strings[2].loads:
+    for load in (x for x in evaluation.pipe.strings[2].loads if x.kind in ("burst", "collapse", "tension")):
         assert f"{load.factor:.2f}" in text
     for finding in evaluation.findings:
         assert plain(finding.message) in text

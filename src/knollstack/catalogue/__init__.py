@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import csv
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from dataclasses import fields
 from functools import lru_cache
 from importlib.resources import files
 from typing import Any, TypeVar
 
-from knollstack.core.catalogue import Bit, Catalogue, Element, Flange, Grade, Piece, Pipe, Size, Thread
+from knollstack.core.catalogue import Bit, Catalogue, Element, Flange, LengthRange, Piece, Reamer, Size
+from knollstack.core.pipe.product import Connection, Grade, Pipe, Thread
 
 Row = TypeVar("Row")
 TEXT = {
@@ -22,7 +24,7 @@ def _value(column: str, text: str) -> Any:
         return text
     if text == "":
         return None
-    return int(text) if column == "rank" else float(text)
+    return int(text) if column in ("rank", "range") else float(text)
 
 
 def read(name: str) -> list[dict[str, Any]]:
@@ -41,35 +43,40 @@ def _thread(threads: tuple[Thread, ...], connection: str, od_in: float, weight_p
     for thread in fits:
         if weight_ppf >= thread.from_weight_ppf:
             return thread
-    bare = fits[0]
-    return Thread(connection, od_in, 0.0, bare.coupling_od_in, None, None, None, None, None, None, None, bare.source)
+    bare = dict.fromkeys(f.name for f in fields(Thread))
+    known = {"connection": connection, "od_in": od_in, "from_weight_ppf": 0.0, "source": fits[0].source}
+    return Thread(**(bare | known | {"coupling_od_in": fits[0].coupling_od_in}))  # type: ignore[arg-type]
+
+
+def _coupling_od_in(threads: tuple[Thread, ...], joint: Connection, od_in: float) -> float:
+    """OD over a connection of no API thread: its ratio to the body, else that of the buttress coupling."""
+    if joint.od_ratio is not None:
+        return joint.od_ratio * od_in
+    return next(t.coupling_od_in for t in threads if t.connection == "BTC" and t.od_in == od_in)
+
+
+def _pipes(threads: tuple[Thread, ...], grades: dict[str, Grade], joints: dict[str, Connection]) -> Iterator[Pipe]:
+    """Every row with each of its grades and connections."""
+    for row in read("pipes"):
+        od, weight = row["od_in"], row["weight_ppf"]
+        for connection in row["connections"].split():
+            joint = joints[connection]
+            threaded = any(t.connection == connection and t.od_in == od for t in threads)
+            thread = _thread(threads, connection, od, weight) if threaded else None
+            coupling = thread.coupling_od_in if thread is not None else _coupling_od_in(threads, joint, od)
+            for grade in row["grades"].split():
+                yield Pipe(
+                    kind=row["kind"], od_in=od, weight_ppf=weight, wall_in=row["wall_in"], grade=grades[grade],
+                    joint=joint, coupling_od_in=coupling, thread=thread, special_drift_in=row["special_drift_in"],
+                    source=row["source"],
+                )  # fmt: skip
 
 
 @lru_cache(maxsize=1)
 def load() -> Catalogue:
     """The shipped catalogue, read once."""
-    grades = _rows("grades", Grade)
-    threads = _rows("threads", Thread)
-    by_grade = {grade.grade: grade for grade in grades}
-    cost = {row["connection"]: row["cost_factor"] for row in read("connections")}
-    pipes = []
-    for row in read("pipes"):
-        for grade in row["grades"].split():
-            for connection in row["connections"].split():
-                thread = _thread(threads, connection, row["od_in"], row["weight_ppf"])
-                pipes.append(
-                    Pipe(
-                        od_in=row["od_in"],
-                        weight_ppf=row["weight_ppf"],
-                        wall_in=row["wall_in"],
-                        grade=by_grade[grade],
-                        connection=connection,
-                        coupling_od_in=thread.coupling_od_in,
-                        thread=thread,
-                        cost_factor=cost[connection],
-                        source=row["source"],
-                    )
-                )
+    grades, threads, joints = _rows("grades", Grade), _rows("threads", Thread), _rows("connections", Connection)
+    pipes = _pipes(threads, {g.grade: g for g in grades}, {c.connection: c for c in joints})
     return Catalogue(
         pipes=tuple(pipes),
         sizes=_rows("sizes", Size),
@@ -78,4 +85,7 @@ def load() -> Catalogue:
         pieces=_rows("pieces", Piece),
         elements=_rows("elements", Element),
         grades=grades,
+        connections=joints,
+        reamers=_rows("reamers", Reamer),
+        ranges=_rows("ranges", LengthRange),
     )

@@ -6,54 +6,7 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Literal
 
-from knollstack.core.pipe.joints import (
-    buttress_coupling_root,
-    buttress_joint_strength,
-    round_thread_joint_strength,
-)
-from knollstack.core.pipe.ratings import pipe_body_yield, pipe_collapse, pipe_internal_yield
-
-Connection = str
-
-
-@dataclass(frozen=True)
-class Grade:
-    grade: str
-    yield_psi: float
-    ultimate_psi: float
-    cost_index: float
-    sour_from_f: float | None
-    source: str
-
-
-@dataclass(frozen=True)
-class Thread:
-    connection: Connection
-    od_in: float
-    from_weight_ppf: float
-    coupling_od_in: float
-    total_length_in: float | None
-    face_in: float | None
-    pitch_diameter_in: float | None
-    perfect_length_in: float | None
-    stand_off_in: float | None
-    taper_in_in: float | None
-    thread_height_in: float | None
-    source: str
-
-    @property
-    def coupling_root_in(self) -> float | None:
-        """Root diameter of a buttress coupling, None for other threads."""
-        values = (
-            self.pitch_diameter_in,
-            self.perfect_length_in,
-            self.stand_off_in,
-            self.taper_in_in,
-            self.thread_height_in,
-        )
-        if any(v is None for v in values):
-            return None
-        return buttress_coupling_root(*[v for v in values if v is not None])
+from knollstack.core.pipe.product import Connection, Grade, Pipe
 
 
 @dataclass(frozen=True)
@@ -88,6 +41,7 @@ class Piece:
     from_class_psi: float
     height_in: float
     gap_in: float
+    weight_lbf: float
     source: str
 
 
@@ -97,79 +51,25 @@ class Element:
     title: str
     seals: str
     height_in: float
+    weight_lbf: float
     source: str
-
-
-def api_drift_in(od_in: float, wall_in: float) -> float:
-    """API drift [in]: ID less 1/8, 5/32 or 3/16 in by size (API 5CT)."""
-    allowance = 0.125 if od_in < 9.625 else 0.15625 if od_in <= 13.375 else 0.1875
-    return od_in - 2 * wall_in - allowance
 
 
 @dataclass(frozen=True)
-class Pipe:
-    """One thing that can be ordered: size, weight, grade and connection, with its ratings.
+class Reamer:
+    """An under-reamer: the diameter of its closed body, and the greatest hole that it opens."""
 
-    `joint_lbf` is None where the catalogue lacks the thread's data: unknown, never guessed.
-    """
-
-    od_in: float
-    weight_ppf: float
-    wall_in: float
-    grade: Grade
-    connection: Connection
-    coupling_od_in: float
-    thread: Thread
-    cost_factor: float
+    body_in: float
+    opens_to_in: float
     source: str
 
-    @property
-    def id_in(self) -> float:
-        return self.od_in - 2 * self.wall_in
 
-    @property
-    def drift_in(self) -> float:
-        return api_drift_in(self.od_in, self.wall_in)
-
-    @property
-    def cost_per_ft(self) -> float:
-        """Relative cost per foot: weight × grade index × connection factor."""
-        return self.weight_ppf * self.grade.cost_index * self.cost_factor
-
-    @cached_property
-    def burst_psi(self) -> float:
-        return pipe_internal_yield(self.od_in, self.wall_in, self.grade.yield_psi)
-
-    @cached_property
-    def collapse_psi(self) -> float:
-        return pipe_collapse(self.od_in, self.wall_in, self.grade.yield_psi)
-
-    @cached_property
-    def body_lbf(self) -> float:
-        return float(pipe_body_yield(self.od_in, self.wall_in, self.grade.yield_psi))
-
-    @cached_property
-    def joint_lbf(self) -> float | None:
-        return self.joint_strength()
-
-    def joint_strength(self) -> float | None:
-        """Joint strength [lbf] from the thread's dimensions, None where they are not held."""
-        thread, grade = self.thread, self.grade
-        root = thread.coupling_root_in
-        if root is not None:
-            return buttress_joint_strength(
-                self.od_in,
-                self.wall_in,
-                grade.yield_psi,
-                grade.ultimate_psi,
-                thread.coupling_od_in,
-                root,
-                grade.ultimate_psi,
-            )
-        if thread.total_length_in is None or thread.face_in is None:
-            return None
-        engaged = thread.total_length_in - thread.face_in
-        return round_thread_joint_strength(self.od_in, self.wall_in, grade.yield_psi, grade.ultimate_psi, engaged)
+@dataclass(frozen=True)
+class LengthRange:
+    range: int
+    shortest_ft: float
+    longest_ft: float
+    source: str
 
 
 @dataclass(frozen=True)
@@ -181,12 +81,24 @@ class Catalogue:
     pieces: tuple[Piece, ...]
     elements: tuple[Element, ...]
     grades: tuple[Grade, ...]
+    connections: tuple[Connection, ...]
+    reamers: tuple[Reamer, ...]
+    ranges: tuple[LengthRange, ...]
+
+    @cached_property
+    def by_key(self) -> dict[tuple[float, float, str, str], Pipe]:
+        return {pipe.key: pipe for pipe in self.pipes}
+
+    @cached_property
+    def tubing(self) -> tuple[Pipe, ...]:
+        return tuple(p for p in self.pipes if p.kind == "tubing")
 
     @cached_property
     def by_od(self) -> dict[float, tuple[Pipe, ...]]:
-        """Pipes of each size, the cheapest first."""
+        """Casing of each size, the cheapest first."""
         groups: dict[float, list[Pipe]] = {}
-        for pipe in sorted(self.pipes, key=lambda p: (p.cost_per_ft, p.weight_ppf, p.grade.grade)):
+        casing = [p for p in self.pipes if p.kind == "casing"]
+        for pipe in sorted(casing, key=lambda p: (p.cost_per_ft, p.weight_ppf, p.grade.grade)):
             groups.setdefault(pipe.od_in, []).append(pipe)
         return {od: tuple(pipes) for od, pipes in groups.items()}
 
@@ -196,13 +108,25 @@ class Catalogue:
 
     @cached_property
     def largest_drift_in(self) -> dict[float, float]:
-        """Drift [in] of the lightest weight of each size: the most that any weight lets through."""
-        return {od: max(p.drift_in for p in pipes) for od, pipes in self.by_od.items()}
+        """The most [in] that any weight of each size lets through, at API drift."""
+        return {od: max(p.api_drift_in for p in pipes) for od, pipes in self.by_od.items()}
 
     @cached_property
     def largest_coupling_in(self) -> dict[float, float]:
-        """Largest coupling OD [in] of each size."""
-        return {od: max(p.coupling_od_in for p in pipes) for od, pipes in self.by_od.items()}
+        """Largest coupling OD [in] of each size, of the usual connections."""
+        return {
+            od: max(p.coupling_od_in for p in pipes if p.joint.kind != "premium") for od, pipes in self.by_od.items()
+        }
+
+    @cached_property
+    def couplings_in(self) -> dict[float, dict[str, float]]:
+        """Connection and its OD [in], for each size."""
+        return {od: {p.connection: p.coupling_od_in for p in pipes} for od, pipes in self.by_od.items()}
+
+    def reamer(self, drift_in: float, hole_in: float) -> Reamer | None:
+        """The largest under-reamer whose closed body passes a drift and that opens a hole to this size."""
+        fits = [r for r in self.reamers if r.body_in <= drift_in + 1e-9 and r.opens_to_in >= hole_in - 1e-9]
+        return max(fits, key=lambda r: r.body_in, default=None)
 
     def piece(self, kind: str, class_psi: float) -> Piece:
         """The heaviest kind of wellhead piece whose class range starts at or below a class."""
@@ -216,3 +140,16 @@ class Catalogue:
         """The smallest flange, then the lowest class, with at least this bore and class."""
         fits = [f for f in self.flanges if f.bore_in >= least_bore_in and f.class_psi >= least_class_psi]
         return min(fits, key=lambda f: (f.bore_in, f.class_psi), default=None)
+
+
+class CatalogueKey:
+    """A catalogue as a key of a cache, by identity: it never changes."""
+
+    def __init__(self, catalogue: Catalogue) -> None:
+        self.catalogue = catalogue
+
+    def __hash__(self) -> int:
+        return id(self.catalogue)
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, CatalogueKey) and other.catalogue is self.catalogue

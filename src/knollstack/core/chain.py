@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from functools import lru_cache
 
-from knollstack.core.catalogue import Catalogue
+from knollstack.core.catalogue import Catalogue, CatalogueKey
 
 # casing OD below which the clearance applies, common and tight clearance, in
 CLEARANCES_IN = ((7.0, 1.5, 0.8), (9.625, 1.5, 0.9), (13.375, 1.6, 1.0), (float("inf"), 2.0, 1.5))
@@ -61,22 +61,9 @@ def _step_out(catalogue: Catalogue, clearance: str, inner: _Best, bit: float | N
     return best
 
 
-class _CatalogueKey:
-    """A catalogue as a cache key, by identity: it is loaded once and never changes."""
-
-    def __init__(self, catalogue: Catalogue) -> None:
-        self.catalogue = catalogue
-
-    def __hash__(self) -> int:
-        return id(self.catalogue)
-
-    def __eq__(self, other: object) -> bool:
-        return isinstance(other, _CatalogueKey) and other.catalogue is self.catalogue
-
-
 @lru_cache(maxsize=256)
 def _best_chain(
-    key: _CatalogueKey,
+    key: CatalogueKey,
     clearance: str,
     production_od_in: float,
     fixed: tuple[tuple[float | None, float | None], ...],
@@ -108,7 +95,7 @@ def find_chain(
     Least cost by dynamic programming from the inside out: common sizes, usual bits, common clearances, then
     the smallest holes.
     """
-    return _best_chain(_CatalogueKey(catalogue), clearance, production_od_in, tuple(fixed), driven)
+    return _best_chain(CatalogueKey(catalogue), clearance, production_od_in, tuple(fixed), driven)
 
 
 def spare_between(catalogue: Catalogue, clearance: str, outer_od_in: float, next_bit_in: float) -> Link | None:

@@ -50,10 +50,11 @@ def annulus(program: Program, string: Planned) -> list[Piece]:
     drill = well.drill_string(string.bit_in)
     shoe, bottom = string.previous_shoe_md_ft, string.shoe_md_ft
     collars = max(shoe, bottom - drill.collar_length_ft)
-    casing_id = above.pipe.id_in if above is not None and above.pipe is not None else None
-    pieces = []
-    if above is not None and casing_id is not None and casing_id > drill.pipe_od_in:
-        pieces.append(Piece(shoe - well.ground_md_ft, casing_id, drill.pipe_od_in, shoe))
+    pieces, reached = [], well.ground_md_ft
+    for length, bore in (program.cased_bores(string) or []) if above is not None else []:
+        reached += length
+        if bore > drill.pipe_od_in:
+            pieces.append(Piece(length, bore, drill.pipe_od_in, reached))
     if string.bit_in <= max(drill.pipe_od_in, drill.collar_od_in):
         return []
     pieces.append(Piece(collars - shoe, string.bit_in, drill.pipe_od_in, collars))
@@ -63,7 +64,7 @@ def annulus(program: Program, string: Planned) -> list[Piece]:
 
 def _gradient(program: Program, string: Planned, piece: Piece, velocity_ft_s: Value) -> float:
     """Friction per foot of a piece by the rheology of policy."""
-    low, high = string.reading_300, string.reading_600
+    low, high = string.own.reading_300, string.own.reading_600
     assert low is not None
     assert high is not None
     assert string.mud_ppg is not None
@@ -87,17 +88,18 @@ def _gradient(program: Program, string: Planned, piece: Piece, velocity_ft_s: Va
 
 def moving(program: Program, string: Planned) -> Moving | None:
     """ECD, surge and swab of a section; None where rheology, mud or geometry is unknown."""
-    low, high, mud = string.reading_300, string.reading_600, string.mud_ppg
+    low, high, mud = string.own.reading_300, string.own.reading_600, string.mud_ppg
     pieces = annulus(program, string)
     if low is None or high is None or mud is None or high <= low or 2 * low < high or not pieces:
         return None
     well = program.well
     bottom_tvd, shoe_tvd = well.path.tvd(string.shoe_md_ft), well.path.tvd(string.previous_shoe_md_ft)
     ecd_shoe = ecd_bottom = None
-    if string.flow_gpm:
+    if string.own.flow_gpm:
         with headline(f"mud/{string.index}/ecd"):
             losses = [
-                p.length_ft * _gradient(program, string, p, annular_velocity(string.flow_gpm, p.outer_in, p.inner_in))
+                p.length_ft
+                * _gradient(program, string, p, annular_velocity(string.own.flow_gpm, p.outer_in, p.inner_in))
                 for p in pieces
             ]
             ecd_bottom = float(circulating_density(mud, sum(losses), bottom_tvd))

@@ -124,6 +124,37 @@ class Stack(Part):
     elements: Annotated[tuple[Name, ...], Field(min_length=1, max_length=20)]
 
 
+class CustomPipe(Part):
+    """A pipe of the person's own. Ratings that are not given follow from size and yield, where they can."""
+
+    od_in: Size
+    weight_ppf: Annotated[float, number(1, 1_000)]
+    wall_in: Annotated[float, number(0.05, 4)]
+    grade: Name
+    yield_psi: Annotated[float, number(10_000, 250_000)]
+    connection: Name
+    coupling_od_in: Size
+    drift_in: Size | None = None
+    burst_psi: Pressure | None = None
+    collapse_psi: Pressure | None = None
+    body_lbf: Annotated[float, number(1_000, 20_000_000)] | None = None
+    joint_lbf: Annotated[float, number(1_000, 20_000_000)] | None = None
+    joint_psi: Pressure | None = Field(None, description="internal pressure that the connection stands")
+    sour_from_f: Temperature | None = Field(None, description="coldest sour service; None is not for sour service")
+    source: Name = ""
+
+
+class StockRow(Part):
+    """What can be had of a pipe: its price, and its length where that is limited."""
+
+    od_in: Size
+    weight_ppf: Annotated[float, number(1, 1_000)]
+    grade: Name
+    connection: Name
+    price_per_ft: Annotated[float, number(0.01, 100_000)]
+    available_ft: Annotated[float, number(0, 1_000_000)] | None = None
+
+
 class Design(Part):
     """A whole well design."""
 
@@ -136,6 +167,8 @@ class Design(Part):
     ground: GroundModel = GroundModel()
     policy: Policy = Policy()
     strings: Annotated[tuple[String, ...], Field(max_length=12)] = ()
+    pipes: Annotated[tuple[CustomPipe, ...], Field(max_length=500)] = ()
+    stock: Annotated[tuple[StockRow, ...], Field(max_length=2_000)] = ()
     wellhead: Wellhead = Wellhead()
     preventers: Annotated[tuple[Stack, ...], Field(max_length=12)] = ()
 

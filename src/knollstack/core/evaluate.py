@@ -16,6 +16,7 @@ from knollstack.core.formula import Step
 from knollstack.core.ground import Profile
 from knollstack.core.liners import judge_liners
 from knollstack.core.notes import judge_ground
+from knollstack.core.own_pipes import with_own
 from knollstack.core.pipe.choose import choose_pipe
 from knollstack.core.preventers import judge_preventers
 from knollstack.core.program import Program, build_program
@@ -45,7 +46,7 @@ STEP_EDGE_FT = 0.01
 
 def evaluate(design: Design, catalogue: Catalogue) -> Evaluation:
     """Everything that follows from a design: a pure function of its two arguments."""
-    program = build_program(design, catalogue)
+    program = build_program(design, with_own(catalogue, design))
     judge_ground(program)
     fill_tops(program)
     pipe = choose_pipe(program)

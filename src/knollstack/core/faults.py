@@ -159,12 +159,41 @@ def _string_faults(
         if not before < step.to_md_ft < string.shoe_md_ft:
             expected = f"a depth between {before:g} and {string.shoe_md_ft:g} ft"
             yield Fault(path=f"{path}/mud_steps/{k}/to_md_ft", value=f"{step.to_md_ft:g}", expected=expected)
+    yield from _pipe_faults(path, string)
     if string.run == "liner" and string.hanger_md_ft is None:
         yield Fault(path=f"{path}/hanger_md_ft", value="nothing", expected="the depth of a liner's hanger")
     for key, top in (("hanger_md_ft", string.hanger_md_ft), ("cement/top_md_ft", string.cement.top_md_ft)):
         if top is not None and top >= string.shoe_md_ft:
             expected = f"a depth above the shoe ({string.shoe_md_ft:g} ft)"
             yield Fault(path=f"{path}/{key}", value=f"{top:g}", expected=expected)
+
+
+def _pipe_faults(path: str, string: String) -> Iterable[Fault]:
+    """Sections in order of depth, all but the last with an end; a tie-back on a liner only."""
+    before, last = 0.0, len(string.sections) - 1
+    for k, section in enumerate(string.sections):
+        place, to = f"{path}/sections/{k}/to_md_ft", section.to_md_ft
+        if to is None and k < last:
+            yield Fault(
+                path=place, value="nothing", expected="a depth; only the last section ends at the shoe by itself"
+            )
+        elif to is not None and k == last:
+            yield Fault(path=place, value=f"{to:g}", expected="nothing: the last section ends at the shoe")
+        elif to is not None and to <= before:
+            yield Fault(path=place, value=f"{to:g}", expected=f"a depth below the section above it ({before:g} ft)")
+        before = to or before
+    if string.tie_back and string.run != "liner":
+        yield Fault(path=f"{path}/tie_back", value=string.run, expected="a liner: only a liner is tied back")
+
+
+def _own_pipe_faults(design: Design) -> Iterable[Fault]:
+    for i, pipe in enumerate(design.pipes):
+        if pipe.wall_in >= pipe.od_in / 2:
+            expected = f"under half of the outside diameter ({pipe.od_in / 2:g} in)"
+            yield Fault(path=f"/pipes/{i}/wall_in", value=f"{pipe.wall_in:g}", expected=expected)
+        if pipe.coupling_od_in < pipe.od_in:
+            expected = f"at least the outside diameter of the pipe ({pipe.od_in:g} in)"
+            yield Fault(path=f"/pipes/{i}/coupling_od_in", value=f"{pipe.coupling_od_in:g}", expected=expected)
 
 
 def _station_faults(design: Design) -> Iterable[Fault]:
@@ -208,6 +237,7 @@ def cross_faults(design: Design) -> list[Fault]:
     ground = design.site.rig_floor_ft + design.site.water_depth_ft
     for i, string in enumerate(design.strings):
         faults.extend(_string_faults(i, string, design.strings[i - 1] if i else None, ground, total))
+    faults.extend(_own_pipe_faults(design))
     return faults
 
 

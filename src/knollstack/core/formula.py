@@ -125,6 +125,22 @@ def untraced() -> Iterator[None]:
         _trace.reset(token)
 
 
+_sweeping: ContextVar[bool] = ContextVar("knollstack_sweeping", default=False)
+
+
+@contextmanager
+def sweeping() -> Iterator[None]:
+    """Calls inside the block are neither recorded nor checked: whole fields of numbers made from checked ones.
+
+    What is shown of such a field is worked again outside, with its checks.
+    """
+    token = _sweeping.set(True)
+    try:
+        yield
+    finally:
+        _sweeping.reset(token)
+
+
 def is_tracing() -> bool:
     return _trace.get() is not None
 
@@ -182,6 +198,8 @@ def formula(
 
         @functools.wraps(function)
         def call(*args: P.args, **kwargs: P.kwargs) -> R:
+            if _sweeping.get():
+                return function(*args, **kwargs)
             arguments: dict[str, Any] = {**defaults, **dict(zip(names, args, strict=False)), **kwargs}
             _check(registered, arguments)
             outer = _trace.get()

@@ -29,7 +29,8 @@ def judge_liners(program: Program, pipe: PipeResult, cement: CementResult) -> Li
 def _option(
     program: Program, string: Planned, hanger: float, above: PipeRow, own: PipeRow, cement: CementResult
 ) -> LinerOption:
-    steel = None if own.weight_ppf is None else own.weight_ppf * (hanger - string.top_md_ft)
+    spans = [(min(p.bottom_md_ft, hanger) - p.top_md_ft, p.weight_ppf) for p in own.sections]
+    steel = sum(weight * length for length, weight in spans if length > 0) if own.sections else None
     row = cement.strings[string.index]
     saved = None
     if row.applies and row.cased_annulus_bbl is not None and row.top_md_ft is not None:
@@ -44,8 +45,9 @@ def _option(
 
 def _burst_above(hanger: float, above: PipeRow, own: PipeRow) -> float | None:
     """Least factor of the casing above under this string's burst loads, down to the hanger; None where unknown."""
-    if above.burst_psi is None:
+    if not above.sections or any(p.coupling_psi is None or p.leak_psi is None for p in above.sections):
         return None
+    stands = min(min(p.burst_psi, p.coupling_psi or 0.0, p.leak_psi or 0.0) for p in above.sections)
     least = None
     for load in own.loads:
         if load.kind != "burst" or not load.curve_md_ft:
@@ -54,6 +56,6 @@ def _burst_above(hanger: float, above: PipeRow, own: PipeRow) -> float | None:
         values = np.interp(depths, load.curve_md_ft, load.curve_load_psi)[depths <= hanger]
         greatest = float(np.max(values))
         if greatest > 0:
-            factor = above.burst_psi / greatest
+            factor = stands / greatest
             least = factor if least is None else min(least, factor)
     return least

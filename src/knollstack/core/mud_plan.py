@@ -53,10 +53,10 @@ def volumes(program: Program, string: Planned) -> MudVolumes | None:
     drill = well.drill_string(string.bit_in)
     open_ft = string.shoe_md_ft - string.previous_shoe_md_ft
     hole = circle_capacity(string.bit_in) * open_ft
-    if above is not None and above.pipe is not None:
-        hole += circle_capacity(above.pipe.id_in) * (string.previous_shoe_md_ft - well.ground_md_ft)
-    elif above is not None:
+    bores = program.cased_bores(string)
+    if above is not None and bores is None:
         return None
+    hole += sum(circle_capacity(bore) * length for length, bore in bores or ())
     collars, pits = min(drill.collar_length_ft, string.shoe_md_ft), well.policy.pit_volume_bbl
     steel = None
     if drill.pipe_id_in is not None and drill.collar_id_in is not None:

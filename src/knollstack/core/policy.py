@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import Field
+from pydantic import Field, StrictBool
 
-from knollstack.core.fields import Depth, Emw, Factor, Margin, Part, Pressure, Size, number
+from knollstack.core.fields import Depth, Emw, Factor, Margin, Name, Part, Pressure, Size, number
 
 
 class KickMinimum(Part):
@@ -28,6 +28,8 @@ class DesignFactors(Part):
     collapse: Factor = 1.125
     collapse_cemented: Factor = 1.0
     tension: Factor = 1.60
+    compression: Factor = 1.20
+    triaxial: Factor = 1.25
 
 
 class Policy(Part):
@@ -87,11 +89,50 @@ class Policy(Part):
         ),
     )
     production_od_in: Size = 5.5
+    tubing_od_in: Size | None = Field(None, description="tubing that the production casing takes; None is not decided")
     clearance: Literal["common", "tight"] = "tight"
+    special_drift: StrictBool = Field(True, description="casing may be ordered to special drift")
+    keep_spare: StrictBool = Field(False, description="keep one size free for a contingency string")
+    connections: Annotated[tuple[Name, ...], Field(min_length=1, max_length=20)] = ("STC", "LTC", "BTC")
+    choose_from: Literal["catalogue", "stock list"] = "catalogue"
+    least: Literal["cost", "weight"] = "cost"
+    most_sections: Annotated[int, Field(strict=True, ge=1, le=4)] = Field(
+        1, description="sections of a proposed string"
+    )
+    least_section_ft: Depth = Field(1_000.0, description="shortest section of a tapered string")
     factors: DesignFactors = DesignFactors()
-    burst_backup: Literal["pore", "base fluid", "mud"] = "base fluid"
+    burst_school: Literal["gas to surface", "gas over mud", "kick volume"] = "gas to surface"
+    gas_share: Annotated[float, number(0, 1)] = Field(0.5, description="share of the casing filled by gas over mud")
+    design_kick_bbl: Annotated[float, number(1, 1_000)] = 100.0
+    burst_backup: Literal["pore", "base fluid", "mud", "mix water"] = "base fluid"
     base_fluid_ppg: Emw = 8.33
+    mix_water_ppg: Emw = Field(8.33, description="outside pressure left by set cement, as a fluid")
+    collapse_school: Literal["by role", "lost returns", "evacuated"] = Field(
+        "by role",
+        description="what empties a string while drilling; by role: surface casing evacuated, others lost returns",
+    )
+    gas_model: Literal["gradient", "real gas"] = "gradient"
     gas_psi_ft: Annotated[float, number(0.01, 0.4)] = 0.1
+    gas_sg: Annotated[float, number(0.5, 2)] = 0.65
+    gas_z: Annotated[float, number(0.3, 2)] = 1.0
+    test_share: Annotated[float, number(0, 2)] = Field(
+        1.0, description="pressure test over the surface pressure expected"
+    )
+    test_in_green_cement: StrictBool = Field(False, description="the string is tested before its cement has set")
+    bump_psi: Pressure = Field(500.0, description="pressure over the final differential when the plug bumps")
+    unfilled_ft: Depth = Field(500.0, description="longest length run empty before filling")
+    shock_ft_s: Annotated[float, number(0, 20)] = Field(1.5, description="speed at which the running string is stopped")
+    derate_per_f: Annotated[float, number(0, 0.005)] = Field(0.0, description="share of yield lost per °F over 70 °F")
+    triaxial_wall: Literal["nominal", "minimum"] = "nominal"
+    production_heat_f: Annotated[float, number(0, 500)] = Field(
+        0.0, description="heating of the wellhead in production"
+    )
+    wellhead_on: Literal["casing and conductor", "casing alone"] = Field(
+        "casing and conductor", description="what carries the wellhead; by steel area where a base plate shares it"
+    )
+    stack_weight_lbf: Annotated[float, number(0, 2_000_000)] | None = Field(
+        None, description="preventers and tree on the wellhead; None takes the catalogue's"
+    )
     packer_fluid_ppg: Emw = 8.6
     overpull_lbf: Annotated[float, number(0, 1_000_000)] = 100_000.0
     pit_volume_bbl: Annotated[float, number(0, 10_000)] = 500.0

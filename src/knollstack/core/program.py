@@ -8,14 +8,16 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from knollstack.core.catalogue import Catalogue, Pipe
+from knollstack.core.catalogue import Catalogue
 from knollstack.core.chain import find_chain
 from knollstack.core.depths import Proposal, planned_mud_over, propose
 from knollstack.core.design import Design
 from knollstack.core.findings import Assumption, Change, Finding, Words
+from knollstack.core.pipe.product import Pipe
+from knollstack.core.pipe.section import Section
 from knollstack.core.programs import programs
 from knollstack.core.riserless import is_riserless, planned_ppg
-from knollstack.core.strings import Cement, MudStep, PipeChoice, String
+from knollstack.core.strings import Role, String
 from knollstack.core.well import Well, build_well, depth, emw, size
 
 USUAL_STRINGS = 4
@@ -36,20 +38,31 @@ class Planned:
     od_in: float | None
     mud_ppg: float | None
     planned_mud_ppg: float | None
-    pipe_choice: PipeChoice | None
-    cement: Cement
-    flow_gpm: float | None = None
-    mud_steps: tuple[MudStep, ...] = ()
-    reading_300: float | None = None
-    reading_600: float | None = None
+    own: String
     shoe_rule: str | None = None
     shoe_reason: Words = ()
-    pipe: Pipe | None = None
+    sections: tuple[Section, ...] = ()
     cement_top_md_ft: float | None = None
+    recipe: tuple[float, float] = (0.0, 0.0)
 
     @property
     def path(self) -> str:
         return f"/strings/{self.index}"
+
+    @property
+    def pipe(self) -> Pipe | None:
+        """The pipe with the narrowest bore of the string; None where none is chosen."""
+        return min((s.pipe for s in self.sections), key=lambda p: p.drift_in, default=None)
+
+    @property
+    def hung_md_ft(self) -> float:
+        """Where the string hangs in the end: a liner that is tied back hangs from the wellhead."""
+        return 0.0 if self.own.tie_back else self.top_md_ft
+
+    def bores(self, top_md_ft: float, bottom_md_ft: float) -> list[tuple[float, float]]:
+        """Lengths [ft] and inside diameters [in] between two depths."""
+        spans = [(min(s.bottom_md_ft, bottom_md_ft) - max(s.top_md_ft, top_md_ft), s.pipe.id_in) for s in self.sections]
+        return [(length, bore) for length, bore in spans if length > 0]
 
     @property
     def drilled(self) -> bool:
@@ -79,6 +92,18 @@ class Program:
 
     def previous(self, string: Planned) -> Planned | None:
         return self.strings[string.index - 1] if string.index else None
+
+    def cased_bores(self, string: Planned) -> list[tuple[float, float]] | None:
+        """Lengths [ft] and bores [in] of the casing that a hole is drilled from, ground to shoe; None where unknown."""
+        bottom, spans = string.previous_shoe_md_ft, []
+        for outer in reversed(self.strings[: string.index]):
+            top = max(self.well.ground_md_ft, outer.top_md_ft)
+            if top < bottom:
+                if not outer.sections:
+                    return None
+                spans += outer.bores(top, bottom)[::-1]
+                bottom = top
+        return spans[::-1]
 
     def change(self, string: Planned, key: str, value: float | str | dict[str, object] | None) -> tuple[Change, ...]:
         """An edit of one string; with nothing decided yet, the proposal is adopted with it."""
@@ -142,11 +167,12 @@ def _chain(
     return find_chain(catalogue, policy.clearance, policy.production_od_in, fixed, driven)
 
 
-def roles(count: int) -> list[str]:
+def roles(count: int) -> list[Role]:
     """Roles of a program of `count` strings, conductor first."""
     if count == 0:
         return []
-    middle = ["surface", *["intermediate"] * (count - 3)] if count > 2 else []
+    middle: list[Role] = ["surface"] if count > 2 else []
+    middle += ["intermediate"] * (count - 3)
     return ["conductor", *middle, "production"]
 
 
@@ -154,9 +180,9 @@ def _from_proposal(proposal: Proposal, holes: tuple[float, ...], ground_md_ft: f
     strings: list[Planned] = []
     for i, (role, shoe) in enumerate(zip(roles(len(proposal.shoes)), proposal.shoes, strict=True)):
         previous = strings[-1].shoe_md_ft if strings else ground_md_ft
-        run = "driven" if role == "conductor" else "cased"
+        own = String(role=role, run="driven" if role == "conductor" else "cased", shoe_md_ft=shoe.md_ft)
         bit = holes[len(proposal.shoes) - 1 - i] if i else None
-        strings.append(Planned(i, True, role, run, 0.0, shoe.md_ft, previous, bit, None, None, None, None, Cement()))
+        strings.append(Planned(i, True, role, own.run, 0.0, shoe.md_ft, previous, bit, None, None, None, own))
     return strings
 
 
@@ -164,12 +190,10 @@ def _from_document(design: Design, ground_md_ft: float) -> list[Planned]:
     strings: list[Planned] = []
     for i, s in enumerate(design.strings):
         previous = strings[-1].shoe_md_ft if strings else ground_md_ft
+        top = s.hanger_md_ft or 0.0
         strings.append(
-            Planned(
-                i, False, s.role, s.run, s.hanger_md_ft or 0.0, s.shoe_md_ft, previous, s.bit_in, s.od_in, s.mud_ppg,
-                None, s.pipe, s.cement, s.flow_gpm, s.mud_steps, s.reading_300, s.reading_600,
-            )
-        )  # fmt: skip
+            Planned(i, False, s.role, s.run, top, s.shoe_md_ft, previous, s.bit_in, s.od_in, s.mud_ppg, None, s)
+        )
     return strings
 
 

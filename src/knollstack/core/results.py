@@ -8,7 +8,8 @@ from __future__ import annotations
 
 from knollstack.core.findings import Assumption, Finding, Result, State, Step
 from knollstack.core.results_pipe import LinersResult, PipeResult
-from knollstack.core.results_well import Basis, DepthsResult, GroundResult, MudResult, SizesResult, StringResult
+from knollstack.core.results_sizes import SizesResult
+from knollstack.core.results_well import Basis, DepthsResult, GroundResult, MudResult, StringResult
 
 
 class CementRow(Result):

@@ -4,17 +4,25 @@ from __future__ import annotations
 
 from typing import Literal
 
-from knollstack.core.findings import Result
+from knollstack.core.findings import Result, Words
+
+LoadKind = Literal["burst", "collapse", "tension", "compression", "triaxial"]
+Weakest = Literal["body", "coupling", "leak"]
 
 
 class LoadResult(Result):
-    """The governing point of one load case and its curve along the string."""
+    """The governing point of one kind of load over all cases, and its case's curve along the string.
+
+    Curves are in psi; those of tension, compression and triaxial are not carried here.
+    """
 
     name: str
-    kind: Literal["burst", "collapse", "tension"]
+    stage: str
+    kind: LoadKind
     factor: float
     required: float
     at_md_ft: float
+    section: int
     load: float
     rating: float
     curve_md_ft: tuple[float, ...] = ()
@@ -32,19 +40,43 @@ class LinerOption(Result):
     burst_required: float
 
 
+class SectionResult(Result):
+    """One section of a string: its pipe, its ratings when new and cold, and why it ends where it does."""
+
+    top_md_ft: float
+    bottom_md_ft: float
+    weight_ppf: float
+    grade: str
+    connection: str
+    wall_in: float
+    id_in: float
+    drift_in: float
+    special_drift: bool
+    coupling_od_in: float
+    burst_psi: float
+    coupling_psi: float | None
+    leak_psi: float | None
+    collapse_psi: float
+    body_lbf: float
+    joint_lbf: float | None
+    torque_ft_lbf: float | None
+    suits_service: bool | None
+    cost: float
+    priced: bool
+    ends_because: Words = ()
+
+
 class PipeRow(Result):
+    """The pipe in force, and the least factor of each kind. `governs` says in one line which load rules where."""
+
     chosen: bool
-    weight_ppf: float | None = None
-    grade: str | None = None
-    connection: str | None = None
-    wall_in: float | None = None
-    id_in: float | None = None
-    drift_in: float | None = None
-    burst_psi: float | None = None
-    collapse_psi: float | None = None
-    body_lbf: float | None = None
-    joint_lbf: float | None = None
+    sections: tuple[SectionResult, ...] = ()
     loads: tuple[LoadResult, ...] = ()
+    governs: Words = ()
+    neutral_md_ft: float | None = None
+    buckles: Words = ()
+    hung_lbf: float | None = None
+    hung_factor: float | None = None
 
 
 class LinersResult(Result):

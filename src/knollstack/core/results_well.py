@@ -153,28 +153,6 @@ class DepthsResult(Result):
     strings: tuple[ShoeRow, ...]
 
 
-class SpareSize(Result):
-    """A casing that can be set above a string without taking its hole."""
-
-    bit_in: float
-    od_in: float
-
-
-class SizeRow(Result):
-    usual: bool
-    outer_drift_in: float | None
-    bit_margin_in: float | None
-    coupling_od_in: float | None
-    clearance_in: float | None
-    common_in: float | None
-    tight_in: float | None
-    spare: SpareSize | None = None
-
-
-class SizesResult(Result):
-    strings: tuple[SizeRow, ...]
-
-
 class ZoneOverbalance(Result):
     """Greatest overbalance in a zone of the open hole; a limit only where it is permeable and the pipe may stick."""
 

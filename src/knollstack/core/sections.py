@@ -170,10 +170,10 @@ def _psi(program: Program, string: Planned, md_ft: float) -> float | None:
 
 def _steps(program: Program, string: Planned) -> tuple[MudStepResult, ...]:
     """The weights of a section drilled in steps, the last its own; each judged over the hole then open."""
-    if not string.mud_steps or string.mud_ppg is None:
+    if not string.own.mud_steps or string.mud_ppg is None:
         return ()
     well, rows, start = program.well, [], string.previous_shoe_md_ft
-    for to, mud in (*((s.to_md_ft, s.mud_ppg) for s in string.mud_steps), (string.shoe_md_ft, string.mud_ppg)):
+    for to, mud in (*((s.to_md_ft, s.mud_ppg) for s in string.own.mud_steps), (string.shoe_md_ft, string.mud_ppg)):
         lower, upper = well.window.bounds(well.path.tvd(string.previous_shoe_md_ft), well.path.tvd(to))
         low, high = lower.mud_ppg if lower else None, upper.mud_ppg if upper else None
         rows.append(MudStepResult(from_md_ft=start, to_md_ft=to, mud_ppg=mud, lower_ppg=low, upper_ppg=high))

@@ -42,10 +42,14 @@ def _kick(e: Evaluation, i: int, key: str, quantity: Quantity) -> Words:
 
 
 def _pipe(e: Evaluation, i: int) -> Words:
-    row = e.pipe.strings[i]
-    if row.weight_ppf is None:
+    sections = e.pipe.strings[i].sections
+    if not sections:
         return UNKNOWN
-    return (Amount(value=row.weight_ppf, quantity="linear_weight"), f" {row.grade} {row.connection}")
+    words: Words = ()
+    for j, part in enumerate(sections):
+        weight = Amount(value=part.weight_ppf, quantity="linear_weight")
+        words = (*words, *((", then ",) if j else ()), weight, f" {part.grade} {part.connection}")
+    return words
 
 
 def _factor(kind: str) -> Cell:
@@ -73,8 +77,9 @@ def _stack(e: Evaluation, i: int) -> Words:
 
 
 def _steel(e: Evaluation, i: int) -> Words:
-    weight, s = e.pipe.strings[i].weight_ppf, e.strings[i]
-    return _amount(None if weight is None else weight * (s.shoe_md_ft - s.top_md_ft), "force")
+    sections = e.pipe.strings[i].sections
+    weight = sum(p.weight_ppf * (p.bottom_md_ft - p.top_md_ft) for p in sections)
+    return _amount(weight if sections else None, "force")
 
 
 _CELLS: tuple[tuple[str, Cell], ...] = (

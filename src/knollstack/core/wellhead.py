@@ -9,7 +9,7 @@ import math
 
 from knollstack.core.findings import Amount, Assumption, Change, Finding, Remedy, Words
 from knollstack.core.heights import cut_off_height
-from knollstack.core.pipe.cases import surface_psi
+from knollstack.core.pipe.exposure import surface_psi
 from knollstack.core.program import Planned, Program
 from knollstack.core.results import PieceResult, WellheadResult
 from knollstack.core.well import pressure, size

@@ -8,18 +8,18 @@ from typing import Any
 
 from knollstack.core.design import Design
 from knollstack.core.units import UnitSet
-from knollstack.formats.targets import POLICY, TARGETS, Target, TargetColumn
+from knollstack.formats.targets import OF_STRINGS, POLICY, TARGETS, TOP, Target, TargetColumn
 
 
 def rows_of(design: Design, target: Target) -> list[dict[str, Any]]:
     document = design.model_dump(mode="json")
     if target == "stations":
         return list(document["trajectory"]["stations"])
-    if target == "mud_steps":  # of every section in turn
-        return [step for string in document["strings"] for step in string["mud_steps"]]
+    if target in OF_STRINGS:  # of every string in turn
+        return [row for string in document["strings"] for row in string[target]]
     if target in POLICY:
         return list(document["policy"][target])
-    return list(document["strings"] if target == "strings" else document["ground"][target])
+    return list(document[target] if target in TOP else document["ground"][target])
 
 
 def write_table(design: Design, target: Target, units: UnitSet) -> str:

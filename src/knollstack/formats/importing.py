@@ -7,17 +7,18 @@ from typing import Annotated, Any, Literal
 import numpy as np
 from pydantic import BaseModel, Field, ValidationError
 
-from knollstack.core.design import LeakOffTest, Point, Station, TemperaturePoint, Trajectory, Zone
+from knollstack.core.design import CustomPipe, LeakOffTest, Point, Station, StockRow, TemperaturePoint, Trajectory, Zone
 from knollstack.core.faults import Fault, FaultyDesign, schema_faults
 from knollstack.core.fields import Part
 from knollstack.core.policy import DrillString, KickMinimum
-from knollstack.core.strings import MudStep, String
+from knollstack.core.strings import CustomLoad, MudStep, PipeSection, String
 from knollstack.core.thinning import thin
 from knollstack.core.trajectory import build_path
 from knollstack.core.units import UnitSet
 from knollstack.formats.cells import Cells, Mapped, Sheet, guess, read_rows, read_sheet, units_offered
 from knollstack.formats.las import is_las, read_las
 from knollstack.formats.targets import PROFILES, TARGETS, Target, TargetColumn
+from knollstack.formats.xlsx import is_xlsx, read_xlsx
 
 SAMPLE_ROWS = 8
 THIN_OVER = 200
@@ -25,7 +26,8 @@ USUAL_TOLERANCE_PPG = 0.05
 _MODELS: dict[Target, type[Part]] = {
     "stations": Station, "zones": Zone, "pore": Point, "fracture": Point, "stability": Point, "overburden": Point,
     "leak_off_tests": LeakOffTest, "temperature": TemperaturePoint, "strings": String, "kick_minimums": KickMinimum,
-    "drill_strings": DrillString, "mud_steps": MudStep,
+    "drill_strings": DrillString, "mud_steps": MudStep, "sections": PipeSection, "loads": CustomLoad, "pipes": CustomPipe,
+    "stock": StockRow,
 }  # fmt: skip
 
 
@@ -46,7 +48,7 @@ class Preview(BaseModel):
     """What stands in a file and how it would be read, before anything changes."""
 
     target: Target
-    kind: Literal["LAS", "CSV"]
+    kind: Literal["LAS", "CSV", "XLSX"]
     header: list[str]
     sample: Cells
     count: int
@@ -62,15 +64,16 @@ class Taken(BaseModel):
     notes: list[str]
 
 
-def _open(name: str, text: str) -> tuple[Sheet, list[str], Literal["LAS", "CSV"]]:
+def _open(name: str, text: str) -> tuple[Sheet, list[str], Literal["LAS", "CSV", "XLSX"]]:
     if is_las(name, text):
         sheet, notes = read_las(text)
         return sheet, notes, "LAS"
-    sheet = read_sheet(text)
+    workbook = is_xlsx(name)
+    sheet = read_sheet(read_xlsx(text) if workbook else text)
     if not sheet.cells:
         raise FaultyDesign([Fault(path="", value="no row of data", expected="a table with at least one row")])
     notes = ["a comma is read as the decimal sign"] if sheet.decimal_comma else []
-    return sheet, notes, "CSV"
+    return sheet, notes, "XLSX" if workbook else "CSV"
 
 
 def offered(target: Target) -> list[OfferedColumn]:

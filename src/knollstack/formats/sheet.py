@@ -57,7 +57,7 @@ class _Sheet:
             pipe = self.evaluation.pipe.strings[i]
             factors = {load.kind: f"{load.factor:.2f}" for load in pipe.loads}
             missing = "not judged" if s.role == "conductor" else "unknown"
-            weight = self.show(pipe.weight_ppf, "linear_weight")
+            names = [f"{self.show(p.weight_ppf, 'linear_weight')} {p.grade} {p.connection}" for p in pipe.sections]
             rows.append(
                 [
                     s.role + (" (proposed)" if s.proposed else ""),
@@ -68,7 +68,7 @@ class _Sheet:
                     self.show(s.top_md_ft, "depth"),
                     self.show(s.shoe_md_ft, "depth"),
                     self.show(s.mud_ppg, "emw") if s.run != "driven" else "-",
-                    f"{weight} {pipe.grade} {pipe.connection}" if pipe.grade else "unknown",
+                    ", ".join(names) or "unknown",
                     *(factors.get(kind, missing) for kind in ("burst", "collapse", "tension")),
                 ]
             )

@@ -21,6 +21,10 @@ Target = Literal[
     "temperature",
     "strings",
     "mud_steps",
+    "sections",
+    "loads",
+    "pipes",
+    "stock",
     "kick_minimums",
     "drill_strings",
 ]
@@ -94,6 +98,43 @@ _MUD_STEPS = (
     _number("to_md_ft", "Down to MD", "depth", ("to", "depth", "md")),
     _number("mud_ppg", "Mud", "emw", ("mw", "mud weight")),
 )
+_WEIGHT = _number("weight_ppf", "Weight", "linear_weight", ("ppf", "lb/ft", "nominal weight", "wt"))
+_GRADE = TargetColumn(key="grade", title="Grade", kind="text", names=("steel",), required=True)
+_CONNECTION = TargetColumn(key="connection", title="Connection", kind="text", names=("thread", "joint"), required=True)
+_SECTIONS = (
+    _WEIGHT, _GRADE, _CONNECTION,
+    _number("to_md_ft", "Down to MD", "depth", ("to", "bottom", "depth"), required=False),
+)  # fmt: skip
+_LOADS = (
+    TargetColumn(key="name", title="Case", kind="text", names=("name", "load"), required=True),
+    _choice("kind", "Tries", ("burst", "collapse")),
+    _number("inside_psi", "Inside at top", "pressure", ("inside pressure", "pi")),
+    _number("inside_ppg", "Fluid inside", "emw", ("inside fluid",)),
+    _number("inside_level_md_ft", "Level inside MD", "depth", ("level",)),
+    _number("outside_psi", "Outside at top", "pressure", ("outside pressure", "po")),
+    _number("outside_ppg", "Fluid outside", "emw", ("outside fluid",)),
+)
+_OD = _number("od_in", "OD", "size", ("size", "casing", "outside diameter"))
+_PIPES = (
+    _OD, _WEIGHT,
+    _number("wall_in", "Wall", "diameter", ("wall thickness", "t")),
+    _GRADE,
+    _number("yield_psi", "Yield", "pressure", ("yield strength", "smys")),
+    _CONNECTION,
+    _number("coupling_od_in", "Joint OD", "diameter", ("coupling od", "coupling", "connection od")),
+    _number("drift_in", "Drift", "diameter", (), required=False),
+    _number("burst_psi", "Burst", "pressure", ("internal yield",), required=False),
+    _number("collapse_psi", "Collapse", "pressure", (), required=False),
+    _number("body_lbf", "Body", "force", ("body yield",), required=False),
+    _number("joint_lbf", "Joint", "force", ("joint strength",), required=False),
+    _number("joint_psi", "Joint pressure", "pressure", ("joint burst",), required=False),
+)  # fmt: skip
+_STOCK = (
+    _OD, _WEIGHT, _GRADE, _CONNECTION,
+    TargetColumn(key="price_per_ft", title="Price per ft", kind="number", names=("price", "cost", "price/ft", "unit price"),
+                 required=True),
+    _number("available_ft", "In stock", "depth", ("available", "stock", "quantity", "length"), required=False),
+)  # fmt: skip
 _FROM_HOLE = _number("from_hole_in", "From hole", "size", ("hole",))
 _KICK_MINIMUMS = (_FROM_HOLE, _number("volume_bbl", "Volume", "volume", ("kick tolerance", "least")))
 _DRILL_STRINGS = (
@@ -115,8 +156,14 @@ TARGETS: dict[Target, tuple[TargetColumn, ...]] = {
     "temperature": _TEMPERATURE,
     "strings": _STRINGS,
     "mud_steps": _MUD_STEPS,
+    "sections": _SECTIONS,
+    "loads": _LOADS,
+    "pipes": _PIPES,
+    "stock": _STOCK,
     "kick_minimums": _KICK_MINIMUMS,
     "drill_strings": _DRILL_STRINGS,
 }
+OF_STRINGS: tuple[Target, ...] = ("mud_steps", "sections", "loads")
+TOP: tuple[Target, ...] = ("strings", "pipes", "stock")
 POLICY: tuple[Target, ...] = ("kick_minimums", "drill_strings")
 PROFILES: tuple[Target, ...] = ("pore", "fracture", "stability", "overburden")

@@ -21,6 +21,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/chains": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every chain of sizes for the strings in force, the plainest first. */
+        post: operations["strings_create_chains_chains_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/designs": {
         parameters: {
             query?: never;
@@ -259,6 +276,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/loads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every load case of one string against depth, with ratings and the strength picture. */
+        post: operations["strings_create_loads_loads_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/paths": {
         parameters: {
             query?: never;
@@ -270,6 +304,23 @@ export interface paths {
         put?: never;
         /** Survey stations of a planned shape. */
         post: operations["planning_plan_path_paths_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pipe-offers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The best string of one, two and three sections, and the one in force. */
+        post: operations["strings_create_offers_pipe_offers_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -545,6 +596,51 @@ export interface components {
             /** Mud Ppg */
             mud_ppg: number;
         };
+        /**
+         * CaseCurves
+         * @description One case along the string. Forces are real and effective axial force, tension positive, bending apart.
+         */
+        CaseCurves: {
+            /** Axial Lbf */
+            axial_lbf: number[];
+            /** Collapse Load Psi */
+            collapse_load_psi: number[];
+            /** Collapse Rating Psi */
+            collapse_rating_psi: number[];
+            /** Effective Lbf */
+            effective_lbf: number[];
+            /** Factors */
+            factors: components["schemas"]["CaseFactor"][];
+            /** Inside Psi */
+            inside_psi: number[];
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Outside Psi */
+            outside_psi: number[];
+            /** Stage */
+            stage: string;
+            /** Stress Psi */
+            stress_psi: number[];
+        };
+        /**
+         * CaseFactor
+         * @description Where a case is nearest to a limit. `share` is safety factor over required factor: 1 just stands.
+         */
+        CaseFactor: {
+            /** At Md Ft */
+            at_md_ft: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "burst" | "collapse" | "tension" | "compression" | "triaxial";
+            /** Section */
+            section: number;
+            /** Share */
+            share: number;
+        };
         /** CatalogueView */
         CatalogueView: {
             /** Bits In */
@@ -680,6 +776,82 @@ export interface components {
              */
             yield_ft3_sk: number | null;
         };
+        /** ChainResult */
+        ChainResult: {
+            /** Cost */
+            cost: number;
+            /** Current */
+            current: boolean;
+            /** Neighbour */
+            neighbour: boolean;
+            /** Steps */
+            steps: components["schemas"]["ChainStep"][];
+        };
+        /**
+         * ChainStep
+         * @description One string of a chain. Volumes are over the section as it stands; None for pipe that is driven.
+         */
+        ChainStep: {
+            /**
+             * Annulus Bbl
+             * @default null
+             */
+            annulus_bbl: number | null;
+            /**
+             * Clearance In
+             * @default null
+             */
+            clearance_in: number | null;
+            /**
+             * Connection
+             * @default null
+             */
+            connection: string | null;
+            /**
+             * Displaced Bbl
+             * @default null
+             */
+            displaced_bbl: number | null;
+            /**
+             * Gap In
+             * @default null
+             */
+            gap_in: number | null;
+            /**
+             * Hole Bbl
+             * @default null
+             */
+            hole_bbl: number | null;
+            /**
+             * Hole In
+             * @default null
+             */
+            hole_in: number | null;
+            /** Od In */
+            od_in: number;
+            /**
+             * Opened From In
+             * @default null
+             */
+            opened_from_in: number | null;
+            /** @default null */
+            spare: components["schemas"]["SpareSize"] | null;
+            /**
+             * Way
+             * @default null
+             */
+            way: ("common" | "tight" | "special clearance" | "under-reamed" | "flush") | null;
+        };
+        /**
+         * ChainsResult
+         * @description The plainest chains first; `count` is how many there are in all.
+         */
+        ChainsResult: {
+            /** Chains */
+            chains: components["schemas"]["ChainResult"][];
+            /** Count */
+            count: number;
+        };
         /**
          * Change
          * @description One edit of the document: a JSON pointer and the new value.
@@ -723,6 +895,114 @@ export interface components {
             side_by_side: components["schemas"]["SideBySide"];
         };
         /**
+         * CustomLoad
+         * @description A load case of the engineer's own: a fluid column with a surface pressure on either side.
+         */
+        CustomLoad: {
+            /**
+             * Inside Level Md Ft
+             * @description depth of the fluid level inside
+             * @default 0
+             */
+            inside_level_md_ft: number;
+            /**
+             * Inside Ppg
+             * @description fluid inside; 0 is empty
+             * @default 0
+             */
+            inside_ppg: number;
+            /**
+             * Inside Psi
+             * @description pressure at the top inside
+             * @default 0
+             */
+            inside_psi: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "burst" | "collapse";
+            /** Name */
+            name: string;
+            /**
+             * Outside Ppg
+             * @default 0
+             */
+            outside_ppg: number;
+            /**
+             * Outside Psi
+             * @default 0
+             */
+            outside_psi: number;
+            /**
+             * Temperature Change F
+             * @default 0
+             */
+            temperature_change_f: number;
+        };
+        /**
+         * CustomPipe
+         * @description A pipe of the person's own. Ratings that are not given follow from size and yield, where they can.
+         */
+        CustomPipe: {
+            /**
+             * Body Lbf
+             * @default null
+             */
+            body_lbf: number | null;
+            /**
+             * Burst Psi
+             * @default null
+             */
+            burst_psi: number | null;
+            /**
+             * Collapse Psi
+             * @default null
+             */
+            collapse_psi: number | null;
+            /** Connection */
+            connection: string;
+            /** Coupling Od In */
+            coupling_od_in: number;
+            /**
+             * Drift In
+             * @default null
+             */
+            drift_in: number | null;
+            /** Grade */
+            grade: string;
+            /**
+             * Joint Lbf
+             * @default null
+             */
+            joint_lbf: number | null;
+            /**
+             * Joint Psi
+             * @description internal pressure that the connection stands
+             * @default null
+             */
+            joint_psi: number | null;
+            /** Od In */
+            od_in: number;
+            /**
+             * Sour From F
+             * @description coldest sour service; None is not for sour service
+             * @default null
+             */
+            sour_from_f: number | null;
+            /**
+             * Source
+             * @default
+             */
+            source: string;
+            /** Wall In */
+            wall_in: number;
+            /** Weight Ppf */
+            weight_ppf: number;
+            /** Yield Psi */
+            yield_psi: number;
+        };
+        /**
          * DepthsResult
          * @description `strings[i].kick` is the tolerance at this string's shoe while drilling the next section.
          */
@@ -764,15 +1044,31 @@ export interface components {
              */
             note: string;
             /**
+             * Pipes
+             * @default []
+             */
+            pipes: components["schemas"]["CustomPipe"][];
+            /**
              * @default {
              *       "base_fluid_ppg": 8.33,
+             *       "bump_psi": 500,
              *       "burst_backup": "base fluid",
+             *       "burst_school": "gas to surface",
              *       "cement_excess": 0.5,
              *       "cement_overlap_ft": 300,
+             *       "choose_from": "catalogue",
              *       "clearance": "tight",
+             *       "collapse_school": "by role",
              *       "conductor_minimum_ft": 80,
              *       "conductor_mud_ppg": 9,
+             *       "connections": [
+             *         "STC",
+             *         "LTC",
+             *         "BTC"
+             *       ],
              *       "depth_school": "bottom up",
+             *       "derate_per_f": 0,
+             *       "design_kick_bbl": 100,
              *       "diverter_limit_ft": 4000,
              *       "drill_strings": [
              *         {
@@ -804,12 +1100,19 @@ export interface components {
              *         "burst": 1.1,
              *         "collapse": 1.125,
              *         "collapse_cemented": 1,
-             *         "tension": 1.6
+             *         "compression": 1.2,
+             *         "tension": 1.6,
+             *         "triaxial": 1.25
              *       },
              *       "fracture_margin_ppg": 0.3,
              *       "fresh_water_cover_ft": 100,
+             *       "gas_model": "gradient",
              *       "gas_psi_ft": 0.1,
+             *       "gas_sg": 0.65,
+             *       "gas_share": 0.5,
+             *       "gas_z": 1,
              *       "influx_psi_ft": 0.1,
+             *       "keep_spare": false,
              *       "kick_intensity_ppg": 0.5,
              *       "kick_minimums": [
              *         {
@@ -830,26 +1133,40 @@ export interface components {
              *         }
              *       ],
              *       "kick_school": "volume",
+             *       "least": "cost",
+             *       "least_section_ft": 1000,
              *       "liner_overlap_ft": 400,
+             *       "mix_water_ppg": 8.33,
+             *       "most_sections": 1,
              *       "normal_pore_ppg": 9,
              *       "open_hole_limit_ft": 8000,
              *       "overpull_lbf": 100000,
              *       "packer_fluid_ppg": 8.6,
              *       "pit_volume_bbl": 500,
+             *       "production_heat_f": 0,
              *       "production_od_in": 5.5,
              *       "rathole_ft": 10,
              *       "rheology": "Bingham",
              *       "riser_mud_limit_ppg": 18,
+             *       "shock_ft_s": 1.5,
              *       "shoe_track_ft": 80,
              *       "slurry_water_gal_sk": 4.97,
+             *       "special_drift": true,
              *       "stack_minimum_class_psi": 2000,
+             *       "stack_weight_lbf": null,
              *       "sticking_abnormal_psi": 3000,
              *       "sticking_normal_psi": 2000,
              *       "sweep_bbl": 50,
              *       "sweep_every_ft": 90,
+             *       "test_in_green_cement": false,
+             *       "test_share": 1,
+             *       "triaxial_wall": "nominal",
              *       "trip_margin_ppg": 0.3,
              *       "trip_speed_ft_min": 90,
+             *       "tubing_od_in": null,
+             *       "unfilled_ft": 500,
              *       "weighting_solid_ppg": 35,
+             *       "wellhead_on": "casing and conductor",
              *       "zone_cover_ft": 50,
              *       "zone_reach_ft": 300
              *     }
@@ -876,6 +1193,11 @@ export interface components {
              *     }
              */
             site: components["schemas"]["Site"];
+            /**
+             * Stock
+             * @default []
+             */
+            stock: components["schemas"]["StockRow"][];
             /**
              * Strings
              * @default []
@@ -930,10 +1252,20 @@ export interface components {
              */
             collapse_cemented: number;
             /**
+             * Compression
+             * @default 1.2
+             */
+            compression: number;
+            /**
              * Tension
              * @default 1.6
              */
             tension: number;
+            /**
+             * Triaxial
+             * @default 1.25
+             */
+            triaxial: number;
         };
         /** DesignItem */
         DesignItem: {
@@ -1022,15 +1354,31 @@ export interface components {
                  */
                 note: string;
                 /**
+                 * Pipes
+                 * @default []
+                 */
+                pipes: components["schemas"]["CustomPipe"][];
+                /**
                  * @default {
                  *       "base_fluid_ppg": 8.33,
+                 *       "bump_psi": 500,
                  *       "burst_backup": "base fluid",
+                 *       "burst_school": "gas to surface",
                  *       "cement_excess": 0.5,
                  *       "cement_overlap_ft": 300,
+                 *       "choose_from": "catalogue",
                  *       "clearance": "tight",
+                 *       "collapse_school": "by role",
                  *       "conductor_minimum_ft": 80,
                  *       "conductor_mud_ppg": 9,
+                 *       "connections": [
+                 *         "STC",
+                 *         "LTC",
+                 *         "BTC"
+                 *       ],
                  *       "depth_school": "bottom up",
+                 *       "derate_per_f": 0,
+                 *       "design_kick_bbl": 100,
                  *       "diverter_limit_ft": 4000,
                  *       "drill_strings": [
                  *         {
@@ -1062,12 +1410,19 @@ export interface components {
                  *         "burst": 1.1,
                  *         "collapse": 1.125,
                  *         "collapse_cemented": 1,
-                 *         "tension": 1.6
+                 *         "compression": 1.2,
+                 *         "tension": 1.6,
+                 *         "triaxial": 1.25
                  *       },
                  *       "fracture_margin_ppg": 0.3,
                  *       "fresh_water_cover_ft": 100,
+                 *       "gas_model": "gradient",
                  *       "gas_psi_ft": 0.1,
+                 *       "gas_sg": 0.65,
+                 *       "gas_share": 0.5,
+                 *       "gas_z": 1,
                  *       "influx_psi_ft": 0.1,
+                 *       "keep_spare": false,
                  *       "kick_intensity_ppg": 0.5,
                  *       "kick_minimums": [
                  *         {
@@ -1088,26 +1443,40 @@ export interface components {
                  *         }
                  *       ],
                  *       "kick_school": "volume",
+                 *       "least": "cost",
+                 *       "least_section_ft": 1000,
                  *       "liner_overlap_ft": 400,
+                 *       "mix_water_ppg": 8.33,
+                 *       "most_sections": 1,
                  *       "normal_pore_ppg": 9,
                  *       "open_hole_limit_ft": 8000,
                  *       "overpull_lbf": 100000,
                  *       "packer_fluid_ppg": 8.6,
                  *       "pit_volume_bbl": 500,
+                 *       "production_heat_f": 0,
                  *       "production_od_in": 5.5,
                  *       "rathole_ft": 10,
                  *       "rheology": "Bingham",
                  *       "riser_mud_limit_ppg": 18,
+                 *       "shock_ft_s": 1.5,
                  *       "shoe_track_ft": 80,
                  *       "slurry_water_gal_sk": 4.97,
+                 *       "special_drift": true,
                  *       "stack_minimum_class_psi": 2000,
+                 *       "stack_weight_lbf": null,
                  *       "sticking_abnormal_psi": 3000,
                  *       "sticking_normal_psi": 2000,
                  *       "sweep_bbl": 50,
                  *       "sweep_every_ft": 90,
+                 *       "test_in_green_cement": false,
+                 *       "test_share": 1,
+                 *       "triaxial_wall": "nominal",
                  *       "trip_margin_ppg": 0.3,
                  *       "trip_speed_ft_min": 90,
+                 *       "tubing_od_in": null,
+                 *       "unfilled_ft": 500,
                  *       "weighting_solid_ppg": 35,
+                 *       "wellhead_on": "casing and conductor",
                  *       "zone_cover_ft": 50,
                  *       "zone_reach_ft": 300
                  *     }
@@ -1134,6 +1503,11 @@ export interface components {
                  *     }
                  */
                 site: components["schemas"]["Site"];
+                /**
+                 * Stock
+                 * @default []
+                 */
+                stock: components["schemas"]["StockRow"][];
                 /**
                  * Strings
                  * @default []
@@ -1201,6 +1575,18 @@ export interface components {
             /** Title */
             title: string;
         };
+        /**
+         * Envelope
+         * @description Axial force between which a pipe stands each difference of pressure, inside less outside.
+         */
+        Envelope: {
+            /** Differential Psi */
+            differential_psi: number[];
+            /** Greatest Lbf */
+            greatest_lbf: number[];
+            /** Least Lbf */
+            least_lbf: number[];
+        };
         /** EstimateBody */
         EstimateBody: {
             /**
@@ -1233,15 +1619,31 @@ export interface components {
                  */
                 note: string;
                 /**
+                 * Pipes
+                 * @default []
+                 */
+                pipes: components["schemas"]["CustomPipe"][];
+                /**
                  * @default {
                  *       "base_fluid_ppg": 8.33,
+                 *       "bump_psi": 500,
                  *       "burst_backup": "base fluid",
+                 *       "burst_school": "gas to surface",
                  *       "cement_excess": 0.5,
                  *       "cement_overlap_ft": 300,
+                 *       "choose_from": "catalogue",
                  *       "clearance": "tight",
+                 *       "collapse_school": "by role",
                  *       "conductor_minimum_ft": 80,
                  *       "conductor_mud_ppg": 9,
+                 *       "connections": [
+                 *         "STC",
+                 *         "LTC",
+                 *         "BTC"
+                 *       ],
                  *       "depth_school": "bottom up",
+                 *       "derate_per_f": 0,
+                 *       "design_kick_bbl": 100,
                  *       "diverter_limit_ft": 4000,
                  *       "drill_strings": [
                  *         {
@@ -1273,12 +1675,19 @@ export interface components {
                  *         "burst": 1.1,
                  *         "collapse": 1.125,
                  *         "collapse_cemented": 1,
-                 *         "tension": 1.6
+                 *         "compression": 1.2,
+                 *         "tension": 1.6,
+                 *         "triaxial": 1.25
                  *       },
                  *       "fracture_margin_ppg": 0.3,
                  *       "fresh_water_cover_ft": 100,
+                 *       "gas_model": "gradient",
                  *       "gas_psi_ft": 0.1,
+                 *       "gas_sg": 0.65,
+                 *       "gas_share": 0.5,
+                 *       "gas_z": 1,
                  *       "influx_psi_ft": 0.1,
+                 *       "keep_spare": false,
                  *       "kick_intensity_ppg": 0.5,
                  *       "kick_minimums": [
                  *         {
@@ -1299,26 +1708,40 @@ export interface components {
                  *         }
                  *       ],
                  *       "kick_school": "volume",
+                 *       "least": "cost",
+                 *       "least_section_ft": 1000,
                  *       "liner_overlap_ft": 400,
+                 *       "mix_water_ppg": 8.33,
+                 *       "most_sections": 1,
                  *       "normal_pore_ppg": 9,
                  *       "open_hole_limit_ft": 8000,
                  *       "overpull_lbf": 100000,
                  *       "packer_fluid_ppg": 8.6,
                  *       "pit_volume_bbl": 500,
+                 *       "production_heat_f": 0,
                  *       "production_od_in": 5.5,
                  *       "rathole_ft": 10,
                  *       "rheology": "Bingham",
                  *       "riser_mud_limit_ppg": 18,
+                 *       "shock_ft_s": 1.5,
                  *       "shoe_track_ft": 80,
                  *       "slurry_water_gal_sk": 4.97,
+                 *       "special_drift": true,
                  *       "stack_minimum_class_psi": 2000,
+                 *       "stack_weight_lbf": null,
                  *       "sticking_abnormal_psi": 3000,
                  *       "sticking_normal_psi": 2000,
                  *       "sweep_bbl": 50,
                  *       "sweep_every_ft": 90,
+                 *       "test_in_green_cement": false,
+                 *       "test_share": 1,
+                 *       "triaxial_wall": "nominal",
                  *       "trip_margin_ppg": 0.3,
                  *       "trip_speed_ft_min": 90,
+                 *       "tubing_od_in": null,
+                 *       "unfilled_ft": 500,
                  *       "weighting_solid_ppg": 35,
+                 *       "wellhead_on": "casing and conductor",
                  *       "zone_cover_ft": 50,
                  *       "zone_reach_ft": 300
                  *     }
@@ -1345,6 +1768,11 @@ export interface components {
                  *     }
                  */
                 site: components["schemas"]["Site"];
+                /**
+                 * Stock
+                 * @default []
+                 */
+                stock: components["schemas"]["StockRow"][];
                 /**
                  * Strings
                  * @default []
@@ -1654,7 +2082,9 @@ export interface components {
         };
         /**
          * LoadResult
-         * @description The governing point of one load case and its curve along the string.
+         * @description The governing point of one kind of load over all cases, and its case's curve along the string.
+         *
+         *     Curves are in psi; those of tension, compression and triaxial are not carried here.
          */
         LoadResult: {
             /** At Md Ft */
@@ -1680,7 +2110,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "burst" | "collapse" | "tension";
+            kind: "burst" | "collapse" | "tension" | "compression" | "triaxial";
             /** Load */
             load: number;
             /** Name */
@@ -1689,6 +2119,26 @@ export interface components {
             rating: number;
             /** Required */
             required: number;
+            /** Section */
+            section: number;
+            /** Stage */
+            stage: string;
+        };
+        /** LoadsResult */
+        LoadsResult: {
+            /** Cases */
+            cases: components["schemas"]["CaseCurves"][];
+            /** Envelopes */
+            envelopes: components["schemas"]["Envelope"][];
+            /** Md Ft */
+            md_ft: number[];
+            /** Missing */
+            missing: string[];
+            ratings: components["schemas"]["RatingCurves"];
+            /** Section Of Node */
+            section_of_node: number[];
+            /** Yields */
+            yields: components["schemas"]["Envelope"][];
         };
         /**
          * Mapped
@@ -1978,70 +2428,88 @@ export interface components {
             /** Weight Ppf */
             weight_ppf: number;
         };
+        /** PipeOffer */
+        PipeOffer: {
+            /** Cost */
+            cost: number;
+            /** Sections */
+            sections: components["schemas"]["SectionOffer"][];
+            /** Weight Lbf */
+            weight_lbf: number;
+        };
+        /**
+         * PipeOffers
+         * @description The best string of each number of sections that gains by it, and the one that is decided.
+         */
+        PipeOffers: {
+            current: components["schemas"]["PipeOffer"] | null;
+            /** Offers */
+            offers: components["schemas"]["PipeOffer"][];
+        };
         /** PipeResult */
         PipeResult: {
             /** Strings */
             strings: components["schemas"]["PipeRow"][];
         };
-        /** PipeRow */
+        /**
+         * PipeRow
+         * @description The pipe in force, and the least factor of each kind. `governs` says in one line which load rules where.
+         */
         PipeRow: {
             /**
-             * Body Lbf
-             * @default null
+             * Buckles
+             * @default []
              */
-            body_lbf: number | null;
-            /**
-             * Burst Psi
-             * @default null
-             */
-            burst_psi: number | null;
+            buckles: (string | components["schemas"]["Amount"])[];
             /** Chosen */
             chosen: boolean;
             /**
-             * Collapse Psi
-             * @default null
+             * Governs
+             * @default []
              */
-            collapse_psi: number | null;
+            governs: (string | components["schemas"]["Amount"])[];
             /**
-             * Connection
+             * Hung Factor
              * @default null
              */
-            connection: string | null;
+            hung_factor: number | null;
             /**
-             * Drift In
+             * Hung Lbf
              * @default null
              */
-            drift_in: number | null;
-            /**
-             * Grade
-             * @default null
-             */
-            grade: string | null;
-            /**
-             * Id In
-             * @default null
-             */
-            id_in: number | null;
-            /**
-             * Joint Lbf
-             * @default null
-             */
-            joint_lbf: number | null;
+            hung_lbf: number | null;
             /**
              * Loads
              * @default []
              */
             loads: components["schemas"]["LoadResult"][];
             /**
-             * Wall In
+             * Neutral Md Ft
              * @default null
              */
-            wall_in: number | null;
+            neutral_md_ft: number | null;
             /**
-             * Weight Ppf
+             * Sections
+             * @default []
+             */
+            sections: components["schemas"]["SectionResult"][];
+        };
+        /**
+         * PipeSection
+         * @description One section of a tapered string, from the section above it down to `to_md_ft`; the last ends at the shoe.
+         */
+        PipeSection: {
+            /** Connection */
+            connection: string;
+            /** Grade */
+            grade: string;
+            /**
+             * To Md Ft
              * @default null
              */
-            weight_ppf: number | null;
+            to_md_ft: number | null;
+            /** Weight Ppf */
+            weight_ppf: number;
         };
         /** Point */
         Point: {
@@ -2061,11 +2529,23 @@ export interface components {
              */
             base_fluid_ppg: number;
             /**
+             * Bump Psi
+             * @description pressure over the final differential when the plug bumps
+             * @default 500
+             */
+            bump_psi: number;
+            /**
              * Burst Backup
              * @default base fluid
              * @enum {string}
              */
-            burst_backup: "pore" | "base fluid" | "mud";
+            burst_backup: "pore" | "base fluid" | "mud" | "mix water";
+            /**
+             * Burst School
+             * @default gas to surface
+             * @enum {string}
+             */
+            burst_school: "gas to surface" | "gas over mud" | "kick volume";
             /**
              * Cement Excess
              * @description fraction of the open-hole volume
@@ -2079,11 +2559,24 @@ export interface components {
              */
             cement_overlap_ft: number;
             /**
+             * Choose From
+             * @default catalogue
+             * @enum {string}
+             */
+            choose_from: "catalogue" | "stock list";
+            /**
              * Clearance
              * @default tight
              * @enum {string}
              */
             clearance: "common" | "tight";
+            /**
+             * Collapse School
+             * @description what empties a string while drilling; by role: surface casing evacuated, others lost returns
+             * @default by role
+             * @enum {string}
+             */
+            collapse_school: "by role" | "lost returns" | "evacuated";
             /**
              * Conductor Minimum Ft
              * @description least conductor depth below ground or mudline
@@ -2096,12 +2589,32 @@ export interface components {
              */
             conductor_mud_ppg: number;
             /**
+             * Connections
+             * @default [
+             *       "STC",
+             *       "LTC",
+             *       "BTC"
+             *     ]
+             */
+            connections: string[];
+            /**
              * Depth School
              * @description shallowest shoes from total depth, or deepest shoes from the conductor
              * @default bottom up
              * @enum {string}
              */
             depth_school: "bottom up" | "top down";
+            /**
+             * Derate Per F
+             * @description share of yield lost per °F over 70 °F
+             * @default 0
+             */
+            derate_per_f: number;
+            /**
+             * Design Kick Bbl
+             * @default 100
+             */
+            design_kick_bbl: number;
             /**
              * Diverter Limit Ft
              * @description deepest hole below ground on the conductor's diverter
@@ -2143,7 +2656,9 @@ export interface components {
              *       "burst": 1.1,
              *       "collapse": 1.125,
              *       "collapse_cemented": 1,
-             *       "tension": 1.6
+             *       "compression": 1.2,
+             *       "tension": 1.6,
+             *       "triaxial": 1.25
              *     }
              */
             factors: components["schemas"]["DesignFactors"];
@@ -2158,15 +2673,43 @@ export interface components {
              */
             fresh_water_cover_ft: number;
             /**
+             * Gas Model
+             * @default gradient
+             * @enum {string}
+             */
+            gas_model: "gradient" | "real gas";
+            /**
              * Gas Psi Ft
              * @default 0.1
              */
             gas_psi_ft: number;
             /**
+             * Gas Sg
+             * @default 0.65
+             */
+            gas_sg: number;
+            /**
+             * Gas Share
+             * @description share of the casing filled by gas over mud
+             * @default 0.5
+             */
+            gas_share: number;
+            /**
+             * Gas Z
+             * @default 1
+             */
+            gas_z: number;
+            /**
              * Influx Psi Ft
              * @default 0.1
              */
             influx_psi_ft: number;
+            /**
+             * Keep Spare
+             * @description keep one size free for a contingency string
+             * @default false
+             */
+            keep_spare: boolean;
             /**
              * Kick Intensity Ppg
              * @default 0.5
@@ -2202,11 +2745,35 @@ export interface components {
              */
             kick_school: "volume" | "full gas";
             /**
+             * Least
+             * @default cost
+             * @enum {string}
+             */
+            least: "cost" | "weight";
+            /**
+             * Least Section Ft
+             * @description shortest section of a tapered string
+             * @default 1000
+             */
+            least_section_ft: number;
+            /**
              * Liner Overlap Ft
              * @description overlap of a liner with the casing above
              * @default 400
              */
             liner_overlap_ft: number;
+            /**
+             * Mix Water Ppg
+             * @description outside pressure left by set cement, as a fluid
+             * @default 8.33
+             */
+            mix_water_ppg: number;
+            /**
+             * Most Sections
+             * @description sections of a proposed string
+             * @default 1
+             */
+            most_sections: number;
             /**
              * Normal Pore Ppg
              * @default 9
@@ -2233,6 +2800,12 @@ export interface components {
              */
             pit_volume_bbl: number;
             /**
+             * Production Heat F
+             * @description heating of the wellhead in production
+             * @default 0
+             */
+            production_heat_f: number;
+            /**
              * Production Od In
              * @default 5.5
              */
@@ -2255,6 +2828,12 @@ export interface components {
              */
             riser_mud_limit_ppg: number;
             /**
+             * Shock Ft S
+             * @description speed at which the running string is stopped
+             * @default 1.5
+             */
+            shock_ft_s: number;
+            /**
              * Shoe Track Ft
              * @default 80
              */
@@ -2265,10 +2844,22 @@ export interface components {
              */
             slurry_water_gal_sk: number;
             /**
+             * Special Drift
+             * @description casing may be ordered to special drift
+             * @default true
+             */
+            special_drift: boolean;
+            /**
              * Stack Minimum Class Psi
              * @default 2000
              */
             stack_minimum_class_psi: number;
+            /**
+             * Stack Weight Lbf
+             * @description preventers and tree on the wellhead; None takes the catalogue's
+             * @default null
+             */
+            stack_weight_lbf: number | null;
             /**
              * Sticking Abnormal Psi
              * @default 3000
@@ -2291,6 +2882,24 @@ export interface components {
              */
             sweep_every_ft: number;
             /**
+             * Test In Green Cement
+             * @description the string is tested before its cement has set
+             * @default false
+             */
+            test_in_green_cement: boolean;
+            /**
+             * Test Share
+             * @description pressure test over the surface pressure expected
+             * @default 1
+             */
+            test_share: number;
+            /**
+             * Triaxial Wall
+             * @default nominal
+             * @enum {string}
+             */
+            triaxial_wall: "nominal" | "minimum";
+            /**
              * Trip Margin Ppg
              * @default 0.3
              */
@@ -2302,10 +2911,29 @@ export interface components {
              */
             trip_speed_ft_min: number;
             /**
+             * Tubing Od In
+             * @description tubing that the production casing takes; None is not decided
+             * @default null
+             */
+            tubing_od_in: number | null;
+            /**
+             * Unfilled Ft
+             * @description longest length run empty before filling
+             * @default 500
+             */
+            unfilled_ft: number;
+            /**
              * Weighting Solid Ppg
              * @default 35
              */
             weighting_solid_ppg: number;
+            /**
+             * Wellhead On
+             * @description what carries the wellhead; by steel area where a base plate shares it
+             * @default casing and conductor
+             * @enum {string}
+             */
+            wellhead_on: "casing and conductor" | "casing alone";
             /**
              * Zone Cover Ft
              * @default 50
@@ -2347,7 +2975,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "LAS" | "CSV";
+            kind: "LAS" | "CSV" | "XLSX";
             mapping: components["schemas"]["Mapping"];
             /** Notes */
             notes: string[];
@@ -2359,7 +2987,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "kick_minimums" | "drill_strings";
+            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings";
         };
         /** PreviewBody */
         PreviewBody: {
@@ -2426,6 +3054,22 @@ export interface components {
         QuantityUnits: {
             /** Options */
             options: components["schemas"]["DisplayUnit"][];
+        };
+        /**
+         * RatingCurves
+         * @description What the pipe stands at each depth, over the factor that policy asks.
+         */
+        RatingCurves: {
+            /** Bending Lbf */
+            bending_lbf: number[];
+            /** Burst Psi */
+            burst_psi: number[];
+            /** Compression Lbf */
+            compression_lbf: number[];
+            /** Tension Lbf */
+            tension_lbf: number[];
+            /** Yield Psi */
+            yield_psi: number[];
         };
         /** Remedy */
         Remedy: {
@@ -2526,15 +3170,31 @@ export interface components {
                  */
                 note: string;
                 /**
+                 * Pipes
+                 * @default []
+                 */
+                pipes: components["schemas"]["CustomPipe"][];
+                /**
                  * @default {
                  *       "base_fluid_ppg": 8.33,
+                 *       "bump_psi": 500,
                  *       "burst_backup": "base fluid",
+                 *       "burst_school": "gas to surface",
                  *       "cement_excess": 0.5,
                  *       "cement_overlap_ft": 300,
+                 *       "choose_from": "catalogue",
                  *       "clearance": "tight",
+                 *       "collapse_school": "by role",
                  *       "conductor_minimum_ft": 80,
                  *       "conductor_mud_ppg": 9,
+                 *       "connections": [
+                 *         "STC",
+                 *         "LTC",
+                 *         "BTC"
+                 *       ],
                  *       "depth_school": "bottom up",
+                 *       "derate_per_f": 0,
+                 *       "design_kick_bbl": 100,
                  *       "diverter_limit_ft": 4000,
                  *       "drill_strings": [
                  *         {
@@ -2566,12 +3226,19 @@ export interface components {
                  *         "burst": 1.1,
                  *         "collapse": 1.125,
                  *         "collapse_cemented": 1,
-                 *         "tension": 1.6
+                 *         "compression": 1.2,
+                 *         "tension": 1.6,
+                 *         "triaxial": 1.25
                  *       },
                  *       "fracture_margin_ppg": 0.3,
                  *       "fresh_water_cover_ft": 100,
+                 *       "gas_model": "gradient",
                  *       "gas_psi_ft": 0.1,
+                 *       "gas_sg": 0.65,
+                 *       "gas_share": 0.5,
+                 *       "gas_z": 1,
                  *       "influx_psi_ft": 0.1,
+                 *       "keep_spare": false,
                  *       "kick_intensity_ppg": 0.5,
                  *       "kick_minimums": [
                  *         {
@@ -2592,26 +3259,40 @@ export interface components {
                  *         }
                  *       ],
                  *       "kick_school": "volume",
+                 *       "least": "cost",
+                 *       "least_section_ft": 1000,
                  *       "liner_overlap_ft": 400,
+                 *       "mix_water_ppg": 8.33,
+                 *       "most_sections": 1,
                  *       "normal_pore_ppg": 9,
                  *       "open_hole_limit_ft": 8000,
                  *       "overpull_lbf": 100000,
                  *       "packer_fluid_ppg": 8.6,
                  *       "pit_volume_bbl": 500,
+                 *       "production_heat_f": 0,
                  *       "production_od_in": 5.5,
                  *       "rathole_ft": 10,
                  *       "rheology": "Bingham",
                  *       "riser_mud_limit_ppg": 18,
+                 *       "shock_ft_s": 1.5,
                  *       "shoe_track_ft": 80,
                  *       "slurry_water_gal_sk": 4.97,
+                 *       "special_drift": true,
                  *       "stack_minimum_class_psi": 2000,
+                 *       "stack_weight_lbf": null,
                  *       "sticking_abnormal_psi": 3000,
                  *       "sticking_normal_psi": 2000,
                  *       "sweep_bbl": 50,
                  *       "sweep_every_ft": 90,
+                 *       "test_in_green_cement": false,
+                 *       "test_share": 1,
+                 *       "triaxial_wall": "nominal",
                  *       "trip_margin_ppg": 0.3,
                  *       "trip_speed_ft_min": 90,
+                 *       "tubing_od_in": null,
+                 *       "unfilled_ft": 500,
                  *       "weighting_solid_ppg": 35,
+                 *       "wellhead_on": "casing and conductor",
                  *       "zone_cover_ft": 50,
                  *       "zone_reach_ft": 300
                  *     }
@@ -2638,6 +3319,11 @@ export interface components {
                  *     }
                  */
                 site: components["schemas"]["Site"];
+                /**
+                 * Stock
+                 * @default []
+                 */
+                stock: components["schemas"]["StockRow"][];
                 /**
                  * Strings
                  * @default []
@@ -2688,6 +3374,68 @@ export interface components {
             revision: number;
             /** Saved At */
             saved_at: string;
+        };
+        /** SectionOffer */
+        SectionOffer: {
+            /** Connection */
+            connection: string;
+            /** Grade */
+            grade: string;
+            /** To Md Ft */
+            to_md_ft: number;
+            /** Weight Ppf */
+            weight_ppf: number;
+        };
+        /**
+         * SectionResult
+         * @description One section of a string: its pipe, its ratings when new and cold, and why it ends where it does.
+         */
+        SectionResult: {
+            /** Body Lbf */
+            body_lbf: number;
+            /** Bottom Md Ft */
+            bottom_md_ft: number;
+            /** Burst Psi */
+            burst_psi: number;
+            /** Collapse Psi */
+            collapse_psi: number;
+            /** Connection */
+            connection: string;
+            /** Cost */
+            cost: number;
+            /** Coupling Od In */
+            coupling_od_in: number;
+            /** Coupling Psi */
+            coupling_psi: number | null;
+            /** Drift In */
+            drift_in: number;
+            /**
+             * Ends Because
+             * @default []
+             */
+            ends_because: (string | components["schemas"]["Amount"])[];
+            /** Grade */
+            grade: string;
+            /** Id In */
+            id_in: number;
+            /** Joint Lbf */
+            joint_lbf: number | null;
+            /** Leak Psi */
+            leak_psi: number | null;
+            /** Priced */
+            priced: boolean;
+            /** Special Drift */
+            special_drift: boolean;
+            /** Suits Service */
+            suits_service: boolean | null;
+            /** Top Md Ft */
+            top_md_ft: number;
+            /** Torque Ft Lbf */
+            torque_ft_lbf: number | null;
+            /** Wall In */
+            wall_in: number;
+            /** Weight Ppf */
+            weight_ppf: number;
         };
         /** ShoeRow */
         ShoeRow: {
@@ -2779,8 +3527,18 @@ export interface components {
             common_in: number | null;
             /** Coupling Od In */
             coupling_od_in: number | null;
+            /**
+             * Opened From In
+             * @default null
+             */
+            opened_from_in: number | null;
             /** Outer Drift In */
             outer_drift_in: number | null;
+            /**
+             * Reamer Body In
+             * @default null
+             */
+            reamer_body_in: number | null;
             /** @default null */
             spare: components["schemas"]["SpareSize"] | null;
             /** Tight In */
@@ -2901,6 +3659,27 @@ export interface components {
              */
             step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "cement" | "wellhead" | "preventers" | "policy";
         };
+        /**
+         * StockRow
+         * @description What can be had of a pipe: its price, and its length where that is limited.
+         */
+        StockRow: {
+            /**
+             * Available Ft
+             * @default null
+             */
+            available_ft: number | null;
+            /** Connection */
+            connection: string;
+            /** Grade */
+            grade: string;
+            /** Od In */
+            od_in: number;
+            /** Price Per Ft */
+            price_per_ft: number;
+            /** Weight Ppf */
+            weight_ppf: number;
+        };
         /** String */
         String: {
             /**
@@ -2918,6 +3697,12 @@ export interface components {
              */
             cement: components["schemas"]["Cement"];
             /**
+             * Connection
+             * @description the only connection to choose from; None leaves it to policy
+             * @default null
+             */
+            connection: string | null;
+            /**
              * Flow Gpm
              * @description pump rate while drilling this hole
              * @default null
@@ -2929,6 +3714,11 @@ export interface components {
              * @default null
              */
             hanger_md_ft: number | null;
+            /**
+             * Loads
+             * @default []
+             */
+            loads: components["schemas"]["CustomLoad"][];
             /**
              * Mud Ppg
              * @description mud with which this string's hole is drilled
@@ -2950,6 +3740,18 @@ export interface components {
              * @default null
              */
             od_in: number | null;
+            /**
+             * Opened From In
+             * @description bit that passes the casing above, where the hole is under-reamed
+             * @default null
+             */
+            opened_from_in: number | null;
+            /**
+             * Packer Md Ft
+             * @description packer of a producing string; None is not decided
+             * @default null
+             */
+            packer_md_ft: number | null;
             /** @default null */
             pipe: components["schemas"]["PipeChoice"] | null;
             /**
@@ -2975,8 +3777,266 @@ export interface components {
              * @enum {string}
              */
             run: "driven" | "jetted" | "cased" | "liner";
+            /**
+             * Sections
+             * @description a tapered string, top to bottom; empty where `pipe` holds for the whole
+             * @default []
+             */
+            sections: components["schemas"]["PipeSection"][];
             /** Shoe Md Ft */
             shoe_md_ft: number;
+            /**
+             * Stimulation Psi
+             * @description treating pressure at the wellhead; None is none planned
+             * @default null
+             */
+            stimulation_psi: number | null;
+            /**
+             * Test Psi
+             * @description pressure test at the wellhead; None follows policy
+             * @default null
+             */
+            test_psi: number | null;
+            /**
+             * Tie Back
+             * @description a liner tied back to the wellhead with pipe of its size
+             * @default false
+             */
+            tie_back: boolean;
+            /**
+             * Wear Percent
+             * @description wall worn away inside by drilling
+             * @default 0
+             */
+            wear_percent: number;
+        };
+        /** StringBody */
+        StringBody: {
+            /**
+             * Design
+             * @description A whole well design.
+             */
+            document: {
+                /**
+                 * Format
+                 * @constant
+                 */
+                format: "knollstack.well";
+                /**
+                 * @default {
+                 *       "fracture": [],
+                 *       "leak_off_tests": [],
+                 *       "overburden": [],
+                 *       "pore": [],
+                 *       "stability": [],
+                 *       "temperature": [],
+                 *       "zones": []
+                 *     }
+                 */
+                ground: components["schemas"]["GroundModel"];
+                /** Name */
+                name: string;
+                /**
+                 * Note
+                 * @default
+                 */
+                note: string;
+                /**
+                 * Pipes
+                 * @default []
+                 */
+                pipes: components["schemas"]["CustomPipe"][];
+                /**
+                 * @default {
+                 *       "base_fluid_ppg": 8.33,
+                 *       "bump_psi": 500,
+                 *       "burst_backup": "base fluid",
+                 *       "burst_school": "gas to surface",
+                 *       "cement_excess": 0.5,
+                 *       "cement_overlap_ft": 300,
+                 *       "choose_from": "catalogue",
+                 *       "clearance": "tight",
+                 *       "collapse_school": "by role",
+                 *       "conductor_minimum_ft": 80,
+                 *       "conductor_mud_ppg": 9,
+                 *       "connections": [
+                 *         "STC",
+                 *         "LTC",
+                 *         "BTC"
+                 *       ],
+                 *       "depth_school": "bottom up",
+                 *       "derate_per_f": 0,
+                 *       "design_kick_bbl": 100,
+                 *       "diverter_limit_ft": 4000,
+                 *       "drill_strings": [
+                 *         {
+                 *           "collar_id_in": 2.8125,
+                 *           "collar_length_ft": 600,
+                 *           "collar_od_in": 8,
+                 *           "from_hole_in": 12,
+                 *           "pipe_id_in": 4.276,
+                 *           "pipe_od_in": 5
+                 *         },
+                 *         {
+                 *           "collar_id_in": 2.8125,
+                 *           "collar_length_ft": 600,
+                 *           "collar_od_in": 6.5,
+                 *           "from_hole_in": 8,
+                 *           "pipe_id_in": 4.276,
+                 *           "pipe_od_in": 5
+                 *         },
+                 *         {
+                 *           "collar_id_in": 2.25,
+                 *           "collar_length_ft": 450,
+                 *           "collar_od_in": 4.75,
+                 *           "from_hole_in": 1,
+                 *           "pipe_id_in": 2.764,
+                 *           "pipe_od_in": 3.5
+                 *         }
+                 *       ],
+                 *       "factors": {
+                 *         "burst": 1.1,
+                 *         "collapse": 1.125,
+                 *         "collapse_cemented": 1,
+                 *         "compression": 1.2,
+                 *         "tension": 1.6,
+                 *         "triaxial": 1.25
+                 *       },
+                 *       "fracture_margin_ppg": 0.3,
+                 *       "fresh_water_cover_ft": 100,
+                 *       "gas_model": "gradient",
+                 *       "gas_psi_ft": 0.1,
+                 *       "gas_sg": 0.65,
+                 *       "gas_share": 0.5,
+                 *       "gas_z": 1,
+                 *       "influx_psi_ft": 0.1,
+                 *       "keep_spare": false,
+                 *       "kick_intensity_ppg": 0.5,
+                 *       "kick_minimums": [
+                 *         {
+                 *           "from_hole_in": 16,
+                 *           "volume_bbl": 100
+                 *         },
+                 *         {
+                 *           "from_hole_in": 11,
+                 *           "volume_bbl": 50
+                 *         },
+                 *         {
+                 *           "from_hole_in": 7.875,
+                 *           "volume_bbl": 25
+                 *         },
+                 *         {
+                 *           "from_hole_in": 1,
+                 *           "volume_bbl": 15
+                 *         }
+                 *       ],
+                 *       "kick_school": "volume",
+                 *       "least": "cost",
+                 *       "least_section_ft": 1000,
+                 *       "liner_overlap_ft": 400,
+                 *       "mix_water_ppg": 8.33,
+                 *       "most_sections": 1,
+                 *       "normal_pore_ppg": 9,
+                 *       "open_hole_limit_ft": 8000,
+                 *       "overpull_lbf": 100000,
+                 *       "packer_fluid_ppg": 8.6,
+                 *       "pit_volume_bbl": 500,
+                 *       "production_heat_f": 0,
+                 *       "production_od_in": 5.5,
+                 *       "rathole_ft": 10,
+                 *       "rheology": "Bingham",
+                 *       "riser_mud_limit_ppg": 18,
+                 *       "shock_ft_s": 1.5,
+                 *       "shoe_track_ft": 80,
+                 *       "slurry_water_gal_sk": 4.97,
+                 *       "special_drift": true,
+                 *       "stack_minimum_class_psi": 2000,
+                 *       "stack_weight_lbf": null,
+                 *       "sticking_abnormal_psi": 3000,
+                 *       "sticking_normal_psi": 2000,
+                 *       "sweep_bbl": 50,
+                 *       "sweep_every_ft": 90,
+                 *       "test_in_green_cement": false,
+                 *       "test_share": 1,
+                 *       "triaxial_wall": "nominal",
+                 *       "trip_margin_ppg": 0.3,
+                 *       "trip_speed_ft_min": 90,
+                 *       "tubing_od_in": null,
+                 *       "unfilled_ft": 500,
+                 *       "weighting_solid_ppg": 35,
+                 *       "wellhead_on": "casing and conductor",
+                 *       "zone_cover_ft": 50,
+                 *       "zone_reach_ft": 300
+                 *     }
+                 */
+                policy: components["schemas"]["Policy"];
+                /**
+                 * Preventers
+                 * @default []
+                 */
+                preventers: components["schemas"]["Stack"][];
+                /**
+                 * @default {
+                 *       "bottom_temperature_f": null,
+                 *       "cellar_depth_ft": 6,
+                 *       "choke_line_psi": null,
+                 *       "co2_percent": null,
+                 *       "flowline_height_ft": 20,
+                 *       "h2s_ppm": null,
+                 *       "rig_floor_ft": 30,
+                 *       "rotary_room_ft": null,
+                 *       "setting": "land",
+                 *       "surface_temperature_f": null,
+                 *       "water_depth_ft": 0
+                 *     }
+                 */
+                site: components["schemas"]["Site"];
+                /**
+                 * Stock
+                 * @default []
+                 */
+                stock: components["schemas"]["StockRow"][];
+                /**
+                 * Strings
+                 * @default []
+                 */
+                strings: components["schemas"]["String"][];
+                /**
+                 * @default {
+                 *       "stations": [
+                 *         {
+                 *           "azimuth_deg": 0,
+                 *           "inclination_deg": 0,
+                 *           "md_ft": 0
+                 *         },
+                 *         {
+                 *           "azimuth_deg": 0,
+                 *           "inclination_deg": 0,
+                 *           "md_ft": 10000
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                trajectory: components["schemas"]["Trajectory"];
+                /**
+                 * Version
+                 * @constant
+                 */
+                version: 1;
+                /**
+                 * @default {
+                 *       "base_plate_in": 2,
+                 *       "pieces": [],
+                 *       "socket_depth_in": 4.5
+                 *     }
+                 */
+                wellhead: components["schemas"]["Wellhead"];
+            };
+            /**
+             * String
+             * @description index of the string, conductor first
+             */
+            string: number;
         };
         /**
          * StringResult
@@ -3289,15 +4349,31 @@ export interface components {
                  */
                 note: string;
                 /**
+                 * Pipes
+                 * @default []
+                 */
+                pipes: components["schemas"]["CustomPipe"][];
+                /**
                  * @default {
                  *       "base_fluid_ppg": 8.33,
+                 *       "bump_psi": 500,
                  *       "burst_backup": "base fluid",
+                 *       "burst_school": "gas to surface",
                  *       "cement_excess": 0.5,
                  *       "cement_overlap_ft": 300,
+                 *       "choose_from": "catalogue",
                  *       "clearance": "tight",
+                 *       "collapse_school": "by role",
                  *       "conductor_minimum_ft": 80,
                  *       "conductor_mud_ppg": 9,
+                 *       "connections": [
+                 *         "STC",
+                 *         "LTC",
+                 *         "BTC"
+                 *       ],
                  *       "depth_school": "bottom up",
+                 *       "derate_per_f": 0,
+                 *       "design_kick_bbl": 100,
                  *       "diverter_limit_ft": 4000,
                  *       "drill_strings": [
                  *         {
@@ -3329,12 +4405,19 @@ export interface components {
                  *         "burst": 1.1,
                  *         "collapse": 1.125,
                  *         "collapse_cemented": 1,
-                 *         "tension": 1.6
+                 *         "compression": 1.2,
+                 *         "tension": 1.6,
+                 *         "triaxial": 1.25
                  *       },
                  *       "fracture_margin_ppg": 0.3,
                  *       "fresh_water_cover_ft": 100,
+                 *       "gas_model": "gradient",
                  *       "gas_psi_ft": 0.1,
+                 *       "gas_sg": 0.65,
+                 *       "gas_share": 0.5,
+                 *       "gas_z": 1,
                  *       "influx_psi_ft": 0.1,
+                 *       "keep_spare": false,
                  *       "kick_intensity_ppg": 0.5,
                  *       "kick_minimums": [
                  *         {
@@ -3355,26 +4438,40 @@ export interface components {
                  *         }
                  *       ],
                  *       "kick_school": "volume",
+                 *       "least": "cost",
+                 *       "least_section_ft": 1000,
                  *       "liner_overlap_ft": 400,
+                 *       "mix_water_ppg": 8.33,
+                 *       "most_sections": 1,
                  *       "normal_pore_ppg": 9,
                  *       "open_hole_limit_ft": 8000,
                  *       "overpull_lbf": 100000,
                  *       "packer_fluid_ppg": 8.6,
                  *       "pit_volume_bbl": 500,
+                 *       "production_heat_f": 0,
                  *       "production_od_in": 5.5,
                  *       "rathole_ft": 10,
                  *       "rheology": "Bingham",
                  *       "riser_mud_limit_ppg": 18,
+                 *       "shock_ft_s": 1.5,
                  *       "shoe_track_ft": 80,
                  *       "slurry_water_gal_sk": 4.97,
+                 *       "special_drift": true,
                  *       "stack_minimum_class_psi": 2000,
+                 *       "stack_weight_lbf": null,
                  *       "sticking_abnormal_psi": 3000,
                  *       "sticking_normal_psi": 2000,
                  *       "sweep_bbl": 50,
                  *       "sweep_every_ft": 90,
+                 *       "test_in_green_cement": false,
+                 *       "test_share": 1,
+                 *       "triaxial_wall": "nominal",
                  *       "trip_margin_ppg": 0.3,
                  *       "trip_speed_ft_min": 90,
+                 *       "tubing_od_in": null,
+                 *       "unfilled_ft": 500,
                  *       "weighting_solid_ppg": 35,
+                 *       "wellhead_on": "casing and conductor",
                  *       "zone_cover_ft": 50,
                  *       "zone_reach_ft": 300
                  *     }
@@ -3401,6 +4498,11 @@ export interface components {
                  *     }
                  */
                 site: components["schemas"]["Site"];
+                /**
+                 * Stock
+                 * @default []
+                 */
+                stock: components["schemas"]["StockRow"][];
                 /**
                  * Strings
                  * @default []
@@ -3577,6 +4679,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CatalogueView"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+        };
+    };
+    strings_create_chains_chains_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChainsResult"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -3916,7 +5051,7 @@ export interface operations {
             header?: never;
             path: {
                 design_id: number;
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "kick_minimums" | "drill_strings";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings";
             };
             cookie?: never;
         };
@@ -4072,6 +5207,39 @@ export interface operations {
             };
         };
     };
+    strings_create_loads_loads_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StringBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoadsResult"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+        };
+    };
     planning_plan_path_paths_post: {
         parameters: {
             query?: never;
@@ -4092,6 +5260,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Stations"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+        };
+    };
+    strings_create_offers_pipe_offers_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StringBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PipeOffers"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -4163,7 +5364,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "kick_minimums" | "drill_strings";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings";
             };
             cookie?: never;
         };
@@ -4198,7 +5399,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "kick_minimums" | "drill_strings";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings";
             };
             cookie?: never;
         };
@@ -4233,7 +5434,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "kick_minimums" | "drill_strings";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings";
             };
             cookie?: never;
         };

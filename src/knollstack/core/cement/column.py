@@ -137,22 +137,27 @@ def breakdown(program: Program, string: Planned, column: Column, tvd: float, fra
     )  # fmt: skip
 
 
-def recipe(program: Program, string: Planned) -> tuple[float, float]:
+def fill_recipe(program: Program, string: Planned) -> None:
     """Bentonite [%] and water [gal/sk] in force: as decided, else the heaviest recipe that the rock stands."""
-    decided = string.cement
+    decided = string.own.cement
     neat = program.well.policy.slurry_water_gal_sk
     if decided.slurry_water_gal_sk is not None or decided.bentonite_percent is not None:
         bentonite = decided.bentonite_percent or 0.0
-        return bentonite, decided.slurry_water_gal_sk or bentonite_water(neat, bentonite)
+        string.recipe = (bentonite, decided.slurry_water_gal_sk or bentonite_water(neat, bentonite))
+        return
     found = None
     if string.mud_ppg is not None and string.cement_top_md_ft is not None:
         column = Column(string.mud_ppg, 0.0, program.well.path.tvd(string.cement_top_md_ft))
         found = _lighter(program, string, column)
-    bentonite, water = found or (0.0, neat)
+    string.recipe = found or (0.0, neat)
     if not string.proposed:
-        text: Words = (*string.words, f" cement: {bentonite:g} % bentonite, the heaviest slurry that the rock stands."
+        text: Words = (*string.words, f" cement: {string.recipe[0]:g} % bentonite, the heaviest slurry that the rock stands."
                        if found else " cement: neat slurry by policy.")  # fmt: skip
         program.assumptions.append(
             Assumption(step="cement", place=f"{string.path}/cement/slurry_water_gal_sk", text=text)
         )
-    return bentonite, water
+
+
+def slurry_ppg(string: Planned) -> float:
+    """Density [ppg] of the slurry in force."""
+    return slurry(string.recipe[1], bentonite_percent=string.recipe[0])["density_ppg"]

@@ -16,7 +16,7 @@ from knollstack.core.basics import (
     interval_volume,
     sacks,
 )
-from knollstack.core.cement.column import Column, breakdown, recipe, weakest
+from knollstack.core.cement.column import Column, breakdown, fill_recipe, weakest
 from knollstack.core.cement.slurry import slurry
 from knollstack.core.findings import Assumption, Finding, Remedy, Words
 from knollstack.core.program import Planned, Program
@@ -32,7 +32,7 @@ def fill_tops(program: Program) -> None:
     for string in program.strings:
         if not string.drilled:
             continue
-        decided = string.cement.top_md_ft
+        decided = string.own.cement.top_md_ft
         if decided is not None:
             string.cement_top_md_ft = max(decided, ground, string.top_md_ft)
         elif string.role in ("conductor", "surface"):
@@ -50,6 +50,7 @@ def fill_tops(program: Program) -> None:
                 " by policy.",
             )
             program.assumptions.append(Assumption(step="cement", place=f"{string.path}/cement/top_md_ft", text=text))
+        fill_recipe(program, string)
 
 
 def _outer_spans(program: Program, string: Planned) -> list[tuple[float, float, float | None]]:
@@ -57,16 +58,21 @@ def _outer_spans(program: Program, string: Planned) -> list[tuple[float, float, 
     top, shoe = string.cement_top_md_ft, string.shoe_md_ft
     assert top is not None
     earlier = program.strings[: string.index]
-    marks = {top, shoe, *(m for s in earlier for m in (s.top_md_ft, s.shoe_md_ft) if top < m < shoe)}
-    depths = sorted(marks)
-    spans = []
+    edges = [m for s in earlier for m in (s.top_md_ft, s.shoe_md_ft, *(part.bottom_md_ft for part in s.sections))]
+    depths = sorted({top, shoe, *(m for m in edges if top < m < shoe)})
+    spans: list[tuple[float, float, float | None]] = []
     for low, high in pairwise(depths):
         around = [s for s in earlier if s.top_md_ft <= low and s.shoe_md_ft >= high]
-        outer = around[-1].pipe.id_in if around and around[-1].pipe else None
-        if around and outer is None:
+        bores = around[-1].bores(low, high) if around else []
+        if around and not bores:
             return []
-        spans.append((low, high, outer))
+        spans.append((low, high, bores[0][1] if bores else None))
     return spans
+
+
+def _bore_bbl(string: Planned, top_md_ft: float, bottom_md_ft: float) -> float:
+    """Volume [bbl] inside a string between two depths."""
+    return sum(interval_volume(circle_capacity(bore), length) for length, bore in string.bores(top_md_ft, bottom_md_ft))
 
 
 def _volumes(program: Program, string: Planned, excess: float) -> dict[str, float] | None:
@@ -84,10 +90,10 @@ def _volumes(program: Program, string: Planned, excess: float) -> dict[str, floa
             else:
                 opened += interval_volume(capacity, base - top, excess)
         track_ft = min(policy.shoe_track_ft, string.shoe_md_ft - string.top_md_ft)
-        track = interval_volume(circle_capacity(pipe.id_in), track_ft)
+        track = _bore_bbl(string, string.shoe_md_ft - track_ft, string.shoe_md_ft)
         rathole = interval_volume(circle_capacity(bit), policy.rathole_ft)
     with headline(f"cement/{string.index}/displacement"):
-        displacement = interval_volume(circle_capacity(pipe.id_in), string.shoe_md_ft - string.top_md_ft - track_ft)
+        displacement = _bore_bbl(string, string.top_md_ft, string.shoe_md_ft - track_ft)
     return {
         "cased_annulus_bbl": cased,
         "open_annulus_bbl": opened,
@@ -130,8 +136,8 @@ def _row(program: Program, string: Planned) -> CementRow:
     if not string.drilled or string.cement_top_md_ft is None:
         return CementRow(applies=False)
     policy = program.well.policy
-    bentonite, water = recipe(program, string)
-    excess = string.cement.excess if string.cement.excess is not None else policy.cement_excess
+    bentonite, water = string.recipe
+    excess = string.own.cement.excess if string.own.cement.excess is not None else policy.cement_excess
     with headline(f"cement/{string.index}/density"):
         mixed = slurry(water, bentonite_percent=bentonite)
     volumes = _volumes(program, string, excess)

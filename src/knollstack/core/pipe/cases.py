@@ -1,8 +1,7 @@
 """The load cases of a string: what is inside and outside it, at which moment of the well's life.
 
 Each case gives internal and external pressure at any TVD by the registered formulas, so the curve and the
-working come from the same calls. Textbook casing design: gas kick and tubing leak in burst, evacuation and
-lost returns in collapse.
+working come from the same calls. Drilling and production cases stand in their own modules.
 """
 
 from __future__ import annotations
@@ -14,139 +13,147 @@ from typing import Literal
 import numpy as np
 
 from knollstack.core.basics import hydrostatic_pressure
+from knollstack.core.constants import PSI_PER_PPG_FT
 from knollstack.core.formula import Value
-from knollstack.core.pipe.loads import (
-    gas_gradient_top,
-    gas_pressure,
-    lesser_surface_pressure,
-    loss_level,
-    pressure_under,
-)
+from knollstack.core.pipe.loads import pressure_under
 from knollstack.core.program import Planned, Program
+from knollstack.core.strings import CustomLoad
 
 Pressure = Callable[[Value], Value]
+Kind = Literal["burst", "collapse", "tension"]
+Stage = Literal["running", "cementing", "testing", "drilling", "production", "custom"]
 
 
 @dataclass(frozen=True)
 class LoadCase:
+    """One moment of a string's life. A free string hangs in its mud; the others are held by set cement.
+
+    `kind` is what the case is meant to try; every case is judged in every way.
+    """
+
     name: str
-    kind: Literal["burst", "collapse"]
+    kind: Kind
+    stage: Stage
     internal_psi: Pressure
     external_psi: Pressure
+    free: bool = False
     marks_tvd_ft: tuple[float, ...] = ()
+    overpull_lbf: float = 0.0
+    shock_ft_s: float = 0.0
+    heat_top_f: float = 0.0
+    heat_bottom_f: float = 0.0
 
 
-def feeding_depth_tvd_ft(program: Program, top_md_ft: float, bottom_md_ft: float) -> float | None:
-    """Depth in an open hole from which gas gives the greatest surface pressure; None where pore is unknown."""
-    well = program.well
-    top, bottom = well.path.tvd(top_md_ft), well.path.tvd(bottom_md_ft)
-    nodes = well.ground.pore.tvd_ft
-    depths = np.concatenate([[top], nodes[(nodes > top) & (nodes < bottom)], [bottom]])
-    pore = well.ground.pore.at(depths)
-    if np.any(np.isnan(pore)):
-        return None
-    surface = 12 / 231 * pore * depths - well.policy.gas_psi_ft * depths
-    return float(depths[int(np.argmax(surface))])
+def mud_column(mud_ppg: float) -> Pressure:
+    return lambda z: hydrostatic_pressure(mud_ppg, z)
 
 
-def _from_formation(program: Program, depth_ft: float) -> float:
-    pore = program.well.ground.pore.one(depth_ft)
-    assert pore is not None
-    return gas_gradient_top(hydrostatic_pressure(pore, depth_ft), depth_ft, program.well.policy.gas_psi_ft)
-
-
-def drilling_surface_psi(program: Program, string: Planned) -> float | None:
-    """Maximum anticipated surface pressure on a string while the next section is drilled (lesser-of)."""
-    below, well = program.next(string), program.well
-    if below is None:
-        return None
-    depth_ft = feeding_depth_tvd_ft(program, string.shoe_md_ft, below.shoe_md_ft)
-    shoe = well.path.tvd(string.shoe_md_ft)
-    fracture = well.ground.fracture.one(shoe)
-    if depth_ft is None or fracture is None:
-        return None
-    from_fracture = gas_gradient_top(hydrostatic_pressure(fracture, shoe), shoe, well.policy.gas_psi_ft)
-    return lesser_surface_pressure(_from_formation(program, depth_ft), from_fracture)
-
-
-def shut_in_surface_psi(program: Program, string: Planned) -> float | None:
-    """Shut-in tubing pressure of the producing string: reservoir pressure less gas to surface."""
-    depth_ft = feeding_depth_tvd_ft(program, string.previous_shoe_md_ft, string.shoe_md_ft)
-    return None if depth_ft is None else max(0.0, _from_formation(program, depth_ft))
-
-
-def surface_psi(program: Program, string: Planned) -> float | None:
-    """The greatest pressure that the top of a string sees: drilling below it, or production through it."""
-    if program.next(string) is None:
-        return shut_in_surface_psi(program, string)
-    return drilling_surface_psi(program, string)
-
-
-def _backup(program: Program, string: Planned) -> Pressure:
-    policy, pore = program.well.policy, program.well.ground.pore
-    if policy.burst_backup == "mud" and string.mud_ppg is not None:
-        mud = string.mud_ppg
-        return lambda z: hydrostatic_pressure(mud, z)
-    if policy.burst_backup == "pore":
-        # no credit where the pore pressure is not known
-        return lambda z: hydrostatic_pressure(np.nan_to_num(pore.at(z)), z)
-    return lambda z: hydrostatic_pressure(policy.base_fluid_ppg, z)
-
-
-def burst_case(program: Program, string: Planned) -> LoadCase | None:
-    """Gas kick from the next section, or a tubing leak in the producing string; None where unknown."""
-    surface = surface_psi(program, string)
-    if surface is None:
-        return None
-    policy = program.well.policy
-    backup = _backup(program, string)
-    if program.next(string) is None:
-        return LoadCase("tubing leak", "burst", lambda z: pressure_under(surface, policy.packer_fluid_ppg, z), backup)
-    return LoadCase("gas kick", "burst", lambda z: gas_pressure(surface, policy.gas_psi_ft, z), backup)
-
-
-def lowest_level_tvd_ft(program: Program, string: Planned, below: Planned) -> float | None:
-    """Deepest mud level in a string when returns are lost below it.
-
-    Judged at every loss zone of the next hole; where none is marked, at every profile point of it.
-    """
-    well, mud = program.well, below.mud_ppg
-    top, bottom = well.path.tvd(string.shoe_md_ft), well.path.tvd(below.shoe_md_ft)
-    zones = [
-        z for z in well.ground.model.zones if "losses" in z.hazards and z.base_tvd_ft > top and z.top_tvd_ft < bottom
-    ]
-    spans = [(max(top, z.top_tvd_ft), min(bottom, z.base_tvd_ft)) for z in zones] or [(top, bottom)]
-    if mud is None:
-        return None
-    deepest = 0.0
-    for low, high in spans:
-        nodes = well.ground.pore.tvd_ft
-        depths = np.concatenate([[low], nodes[(nodes > low) & (nodes < high)], [high]])
-        pore = well.ground.pore.at(depths)
-        if np.any(np.isnan(pore)):
-            return None
-        deepest = max(deepest, float(np.max(loss_level(depths, pore, mud))))
-    return deepest
-
-
-def collapse_case(program: Program, string: Planned) -> LoadCase | None:
-    """Evacuation of shallow and producing strings, lost returns of the others; None where unknown."""
-    below, mud = program.next(string), string.mud_ppg
-    if mud is None:
-        return None
-    if below is None or string.role == "surface":
-        name = "evacuation"
-        return LoadCase(
-            name, "collapse", lambda z: hydrostatic_pressure(0.0, z), lambda z: hydrostatic_pressure(mud, z)
-        )
-    level = lowest_level_tvd_ft(program, string, below)
-    if level is None or below.mud_ppg is None:
-        return None
-    inner = below.mud_ppg
-    return LoadCase(
-        "lost returns",
-        "collapse",
-        lambda z: hydrostatic_pressure(inner, np.maximum(np.asarray(z) - level, 0.0)),
-        lambda z: hydrostatic_pressure(mud, z),
-        (level,),
+def two_fluids(upper_ppg: float, lower_ppg: float, at_tvd_ft: float) -> Pressure:
+    """A column of one fluid over another."""
+    return lambda z: (
+        hydrostatic_pressure(upper_ppg, np.minimum(z, at_tvd_ft))
+        + hydrostatic_pressure(lower_ppg, np.maximum(np.asarray(z) - at_tvd_ft, 0.0))
     )
+
+
+def cement_top_tvd_ft(program: Program, string: Planned) -> float | None:
+    top = string.cement_top_md_ft
+    return None if top is None else program.well.path.tvd(top)
+
+
+def backup(program: Program, string: Planned) -> Pressure:
+    """External pressure in burst of a cemented string, by the school of policy; no credit where it is unknown."""
+    policy, pore = program.well.policy, program.well.ground.pore
+    base = mud_column(policy.base_fluid_ppg)
+    top = cement_top_tvd_ft(program, string)
+    if policy.burst_backup == "mud" and string.mud_ppg is not None:
+        return mud_column(string.mud_ppg)
+    if top is None or policy.burst_backup in ("base fluid", "mud"):
+        return base
+    if policy.burst_backup == "mix water":
+        return two_fluids(policy.base_fluid_ppg, policy.mix_water_ppg, top)
+    open_from = max(top, program.well.path.tvd(string.previous_shoe_md_ft))
+    return lambda z: np.where(
+        np.asarray(z) >= open_from, hydrostatic_pressure(np.nan_to_num(pore.at(z)), z), base(np.asarray(z))
+    )
+
+
+def salt_spans(program: Program, string: Planned) -> list[tuple[float, float]]:
+    """Spans of TVD [ft] in which a string stands against salt: not behind the casing above."""
+    path = program.well.path
+    top, shoe = path.tvd(string.previous_shoe_md_ft), path.tvd(string.shoe_md_ft)
+    zones = [z for z in program.well.ground.model.zones if z.rock == "salt"]
+    spans = [(max(z.top_tvd_ft, top), min(z.base_tvd_ft, shoe)) for z in zones]
+    return [(low, high) for low, high in spans if high > low]
+
+
+def with_salt(program: Program, string: Planned, external: Pressure) -> Pressure:
+    """External pressure raised to the overburden over salt, which flows onto the pipe."""
+    spans, overburden = salt_spans(program, string), program.well.ground.model.overburden
+    if not spans or len(overburden) < 2:
+        return external
+    depths, weights = [p.tvd_ft for p in overburden], [p.emw_ppg for p in overburden]
+
+    def raised(z: Value) -> Value:
+        depth = np.asarray(z)
+        over = np.interp(depth, depths, weights) * PSI_PER_PPG_FT * depth
+        inside = np.zeros(depth.shape, dtype=bool)
+        for low, high in spans:
+            inside |= (depth >= low) & (depth <= high)
+        usual = np.asarray(external(z))
+        return np.where(inside, np.maximum(usual, over), usual)
+
+    return raised
+
+
+def running_cases(program: Program, string: Planned, mud_ppg: float, slurry_ppg: float | None) -> list[LoadCase]:
+    """The string being run and cemented: overpull, shock, not yet filled, wet cement outside, the plug bumped."""
+    policy, path = program.well.policy, program.well.path
+    mud, unfilled = mud_column(mud_ppg), path.tvd(min(string.shoe_md_ft, string.top_md_ft + policy.unfilled_ft))
+    cases = [
+        LoadCase("running", "tension", "running", mud, mud, free=True, overpull_lbf=policy.overpull_lbf),
+        LoadCase("stopped while running", "tension", "running", mud, mud, free=True, shock_ft_s=policy.shock_ft_s),
+        LoadCase(
+            "run part empty", "collapse", "running",
+            lambda z: hydrostatic_pressure(mud_ppg, np.maximum(np.asarray(z) - unfilled, 0.0)), mud, free=True,
+            marks_tvd_ft=(unfilled,),
+        ),
+    ]  # fmt: skip
+    top = cement_top_tvd_ft(program, string)
+    if top is None or slurry_ppg is None:
+        return cases
+    wet = two_fluids(mud_ppg, slurry_ppg, top)
+    shoe = path.tvd(string.shoe_md_ft)
+    held = max(0.0, float(wet(shoe)) - float(mud(shoe)))
+    cases += [
+        LoadCase("cementing", "collapse", "cementing", mud, wet, free=True, marks_tvd_ft=(top,)),
+        LoadCase(
+            "plug bump", "burst", "cementing", lambda z: pressure_under(held + policy.bump_psi, mud_ppg, z), wet,
+            free=True, marks_tvd_ft=(top,),
+        ),
+    ]  # fmt: skip
+    return cases
+
+
+def test_case(program: Program, string: Planned, mud_ppg: float, slurry_ppg: float | None, psi: float) -> LoadCase:
+    """The pressure test at the wellhead, in set or in green cement."""
+    top = cement_top_tvd_ft(program, string)
+    green = program.well.policy.test_in_green_cement and top is not None and slurry_ppg is not None
+    if green and top is not None and slurry_ppg is not None:
+        outside: Pressure = two_fluids(mud_ppg, slurry_ppg, top)
+        return LoadCase("green-cement test", "burst", "testing", lambda z: pressure_under(psi, mud_ppg, z), outside,
+                        free=True, marks_tvd_ft=(top,))  # fmt: skip
+    return LoadCase(
+        "pressure test", "burst", "testing", lambda z: pressure_under(psi, mud_ppg, z), backup(program, string)
+    )
+
+
+def custom_case(program: Program, load: CustomLoad) -> LoadCase:
+    """A case of the engineer's own."""
+    level = program.well.path.tvd(min(load.inside_level_md_ft, program.well.path.total_md_ft))
+    return LoadCase(
+        load.name, load.kind, "custom",
+        lambda z: load.inside_psi + hydrostatic_pressure(load.inside_ppg, np.maximum(np.asarray(z) - level, 0.0)),
+        lambda z: load.outside_psi + hydrostatic_pressure(load.outside_ppg, z),
+        marks_tvd_ft=(level,), heat_top_f=load.temperature_change_f, heat_bottom_f=load.temperature_change_f,
+    )  # fmt: skip

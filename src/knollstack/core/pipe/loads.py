@@ -46,21 +46,35 @@ def loss_level(zone_tvd_ft: Value, pore_ppg: Value, mud_ppg: Value) -> Value:
     return plain_value(level)
 
 
-@formula(
-    "F = w·D_e − (12/231)·ρ·D_e·Aₛ",
-    "lbf",
-    CASING_DESIGN + ", pressure-area method",
-    ("weight_ppf > 0", "casing_tvd_ft >= 0", "mud_ppg >= 0", "steel_area_in2 > 0"),
-)
-def hung_weight(weight_ppf: Value, casing_tvd_ft: Value, mud_ppg: Value, steel_area_in2: Value) -> Value:
-    """Axial force at the top of a string hung free in mud: weight in air less the pressure on its end."""
-    return weight_ppf * casing_tvd_ft - 12 / 231 * mud_ppg * casing_tvd_ft * steel_area_in2
-
-
 @formula("F = W + F_o", "lbf", CASING_DESIGN, ("overpull_lbf >= 0",))
 def running_tension(weight_lbf: Value, overpull_lbf: Value) -> Value:
-    """Greatest tension at the top while running: hung weight plus overpull."""
+    """Greatest tension while running: hung weight plus overpull."""
     return weight_lbf + overpull_lbf
+
+
+@formula(
+    "p = A/2 + √(A²/4 + (12/231)·ρ·V·P_f/c − G_i·V·P_f/c), A = P_f − (12/231)·ρ·(D_b − D)",
+    "psi",
+    CASING_DESIGN + ": Boyle, one bubble circulated out with the mud in the hole",
+    ("formation_psi > 0", "mud_ppg > 0", "kick_bbl > 0", "annulus_bbl_ft > 0", "depth_tvd_ft >= 0"),
+)
+def kick_top_pressure(
+    formation_psi: Value,
+    mud_ppg: Value,
+    section_tvd_ft: Value,
+    depth_tvd_ft: Value,
+    kick_bbl: Value,
+    annulus_bbl_ft: Value,
+    influx_psi_ft: Value,
+) -> Value:
+    """Pressure at the top of a kick when it has been circulated up to a depth; the greatest that depth sees.
+
+    Validity: the annulus is taken as one capacity, and the bubble as not longer than the well.
+    """
+    mud_psi_ft = 12 / 231 * mud_ppg
+    alone = formation_psi - mud_psi_ft * (section_tvd_ft - depth_tvd_ft)
+    bubble = (mud_psi_ft - influx_psi_ft) * kick_bbl * formation_psi / annulus_bbl_ft
+    return alone / 2 + np.sqrt(alone**2 / 4 + bubble)
 
 
 @formula("p = p_0 + G_g·D", "psi", CASING_DESIGN, ("surface_psi >= 0", "gas_psi_ft >= 0", "tvd_ft >= 0"))

@@ -123,3 +123,27 @@ def von_mises(
             stresses.append(np.sqrt(((z - hoop) ** 2 + (hoop - radial) ** 2 + (radial - z) ** 2) / 2))
     worst = np.maximum.reduce(stresses)
     return plain_value(worst)
+
+
+@formula(
+    "t = t₀·(1 − ω/100)",
+    "in",
+    "Worn wall in place of the nominal",
+    ("wall_in > 0", "wear_percent >= 0", "wear_percent < 100"),
+)
+def worn_wall(wall_in: Value, wear_percent: Value) -> Value:
+    """Wall left after wear: it replaces the wall in burst and, as a conservative rule, in collapse."""
+    return wall_in * (1 - wear_percent / 100)
+
+
+DERATE_FROM_F = 70.0
+
+
+@formula("Y = Yₚ·(1 − k·(T − 70)), T under 70 °F counts as 70", "psi", "Linear loss of yield in heat, by policy",
+         ("yield_psi > 0", "derate_per_f >= 0"))  # fmt: skip
+def derated_yield(yield_psi: Value, derate_per_f: Value, pipe_temperature_f: Value) -> Value:
+    """Yield strength of hot pipe.
+
+    Example: 110,000 psi, 0.0003 per °F and 270 °F give 103,400 psi.
+    """
+    return yield_psi * (1 - derate_per_f * np.maximum(pipe_temperature_f - DERATE_FROM_F, 0))

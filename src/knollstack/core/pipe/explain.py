@@ -1,0 +1,113 @@
+"""The working of a string's governing numbers: the same formulas again, alone, at the governing point."""
+
+from __future__ import annotations
+
+from knollstack.core.basics import safety_factor
+from knollstack.core.pipe.cases import LoadCase
+from knollstack.core.pipe.forces import areas_in2, ballooning_force, hanging_force, thermal_force
+from knollstack.core.pipe.judge import Judged, Point
+from knollstack.core.pipe.loads import burst_load, running_tension
+from knollstack.core.pipe.product import Pipe
+from knollstack.core.pipe.ratings import (
+    derated_yield,
+    equivalent_external_pressure,
+    pipe_body_yield,
+    pipe_collapse,
+    pipe_internal_yield,
+    von_mises,
+    worn_wall,
+)
+from knollstack.core.pipe.strength import MINIMUM_WALL
+from knollstack.core.policy import Policy
+from knollstack.core.results_pipe import LoadKind
+from knollstack.core.running import bending_force, shock_load
+
+
+class Explained:
+    """One governing point worked again with plain numbers, so that the working is the calculation."""
+
+    def __init__(self, policy: Policy, judged: Judged, point: Point) -> None:
+        frame = judged.frame
+        self.policy, self.judged, self.frame, self.point = policy, judged, frame, point
+        self.pipe: Pipe = judged.sections[point.section].pipe
+        self.case: LoadCase = frame.cases[point.case]
+        self.tvd = float(frame.tvd_ft[point.node])
+        self.dogleg = float(frame.dogleg_deg_100ft[point.node])
+        self.wear = frame.string.own.wear_percent
+
+    def yield_psi(self) -> float:
+        share = float(self.frame.yield_share[self.point.node])
+        if share == 1.0:
+            return self.pipe.grade.yield_psi
+        hot = 70 + (1 - share) / self.policy.derate_per_f
+        return float(derated_yield(self.pipe.grade.yield_psi, self.policy.derate_per_f, hot))
+
+    def wall_in(self) -> float:
+        return float(worn_wall(self.pipe.wall_in, self.wear)) if self.wear else self.pipe.wall_in
+
+    def pressures(self) -> tuple[float, float]:
+        return float(self.case.internal_psi(self.tvd)), float(self.case.external_psi(self.tvd))
+
+    def axial_lbf(self) -> float:
+        """Real axial force in the case, bending apart."""
+        frame, size = self.frame, (self.pipe.od_in, self.pipe.wall_in)
+        c, m = self.point.case, self.point.node
+        below = float(self.judged.below_lbf[m])
+        if self.case.free:
+            inside, shoe = float(self.case.internal_psi(self.tvd)), float(frame.shoe_outside_psi[c])
+            force = float(hanging_force(below, inside, shoe, *size))
+            if self.case.overpull_lbf:
+                force = float(running_tension(force, self.case.overpull_lbf))
+            if self.case.shock_ft_s:
+                force += float(shock_load(self.case.shock_ft_s, float(areas_in2(*size)[2])))
+            return force
+        force = float(hanging_force(below, float(frame.mud_psi[m]), float(frame.mud_psi[-1]), *size))
+        changes = float(frame.inside_change_psi[c, m]), float(frame.outside_change_psi[c, m])
+        force += float(ballooning_force(*size, *changes))
+        if frame.heat_f[c, m]:
+            force += float(thermal_force(*size, float(frame.heat_f[c, m])))
+        return force
+
+    def bent_lbf(self) -> float:
+        if not self.dogleg:
+            return 0.0
+        steel = float(areas_in2(self.pipe.od_in, self.pipe.wall_in)[2])
+        return float(bending_force(self.pipe.od_in, self.dogleg, steel))
+
+    def internal_rating_psi(self) -> float:
+        """The least of body, coupling and leak resistance."""
+        pipe, share = self.pipe, float(self.frame.yield_share[self.point.node])
+        least = min(pipe.coupling_psi or 0.0, pipe.leak_psi or 0.0)
+        body = pipe.own.burst_psi or float(pipe_internal_yield(pipe.od_in, self.wall_in(), self.yield_psi()))
+        return min(body, least * share)
+
+    def work(self, kind: LoadKind) -> tuple[float, float, float]:
+        """Load, rating and safety factor of a kind at this point."""
+        load, rating = getattr(self, f"_{kind}")()
+        return load, rating, float(safety_factor(rating, load))
+
+    def _burst(self) -> tuple[float, float]:
+        return float(burst_load(*self.pressures())), self.internal_rating_psi()
+
+    def _collapse(self) -> tuple[float, float]:
+        inside, outside = self.pressures()
+        pipe, wall = self.pipe, self.wall_in()
+        load = float(equivalent_external_pressure(outside, inside, pipe.od_in, wall))
+        stress = self.axial_lbf() / float(areas_in2(pipe.od_in, pipe.wall_in)[2])
+        scale = float(self.judged.side.collapse_scale[self.point.section, 0, 0])
+        return load, float(pipe_collapse(pipe.od_in, wall, self.yield_psi(), stress)) * scale
+
+    def _tension(self) -> tuple[float, float]:
+        load = self.axial_lbf() + self.bent_lbf()
+        share = float(self.frame.yield_share[self.point.node])
+        body = self.pipe.own.body_lbf or float(pipe_body_yield(self.pipe.od_in, self.pipe.wall_in, self.yield_psi()))
+        return load, min(body, (self.pipe.joint_lbf or 0.0) * share)
+
+    def _compression(self) -> tuple[float, float]:
+        load = self.bent_lbf() - self.axial_lbf()
+        return load, float(pipe_body_yield(self.pipe.od_in, self.pipe.wall_in, self.yield_psi()))
+
+    def _triaxial(self) -> tuple[float, float]:
+        wall = self.pipe.wall_in * (MINIMUM_WALL if self.policy.triaxial_wall == "minimum" else 1.0)
+        stress = von_mises(self.pipe.od_in, wall, *self.pressures(), self.axial_lbf(), self.dogleg)
+        return float(stress), self.yield_psi()

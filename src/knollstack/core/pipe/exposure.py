@@ -1,0 +1,157 @@
+"""What a string is exposed to: the holes drilled through it, production, and the pressures that reach its top.
+
+Textbook casing design; maximum anticipated surface pressure by the lesser-of school.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+import numpy as np
+
+from knollstack.core.basics import hydrostatic_pressure
+from knollstack.core.formula import Value
+from knollstack.core.pipe.loads import (
+    gas_column_top,
+    gas_gradient_top,
+    gas_pressure,
+    lesser_surface_pressure,
+    loss_level,
+)
+from knollstack.core.program import Planned, Program
+from knollstack.core.well import Well
+
+Pressure = Callable[[Value], Value]
+
+
+def drilled_through(program: Program, string: Planned) -> list[Planned]:
+    """Strings whose holes are drilled through a string: down to the first that covers it up to the wellhead."""
+    found: list[Planned] = []
+    for below in program.strings[string.index + 1 :]:
+        found.append(below)
+        if below.run != "liner":
+            break
+    return found
+
+
+def produces(program: Program, string: Planned) -> bool:
+    """The well is produced through this string: nothing stands inside it up to the wellhead."""
+    if string.role == "conductor":
+        return False
+    return all(b.run == "liner" and not b.own.tie_back for b in program.strings[string.index + 1 :])
+
+
+def feeding_depth_tvd_ft(program: Program, top_md_ft: float, bottom_md_ft: float) -> float | None:
+    """Depth in an open hole from which gas gives the greatest surface pressure; None where pore is unknown."""
+    well = program.well
+    top, bottom = well.path.tvd(top_md_ft), well.path.tvd(bottom_md_ft)
+    nodes = well.ground.pore.tvd_ft
+    depths = np.concatenate([[top], nodes[(nodes > top) & (nodes < bottom)], [bottom]])
+    pore = well.ground.pore.at(depths)
+    if np.any(np.isnan(pore)):
+        return None
+    surface = 12 / 231 * pore * depths - well.policy.gas_psi_ft * depths
+    return float(depths[int(np.argmax(surface))])
+
+
+def mean_temperature_f(well: Well, tvd_ft: float) -> float | None:
+    """Mean temperature from surface to a depth; None where temperature is unknown."""
+    points = well.temperatures
+    if not points:
+        return None
+    z, t = zip(*points, strict=True)
+    depths = np.linspace(0.0, tvd_ft, 21)
+    return float(np.mean(np.interp(depths, z, t)))
+
+
+def gas_at_surface(well: Well, bottom_psi: float, bottom_tvd_ft: float) -> float | None:
+    """Pressure at surface of gas from a depth, by the gas model of policy; None where temperature is missing."""
+    policy = well.policy
+    if policy.gas_model == "gradient":
+        return gas_gradient_top(bottom_psi, bottom_tvd_ft, policy.gas_psi_ft)
+    mean = mean_temperature_f(well, bottom_tvd_ft)
+    if mean is None:
+        return None
+    return gas_column_top(bottom_psi, bottom_tvd_ft, policy.gas_sg, policy.gas_z, mean)
+
+
+def gas_below(well: Well, surface_psi: float, deepest_tvd_ft: float) -> Pressure:
+    """Gas in the casing under a surface pressure, by the gas model of policy."""
+    policy = well.policy
+    mean = mean_temperature_f(well, deepest_tvd_ft)
+    if policy.gas_model == "gradient" or mean is None:
+        return lambda z: gas_pressure(surface_psi, policy.gas_psi_ft, z)
+    # the top of a column from z, turned round: what stands at z over the pressure at the top
+    return lambda z: surface_psi / gas_column_top(1.0, z, policy.gas_sg, policy.gas_z, mean)
+
+
+def formation_psi(well: Well, tvd_ft: float) -> float:
+    pore = well.ground.pore.one(tvd_ft)
+    assert pore is not None
+    return hydrostatic_pressure(pore, tvd_ft)
+
+
+def section_surface_psi(program: Program, below: Planned) -> float | None:
+    """Gas to surface while one hole is drilled: what the formation feeds, unless the shoe above breaks down first."""
+    well = program.well
+    shoe = well.path.tvd(below.previous_shoe_md_ft)
+    depth_ft = feeding_depth_tvd_ft(program, below.previous_shoe_md_ft, below.shoe_md_ft)
+    fracture = well.ground.fracture.one(shoe)
+    if depth_ft is None or fracture is None:
+        return None
+    from_formation = gas_at_surface(well, formation_psi(well, depth_ft), depth_ft)
+    from_shoe = gas_at_surface(well, hydrostatic_pressure(fracture, shoe), shoe)
+    if from_formation is None or from_shoe is None:
+        return None
+    return lesser_surface_pressure(from_formation, from_shoe)
+
+
+def drilling_surface_psi(program: Program, string: Planned) -> float | None:
+    """Maximum anticipated surface pressure on a string while the holes through it are drilled."""
+    found = [section_surface_psi(program, below) for below in drilled_through(program, string)]
+    return max((p for p in found if p is not None), default=None) if None not in found else None
+
+
+def shut_in_surface_psi(program: Program) -> float | None:
+    """Shut-in tubing pressure: reservoir pressure in the last hole less gas to surface."""
+    last = program.strings[-1]
+    depth_ft = feeding_depth_tvd_ft(program, last.previous_shoe_md_ft, last.shoe_md_ft)
+    if depth_ft is None:
+        return None
+    surface = gas_at_surface(program.well, formation_psi(program.well, depth_ft), depth_ft)
+    return None if surface is None else max(0.0, surface)
+
+
+def surface_psi(program: Program, string: Planned) -> float | None:
+    """The greatest pressure that the top of a string sees: drilling below it, or production through it."""
+    found = []
+    if drilled_through(program, string):
+        found.append(drilling_surface_psi(program, string))
+    if produces(program, string):
+        found.append(shut_in_surface_psi(program))
+    known = [p for p in found if p is not None]
+    return max(known) if known and len(known) == len(found) else None
+
+
+def lowest_level_tvd_ft(program: Program, below: Planned) -> float | None:
+    """Deepest mud level in the casing when returns are lost in a hole.
+
+    Judged at every loss zone of the hole; where none is marked, at every profile point of it.
+    """
+    well, mud = program.well, below.mud_ppg
+    top, bottom = well.path.tvd(below.previous_shoe_md_ft), well.path.tvd(below.shoe_md_ft)
+    zones = [
+        z for z in well.ground.model.zones if "losses" in z.hazards and z.base_tvd_ft > top and z.top_tvd_ft < bottom
+    ]
+    spans = [(max(top, z.top_tvd_ft), min(bottom, z.base_tvd_ft)) for z in zones] or [(top, bottom)]
+    if mud is None:
+        return None
+    deepest = 0.0
+    for low, high in spans:
+        nodes = well.ground.pore.tvd_ft
+        depths = np.concatenate([[low], nodes[(nodes > low) & (nodes < high)], [high]])
+        pore = well.ground.pore.at(depths)
+        if np.any(np.isnan(pore)):
+            return None
+        deepest = max(deepest, float(np.max(loss_level(depths, pore, mud))))
+    return deepest

@@ -1,0 +1,119 @@
+"""In words: which case governs a string where, why each section ends where it does, and where free pipe buckles."""
+
+from __future__ import annotations
+
+from itertools import groupby
+
+import numpy as np
+
+from knollstack.core.findings import Amount, Words
+from knollstack.core.pipe.forces import buckling_force
+from knollstack.core.pipe.judge import KINDS, Judged, judge
+from knollstack.core.pipe.section import Section
+from knollstack.core.policy import Policy
+from knollstack.core.program import Program
+from knollstack.core.well import depth
+
+
+def governing(judged: Judged) -> Words:
+    """Which case and kind of load is nearest to its limit, depth by depth, in one line."""
+    values = np.array([np.min(np.nan_to_num(judged.of(kind), nan=np.inf), axis=0) for kind in KINDS])
+    count, cases, nodes = values.shape
+    flat = values.reshape(count * cases, nodes)
+    worst = np.argmin(flat, axis=0)
+    runs = [(key, [i for i, _ in group]) for key, group in groupby(enumerate(worst.tolist()), key=lambda pair: pair[1])]
+    words: list[str | Amount] = []
+    for position, (key, run) in enumerate(runs):
+        kind, case = KINDS[key // cases], judged.frame.cases[key % cases]
+        end = float(
+            judged.frame.md_ft[min(run[-1] + 1, nodes - 1)] if position < len(runs) - 1 else judged.frame.md_ft[-1]
+        )
+        words += [f"{kind} in {case.name} to ", depth(end), "; "]
+    words[-1] = "."
+    first = str(words[0])
+    return (first[0].upper() + first[1:], *words[1:])
+
+
+def ends_because(policy: Policy, judged: Judged) -> list[Words]:
+    """Why each section begins where it does: what its pipe would not stand a node higher, or that another costs less."""
+    found: list[Words] = []
+    frame, sections = judged.frame, judged.sections
+    for i, section in enumerate(sections):
+        if i == 0:
+            found.append(())
+            continue
+        node = int(np.searchsorted(frame.md_ft, section.top_md_ft - 1e-6))
+        higher = float(frame.md_ft[max(0, node - 1)])
+        trial = tuple(
+            Section(s.top_md_ft, higher, s.pipe)
+            if j == i - 1
+            else Section(higher, s.bottom_md_ft, s.pipe)
+            if j == i
+            else s
+            for j, s in enumerate(sections)
+        )
+        trial = tuple(s for s in trial if s.bottom_md_ft > s.top_md_ft)
+        found.append(_first_failure(policy, judge(policy, frame, trial), section))
+    return found
+
+
+def _first_failure(policy: Policy, trial: Judged, section: Section) -> Words:
+    place = next(i for i, s in enumerate(trial.sections) if s.pipe.key == section.pipe.key)
+    worst = [(trial.of(kind)[place], kind) for kind in KINDS]
+    least, kind = min(worst, key=lambda pair: float(np.min(np.nan_to_num(pair[0], nan=np.inf))))
+    if float(np.min(least)) >= 1 - 1e-9:
+        return ("Above it a pipe that costs less stands.",)
+    case = trial.frame.cases[int(np.unravel_index(int(np.argmin(least)), least.shape)[0])]
+    factor = float(np.min(least)) * _required(policy, kind)
+    return (f"Higher up it would not stand {kind} in {case.name}: factor ", f"{factor:.2f}.")
+
+
+def _required(policy: Policy, kind: str) -> float:
+    factors = policy.factors
+    return float(getattr(factors, kind))
+
+
+def neutral_md_ft(judged: Judged) -> float | None:
+    """Depth below which the string is in compression when it hangs in its mud; None where it is not."""
+    frame = judged.frame
+    case = next((i for i, c in enumerate(frame.cases) if c.name == "stopped while running"), None)
+    if case is None:
+        return None
+    force = judged.along(judged.shares.axial_lbf, case) - judged.along(judged.shares.axial_lbf, case)[-1]
+    real = force + _end_force(judged)
+    crossed = np.flatnonzero((real[:-1] > 0) & (real[1:] <= 0))
+    if not len(crossed):
+        return None
+    k = int(crossed[0])
+    return float(np.interp(0.0, [real[k + 1], real[k]], [frame.md_ft[k + 1], frame.md_ft[k]]))
+
+
+def _end_force(judged: Judged) -> float:
+    """Real force at the shoe of a string hung in its mud: the mud pressure on the steel of its end."""
+    side = judged.side
+    steel = np.pi / 4 * (side.od_in**2 - (side.od_in - 2 * side.wall_in) ** 2)
+    return -float(judged.frame.mud_psi[-1] * steel[-1, 0, 0])
+
+
+def buckling(program: Program, judged: Judged) -> Words:
+    """The case in which most of the uncemented pipe buckles, and from where; empty where none does."""
+    frame, string = judged.frame, judged.frame.string
+    hole = string.bit_in
+    if hole is None or not np.any(frame.uncemented):
+        return ()
+    side = judged.side
+    steel = np.pi / 4 * (side.od_in**2 - (side.od_in - 2 * side.wall_in) ** 2)
+    buoyed = np.maximum(side.weight_ppf - 12 / 231 * frame.mud_ppg * steel, 0.0)
+    clearance = max((hole - float(side.od_in[0, 0, 0])) / 2, 0.1)
+    critical = np.asarray(buckling_force(side.od_in, side.wall_in, buoyed, frame.inclination_deg, clearance))
+    effective = judged.effective_lbf()
+    bent = (effective < -critical) & judged.within[:, None, :] & frame.uncemented & ~frame.free[None, :, None]
+    if not np.any(bent):
+        return ()
+    case = int(np.argmax(bent.any(axis=0).sum(axis=1)))
+    first = int(np.argmax(bent[:, case].any(axis=0)))
+    return (
+        f"In {frame.cases[case].name} the uncemented pipe buckles from ",
+        depth(float(frame.md_ft[first])),
+        " down.",
+    )

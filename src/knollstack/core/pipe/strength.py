@@ -1,0 +1,187 @@
+"""Many pipes against all cases of a string at all depths at once: forces, ratings, and factor over required factor.
+
+Arrays are pipe × case × node. What a pipe carries enters as one number a node: the weight of the string below and
+of the mud inside it. A share of 1 or more stands.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from knollstack.core.constants import PSI_PER_PPG_FT
+from knollstack.core.formula import sweeping
+from knollstack.core.pipe.forces import areas_in2, ballooning_force, hanging_force, thermal_force
+from knollstack.core.pipe.frame import Frame
+from knollstack.core.pipe.product import Pipe
+from knollstack.core.pipe.ratings import (
+    HIGHEST_STRESS_SHARE,
+    equivalent_external_pressure,
+    pipe_collapse,
+    von_mises,
+    worn_wall,
+)
+from knollstack.core.policy import Policy
+from knollstack.core.running import bending_force, shock_load
+
+Floats = NDArray[np.float64]
+MINIMUM_WALL = 0.875
+
+
+def column(values: Sequence[float]) -> Floats:
+    return np.array(values, dtype=float)[:, None, None]
+
+
+@dataclass(frozen=True)
+class Rack:
+    """Pipes as arrays, each pipe × 1 × 1, worn as the string will be. NaN is an unknown rating."""
+
+    od_in: Floats
+    wall_in: Floats
+    worn_in: Floats
+    yield_psi: Floats
+    weight_ppf: Floats
+    internal_psi: Floats
+    collapse_scale: Floats
+    pull_lbf: Floats
+    body_lbf: Floats
+
+
+def rack(pipes: Sequence[Pipe], wear_percent: float) -> Rack:
+    """Pipes of one size side by side."""
+    wall = column([p.wall_in for p in pipes])
+    worn = np.asarray(worn_wall(wall, wear_percent))
+    left = 1 - wear_percent / 100
+    none = np.nan
+    inner = [
+        min(p.burst_psi * left, p.coupling_psi if p.coupling_psi is not None else none,
+            p.leak_psi if p.leak_psi is not None else none) if p.coupling_psi is not None and p.leak_psi is not None else none
+        for p in pipes
+    ]  # fmt: skip
+    pull = [none if p.joint_lbf is None else min(p.joint_lbf, p.body_lbf) for p in pipes]
+    scale = [1.0 if p.own.collapse_psi is None else p.own.collapse_psi / plain_collapse(p) for p in pipes]
+    return Rack(
+        od_in=column([p.od_in for p in pipes]), wall_in=wall, worn_in=worn,
+        yield_psi=column([p.grade.yield_psi for p in pipes]), weight_ppf=column([p.weight_ppf for p in pipes]),
+        internal_psi=column(inner), collapse_scale=column(scale), pull_lbf=column(pull),
+        body_lbf=column([p.body_lbf for p in pipes]),
+    )  # fmt: skip
+
+
+def plain_collapse(pipe: Pipe) -> float:
+    return float(pipe_collapse(pipe.od_in, pipe.wall_in, pipe.grade.yield_psi))
+
+
+def added_force(frame: Frame, pipes: Rack) -> Floats:
+    """Real axial force less the weight below: of each pipe in each case at each node."""
+    size = (pipes.od_in, pipes.wall_in)
+    inside, shoe = frame.inside_psi[None], frame.shoe_outside_psi[None, :, None]
+    hung = np.asarray(hanging_force(0.0, inside, shoe, *size))
+    as_set = np.asarray(hanging_force(0.0, frame.mud_psi[None, None], float(frame.mud_psi[-1]), *size))
+    held = as_set + thermal_force(*size, frame.heat_f[None])
+    held = held + ballooning_force(*size, frame.inside_change_psi[None], frame.outside_change_psi[None])
+    steel = areas_in2(*size)[2]
+    extra = frame.overpull_lbf[None, :, None] + np.asarray(shock_load(frame.shock_ft_s[None, :, None], steel))
+    return np.asarray(np.where(frame.free[None, :, None], hung, held) + extra)
+
+
+def weight_per_ft(frame: Frame, pipes: Rack) -> Floats:
+    """Weight of pipe and of the mud in it per foot of TVD."""
+    return np.asarray(pipes.weight_ppf + PSI_PER_PPG_FT * frame.mud_ppg * areas_in2(pipes.od_in, pipes.wall_in)[1])
+
+
+@dataclass(frozen=True)
+class Shares:
+    """Safety factor over required factor, and the loads and ratings that gave it. Infinite is no load; NaN unknown."""
+
+    burst: Floats
+    collapse: Floats
+    tension: Floats
+    compression: Floats
+    triaxial: Floats
+    axial_lbf: Floats
+    bending_lbf: Floats
+    burst_psi: Floats
+    collapse_psi: Floats
+    collapse_rating_psi: Floats
+    stress_psi: Floats
+
+    def least(self) -> Floats:
+        """The least share of each pipe over all cases and nodes; NaN where anything that counts is unknown."""
+        parts = (self.burst, self.collapse, self.tension, self.compression, self.triaxial)
+        return np.asarray(
+            np.min([np.min(np.broadcast_to(p, self.axial_lbf.shape), axis=(1, 2)) for p in parts], axis=0)
+        )
+
+
+def _over(rating: Floats, load: Floats, required: Floats | float) -> Floats:
+    """Rating over load over required factor; infinite where there is no load."""
+    with np.errstate(divide="ignore", invalid="ignore"):
+        return np.asarray(np.where(load > 0, rating / np.where(load > 0, load, 1.0) / required, np.inf))
+
+
+def collapse_rating(frame: Frame, pipes: Rack, axial_lbf: Floats) -> Floats:
+    """Collapse resistance under the axial stress of each case: NaN beyond the stress up to which it is known."""
+    yields = pipes.yield_psi * frame.yield_share
+    stress = axial_lbf / areas_in2(pipes.od_in, pipes.wall_in)[2]
+    highest = HIGHEST_STRESS_SHARE * yields
+    known = pipe_collapse(pipes.od_in, pipes.worn_in, yields, np.minimum(stress, highest))
+    return np.asarray(np.where(stress <= highest, known, np.nan) * pipes.collapse_scale)
+
+
+def triaxial_wall(policy: Policy, pipes: Rack) -> Floats:
+    return pipes.wall_in * (MINIMUM_WALL if policy.triaxial_wall == "minimum" else 1.0)
+
+
+@sweeping()
+def shares(policy: Policy, frame: Frame, pipes: Rack, below_lbf: Floats) -> Shares:
+    """Every pipe in every case at every node, given the weight below each node."""
+    factors, size = policy.factors, (pipes.od_in, pipes.wall_in)
+    axial = below_lbf + added_force(frame, pipes)
+    steel = np.asarray(areas_in2(*size)[2])
+    bending = np.asarray(bending_force(pipes.od_in, frame.dogleg_deg_100ft, steel))
+    inside, outside = frame.inside_psi[None], frame.outside_psi[None]
+    burst = np.broadcast_to(inside - outside, axial.shape)
+    crush = np.asarray(equivalent_external_pressure(outside, inside, pipes.od_in, pipes.worn_in))
+    rating = collapse_rating(frame, pipes, axial)
+    yields = pipes.yield_psi * frame.yield_share
+    wall = triaxial_wall(policy, pipes)
+    stress = np.asarray(von_mises(pipes.od_in, wall, inside, outside, axial, frame.dogleg_deg_100ft))
+    return Shares(
+        burst=_over(pipes.internal_psi * frame.yield_share, burst, factors.burst),
+        collapse=_over(rating, crush, frame.collapse_required[None]),
+        tension=_over(pipes.pull_lbf * frame.yield_share, axial + bending, factors.tension),
+        compression=_over(pipes.body_lbf * frame.yield_share, bending - axial, factors.compression),
+        triaxial=_over(yields, stress, factors.triaxial),
+        axial_lbf=axial, bending_lbf=bending, burst_psi=burst, collapse_psi=crush, collapse_rating_psi=rating,
+        stress_psi=stress,
+    )  # fmt: skip
+
+
+def may_stand(policy: Policy, frame: Frame, pipes: Sequence[Pipe]) -> list[Pipe]:
+    """Pipes left after what needs no working along the string: burst, collapse without tension, hanging in mud."""
+    factors, left = policy.factors, 1 - frame.string.own.wear_percent / 100
+    burst = float(np.max((frame.inside_psi - frame.outside_psi) / frame.yield_share)) * factors.burst
+    crush = float(np.max((frame.outside_psi - frame.inside_psi) * frame.collapse_required))
+    hung = float(frame.below_tvd_ft[0])
+
+    def stands(pipe: Pipe) -> bool:
+        if pipe.joint_lbf is None or pipe.coupling_psi is None or pipe.leak_psi is None:
+            return False
+        buoyed = (pipe.weight_ppf - 12 / 231 * frame.mud_ppg * np.pi / 4 * (pipe.od_in**2 - pipe.id_in**2)) * hung
+        inner = min(pipe.burst_psi * left, pipe.coupling_psi, pipe.leak_psi)
+        pull = min(pipe.joint_lbf, pipe.body_lbf)
+        return inner >= burst - 1e-6 and pipe.collapse_psi >= crush - 1e-6 and pull >= buoyed * factors.tension - 1e-6
+
+    return [p for p in pipes if stands(p)]
+
+
+def stand_alone(policy: Policy, frame: Frame, pipes: Sequence[Pipe]) -> NDArray[np.bool_]:
+    """Whether each pipe stands everything as the whole string; an unknown rating does not."""
+    side = rack(pipes, frame.string.own.wear_percent)
+    below = weight_per_ft(frame, side) * frame.below_tvd_ft
+    least = shares(policy, frame, side, below).least()
+    return np.asarray(np.nan_to_num(least, nan=-1.0) >= 1 - 1e-9)

@@ -1,0 +1,355 @@
+"""A whole pipe design worked by hand, every case, and the tapered optimum against brute force."""
+
+import copy
+import itertools
+
+import numpy as np
+import pytest
+
+from knollstack.core.cement.job import fill_tops
+from knollstack.core.faults import FaultyDesign, parse
+from knollstack.core.own_pipes import with_own
+from knollstack.core.pipe.choose import best_sections
+from knollstack.core.pipe.frame import build_frame
+from knollstack.core.pipe.judge import judge, stands
+from knollstack.core.pipe.order import candidates, decided_sections
+from knollstack.core.pipe.section import Section
+from knollstack.core.program import build_program
+from knollstack.core.units import plain
+from tests.helpers import CATALOGUE, applied, demo, find, points, run, well
+
+
+def pipe(weight, grade, connection):
+    return {"weight_ppf": weight, "grade": grade, "connection": connection}
+
+
+def four_strings(**policy):
+    """Pore 9.0, fracture 14.0 ppg throughout; neat cement of 15.8 ppg to the ground, to 2,700 and to 6,700 ft."""
+    neat = {"slurry_water_gal_sk": 4.97}
+    strings = [
+        {"role": "conductor", "run": "driven", "shoe_md_ft": 130.0, "od_in": 20.0},
+        {"role": "surface", "shoe_md_ft": 3000.0, "bit_in": 17.5, "od_in": 13.375, "mud_ppg": 9.5,
+         "pipe": pipe(68.0, "K55", "BTC"), "cement": neat},
+        {"role": "intermediate", "shoe_md_ft": 7000.0, "bit_in": 12.25, "od_in": 9.625, "mud_ppg": 10.0,
+         "pipe": pipe(47.0, "N80", "BTC"), "cement": neat},
+        {"role": "production", "shoe_md_ft": 10_000.0, "bit_in": 8.5, "od_in": 7.0, "mud_ppg": 10.5,
+         "pipe": pipe(29.0, "L80", "LTC"), "cement": neat},
+    ]  # fmt: skip
+    return well(strings=strings, policy=policy)
+
+
+def framed(document, index):
+    design = parse(document)
+    program = build_program(design, with_own(CATALOGUE, design))
+    fill_tops(program)
+    string = program.strings[index]
+    string.sections = decided_sections(program, string)
+    return program, string, build_frame(program, string, tuple(s.bottom_md_ft for s in string.sections[:-1]))
+
+
+def by_case(document, index):
+    """Of each case: inside and outside at top and shoe, axial force at top and shoe, least share of each kind."""
+    program, string, frame = framed(document, index)
+    judged = judge(program.well.policy, frame, string.sections)
+    table = {}
+    for c, case in enumerate(frame.cases):
+        pressures = [float(a[c, k]) for k in (0, -1) for a in (frame.inside_psi, frame.outside_psi)]
+        axial = [float(judged.shares.axial_lbf[0, c, k]) for k in (0, -1)]
+        table[case.name] = (pressures, axial)
+    return table
+
+
+def loads(document, index):
+    return {load.kind: load for load in run(document).pipe.strings[index].loads}
+
+
+def test_surface_string_by_hand():
+    """13 3/8 in 68 lb/ft K55 BTC, 3,000 ft, mud 9.5: 0.494 psi/ft, 1,480.5 psi at the shoe; A_s 19.445, A_i 121.055 in².
+
+    Gas to surface: pore at 7,000 ft feeds 3,272.7 − 700 = 2,572.7; the shoe breaks at 2,181.8 − 300 = 1,881.8: 1,881.8 psi.
+    Burst, tested to that with mud: at the shoe 1,881.8 + 1,480.5 − 8.33·0.0519481·3,000 = 2,064.2; body 3,454.2: 1.673.
+    Collapse empty: 1,480.5 psi; rating 1,948.6 (compression takes no credit): 1.316.
+    Hung in mud: 68·3,000 − 1,480.5·19.445 = 175,211. Tested: + 0.6·(1,881.8·121.055 + 0.9·140.5) = 311,969, where
+    0.9 psi is what base fluid takes off on the mean of the free 30 ft; body 1,069,486: 3.428.
+    Plug bump: slurry 2,970 ft of 15.8 over 30 ft of mud holds 975.6; + 500 = 1,475.6 psi at the wellhead.
+    Cementing, at the shoe: 2,456.1·140.5 − 1,480.5·121.055 = −165,854 lbf; body over that 6.448.
+    """
+    document = four_strings()
+    found, cases = loads(document, 1), by_case(document, 1)
+    assert cases["gas to surface"][0][:3] == pytest.approx([1881.8, 0.0, 2181.8], abs=0.1)
+    assert (found["burst"].name, found["burst"].at_md_ft) == ("pressure test", 3000.0)
+    assert found["burst"].load == pytest.approx(2064.2, abs=0.1)
+    assert found["burst"].factor == pytest.approx(1.673, abs=0.001)
+    assert (found["collapse"].name, found["collapse"].load) == ("evacuation", pytest.approx(1480.5, abs=0.1))
+    assert found["collapse"].factor == pytest.approx(1.316, abs=0.001)
+    assert cases["running"][1] == pytest.approx([275_211, 71_211], abs=5)
+    assert found["tension"].load == pytest.approx(175_211 + 0.6 * (1881.8 * 121.055 + 0.912 * 140.5), abs=20)
+    assert found["tension"].factor == pytest.approx(3.428, abs=0.001)
+    assert cases["plug bump"][0][0] == pytest.approx(1475.6, abs=0.3)
+    assert found["compression"].load == pytest.approx(2456.1 * 140.5 - 1480.5 * 121.055, abs=30)
+
+
+def test_intermediate_string_by_hand():
+    """9 5/8 in 47 lb/ft N80 BTC, 7,000 ft, mud 10.0: 3,636.4 psi at the shoe; A_s 13.572, A_i 59.187 in².
+
+    Pore at 10,000 ft feeds 4,675.3 − 1,000 = 3,675.3; the shoe breaks at 5,090.9 − 700 = 4,390.9: 3,675.3 psi.
+    Tested with mud: 3,675.3 + 3,636.4 − 3,029.1 = 4,282.6 at the shoe; body 6,865.5 (coupling 8,834, leak 9,161): 1.603.
+    Lost returns below, 10.5 ppg against pore 9.0 at 10,000: level 10,000·(1 − 9/10.5) = 1,428.6 ft.
+    Collapse worst in wet cement: 2,700 ft of mud and 4,300 ft of 15.8 outside, 4,937, less 0.9019·3,636.4: 1,657.4;
+    rating 4,754: 2.868. Hung 329,000 − 3,636.4·13.572 = 279,646; tested + 0.6·(3,675.3·59.187 + 117.1·72.76) = 415,279.
+    """
+    document = four_strings()
+    found, cases = loads(document, 2), by_case(document, 2)
+    assert found["burst"].load == pytest.approx(4282.6, abs=0.2)
+    assert found["burst"].factor == pytest.approx(1.603, abs=0.001)
+    assert cases["lost returns"][0][2] == pytest.approx(0.0519481 * 10.5 * (7000 - 1428.57), abs=0.5)
+    assert (found["collapse"].name, found["collapse"].load) == ("cementing", pytest.approx(1657.4, abs=0.5))
+    assert found["collapse"].factor == pytest.approx(2.868, abs=0.001)
+    assert cases["stopped while running"][1][0] == pytest.approx(279_646 + 1780 * 1.5 * 13.572, abs=10)
+    # 0.6·(3,675.3·Aᵢ − mean outside change·Aₒ); outside base fluid takes 1.67·0.0519481·1,350 psi off on the mean
+    mean_outside = (8.33 - 10.0) * 0.0519481 * 1350
+    assert found["tension"].load == pytest.approx(279_646 + 0.6 * (3675.3 * 59.187 - mean_outside * 72.760), abs=60)
+
+
+def test_production_string_by_hand():
+    """7 in 29 lb/ft L80 LTC, 10,000 ft, mud 10.5: 5,454.5 psi at the shoe; A_s 8.4494, A_i 30.035 in².
+
+    Tested: 3,675.3 + 5,454.5 − 4,327.3 = 4,802.6 at the shoe; body 8,160 (coupling 9,241, leak 14,281): 1.699.
+    Evacuated: 5,454.5; rating 7,025.6 in compression: 1.288. Running 290,000 − 5,454.5·8.4494 = 243,912 + 100,000
+    overpull = 343,912; joint 587,438: 1.708. Tubing leak: 3,675.3 on 8.6 ppg, 8,142.9 at the shoe.
+    Triaxial, evacuated at the shoe: F −144,384 (σ_z = −17,088), hoop at the inner wall −2·5,454.5·3.5²/(3.5² − 3.092²)
+    = −49,733, radial 0: √((17,088² + 49,733² + 32,645²)/2) = 43,724; 80,000 over it 1.830.
+    """
+    document = four_strings()
+    found, cases = loads(document, 3), by_case(document, 3)
+    assert found["burst"].load == pytest.approx(4802.6, abs=0.2)
+    assert found["burst"].factor == pytest.approx(1.699, abs=0.001)
+    assert (found["collapse"].load, found["collapse"].factor) == (
+        pytest.approx(5454.5, abs=0.1), pytest.approx(1.288, abs=0.001),
+    )  # fmt: skip
+    assert (found["tension"].load, found["tension"].rating) == (
+        pytest.approx(343_912, abs=5),
+        pytest.approx(587_438, abs=5),
+    )
+    assert cases["tubing leak"][0] == pytest.approx([3675.3, 0.0, 8142.9, 4327.3], abs=0.2)
+    assert found["triaxial"].factor == pytest.approx(1.830, abs=0.001)
+    hoop = -2 * 5454.55 * 3.5**2 / (3.5**2 - 3.092**2)
+    axial = -144_384 / 8.4494
+    assert found["triaxial"].load == pytest.approx(np.sqrt((axial**2 + hoop**2 + (axial - hoop) ** 2) / 2), abs=15)
+
+
+def test_schools_of_burst_and_backup():
+    """Gas over mud of 10.0 ppg, half of 3,000 ft: at 1,500 ft the shoe allows 2,181.8 − 0.51948·1,500 = 1,402.6, but pore
+    at 7,000 ft feeds 3,272.7 − 0.51948·5,500 = 415.6; less 150 of gas the surface sees 265.6, the shoe 1,194.8.
+
+    Kick of 100 bbl at 7,000 ft (9.5 ppg, 3,454.5 psi), top at surface: A = 3,454.5 − 3,636.4 = −181.8,
+    c = (12.25² − 5²)/1029.42 = 0.12149: p = −90.9 + √(90.9² + 0.41948·100·3,454.5/0.12149) = 1,005.1.
+    """
+    over_mud = by_case(four_strings(burst_school="gas over mud"), 1)["gas over mud"][0]
+    assert over_mud[0] == pytest.approx(265.6, abs=0.5)
+    assert over_mud[2] == pytest.approx(1194.8, abs=0.5)
+    kick = by_case(four_strings(burst_school="kick volume"), 1)["kick circulated out"][0]
+    assert kick[0] == pytest.approx(1005.1, abs=1.0)
+    outside = {school: by_case(four_strings(burst_backup=school), 2)["gas to surface"][0][3]
+               for school in ("base fluid", "mud", "pore", "mix water")}  # fmt: skip
+    assert outside == pytest.approx(
+        {"base fluid": 3029.1, "mud": 3636.4, "pore": 9 * 12 / 231 * 7000, "mix water": 3029.1}, abs=0.2
+    )
+    real = by_case(four_strings(gas_model="real gas"), 1)
+    assert "gas to surface" not in real, "without temperature a real gas column is unknown"
+    assert any(
+        "burst load is unknown" in plain(f.message) for f in find(run(four_strings(gas_model="real gas")), "pipe")
+    )
+    hot = four_strings(gas_model="real gas")
+    hot["site"].update(surface_temperature_f=60.0, bottom_temperature_f=200.0)
+    # mean of 60 °F and that of 3,000 ft, 101.7 °F: 540.5 °R; 2,181.8·exp(−0.01875·0.65·3,000/540.5)
+    assert by_case(hot, 1)["gas to surface"][0][0] == pytest.approx(
+        2181.8 * np.exp(-0.01875 * 0.65 * 3000 / 540.4), abs=3
+    )
+
+
+def test_packer_stimulation_custom_and_salt():
+    document = four_strings()
+    last = document["strings"][3]
+    last.update(packer_md_ft=9000.0, stimulation_psi=5000.0, loads=[
+        {"name": "injection", "kind": "burst", "inside_psi": 6000.0, "inside_ppg": 8.6, "outside_ppg": 8.33}])  # fmt: skip
+    cases = by_case(document, 3)
+    assert cases["evacuated above the packer"][0][2] == pytest.approx(8.6 * 12 / 231 * 10_000)
+    assert cases["drawn down below the packer"][0][2] == 0.0
+    assert cases["stimulation"][0][0] == 5000.0
+    assert cases["injection"][0] == pytest.approx([6000.0, 0.0, 6000 + 4467.5, 4327.3], abs=0.2)
+    assert loads(document, 3)["burst"].name == "injection"
+    document["ground"]["zones"] = [{"name": "Salt", "top_tvd_ft": 8000.0, "base_tvd_ft": 8400.0, "rock": "salt"}]
+    assert any("salt" in plain(f.message) for f in find(run(document), "pipe", "unknown")), "no overburden: unknown"
+    document["ground"]["overburden"] = points((30, 19), (10_000, 19))
+    salted = loads(document, 3)["collapse"]
+    assert 8000.0 <= salted.at_md_ft <= 8400.0
+    assert max(salted.curve_load_psi) == pytest.approx(19 * 12 / 231 * 8400, rel=0.01)
+
+
+def test_wear_heat_and_doglegs_take_their_share():
+    """Wear of 10 % takes 10 % of the body's burst; 0.0003 per °F over 70 °F takes 3.9 % at 200 °F; 3°/100 ft bends."""
+    plain_burst = loads(four_strings(), 3)["burst"]
+    worn = four_strings()
+    worn["strings"][3]["wear_percent"] = 10.0
+    assert loads(worn, 3)["burst"].rating == pytest.approx(0.9 * plain_burst.rating)
+    assert loads(worn, 3)["collapse"].factor < loads(four_strings(), 3)["collapse"].factor
+    hot = four_strings(derate_per_f=0.0003)
+    assert any("temperature" in plain(f.message) for f in find(run(hot), "pipe", "unknown"))
+    hot["site"].update(surface_temperature_f=60.0, bottom_temperature_f=200.0)
+    assert loads(hot, 3)["burst"].rating == pytest.approx(plain_burst.rating * (1 - 0.0003 * 130), rel=1e-6)
+    bent = four_strings()
+    bent["trajectory"]["stations"] = [{"md_ft": 0.0}, {"md_ft": 1000.0}, {"md_ft": 1500.0, "inclination_deg": 15.0},
+                                      {"md_ft": 10_000.0, "inclination_deg": 15.0}]  # fmt: skip
+    program, string, frame = framed(bent, 2)
+    judged = judge(program.well.policy, frame, string.sections)
+    at = int(np.argmin(np.abs(frame.md_ft - 1250.0)))
+    assert judged.shares.bending_lbf[0, 0, at] == pytest.approx(218 * 9.625 * 3 * 13.572, rel=1e-3)
+    assert judged.shares.bending_lbf[0, 0, 0] == pytest.approx(0.0, abs=1e-6)
+
+
+def test_a_liner_leaves_the_casing_above_to_drilling_and_production():
+    document = four_strings()
+    document["strings"][3].update(run="liner", hanger_md_ft=6600.0)
+    assert "tubing leak" in by_case(document, 2), "the casing above is produced through"
+    assert "tubing leak" in by_case(document, 3)
+    evaluation = run(document)
+    assert evaluation.wellhead.surface_pressure_psi[2] == pytest.approx(3675.3, abs=0.1)
+    document["strings"][3]["tie_back"] = True
+    assert "tubing leak" not in by_case(document, 2), "tied back, it covers the casing above"
+    assert framed(document, 3)[2].md_ft[0] == 0.0
+    assert run(document).pipe.strings[3].sections[0].top_md_ft == 0.0
+    document["strings"][2]["tie_back"] = True
+    with pytest.raises(FaultyDesign, match="a liner"):
+        parse(document)
+
+
+def test_what_hangs_in_the_surface_casing():
+    """Landed 279,646 + 243,912 lbf and 60,000 on top; the 20 in conductor's 26.9 in² share with 19.445 in²."""
+    row = run(four_strings(stack_weight_lbf=60_000.0)).pipe.strings[1]
+    area = np.pi / 4 * (20**2 - 19.124**2)
+    assert row.hung_lbf == pytest.approx((279_646 + 243_912 + 60_000) * 19.445 / (19.445 + area), abs=30)
+    alone = run(four_strings(stack_weight_lbf=800_000.0, wellhead_on="casing alone"))
+    stop = [f for f in find(alone, "pipe", "stop") if "hangs in it" in plain(f.message)]
+    assert stop[0].value is None
+    assert stop[0].remedies, "a stronger pipe is offered"
+    mended = run(
+        applied(four_strings(stack_weight_lbf=800_000.0, wellhead_on="casing alone"), stop[0].remedies[0].changes)
+    )
+    assert not [f for f in find(mended, "pipe", "stop") if "hangs in it" in plain(f.message)]
+
+
+def test_a_short_factor_names_the_nearest_pipe_and_that_mends_it():
+    document = four_strings()
+    document["strings"][3]["pipe"] = pipe(23.0, "J55", "LTC")
+    stops = find(run(document), "pipe", "stop")
+    assert {plain(f.message).split(":")[1].split()[0] for f in stops} >= {"burst", "collapse", "tension"}
+    assert "policy asks 1.6" in plain(next(f for f in stops if "tension" in plain(f.message)).message)
+    mended = applied(document, stops[0].remedies[0].changes)
+    assert not find(run(mended), "pipe", "stop")
+
+
+def test_own_pipes_prices_and_stock():
+    document = four_strings(choose_from="stock list")
+    own = {"od_in": 7.0, "weight_ppf": 30.0, "wall_in": 0.42, "grade": "XS", "yield_psi": 90_000.0, "connection": "OWN",
+           "coupling_od_in": 7.5, "joint_lbf": 700_000.0, "joint_psi": 9000.0, "burst_psi": 8800.0}  # fmt: skip
+    document["pipes"] = [own]
+    document["strings"][3]["pipe"] = pipe(30.0, "XS", "OWN")
+    row = run(document).pipe.strings[3]
+    assert (row.sections[0].joint_lbf, row.sections[0].burst_psi) == (700_000.0, 8800.0)
+    del document["strings"][3]["pipe"]
+    assert any("No pipe of this size" in plain(f.message) for f in find(run(document), "pipe", "stop")), (
+        "nothing in stock"
+    )
+    document["stock"] = [{"od_in": 7.0, **pipe(30.0, "XS", "OWN"), "price_per_ft": 50.0, "available_ft": 9_000.0},
+                         {"od_in": 7.0, **pipe(32.0, "L80", "BTC"), "price_per_ft": 60.0}]  # fmt: skip
+    chosen = run(document).pipe.strings[3].sections[0]
+    assert (chosen.weight_ppf, chosen.priced, chosen.cost) == (32.0, True, 600_000.0)
+    document["stock"][0]["available_ft"] = 10_000.0
+    assert run(document).pipe.strings[3].sections[0].weight_ppf == 30.0
+    document["pipes"][0]["wall_in"] = 3.6
+    with pytest.raises(FaultyDesign, match="under half"):
+        parse(document)
+
+
+def brute_force(policy, frame, pipes, most, least_ft):
+    """Least cost over every pipe in every run of sections with breaks at nodes, each judged as a whole string."""
+    md, best = frame.md_ft, np.inf
+    for count in range(1, most + 1):
+        for breaks in itertools.combinations(range(1, len(md) - 1), count - 1):
+            edges = [0, *breaks, len(md) - 1]
+            if any(md[b] - md[a] < least_ft - 1e-6 for a, b in itertools.pairwise(edges)):
+                continue
+            for chosen in itertools.product(pipes, repeat=count):
+                if any(a is b for a, b in itertools.pairwise(chosen)):
+                    continue
+                sections = tuple(
+                    Section(float(md[a]), float(md[b]), p)
+                    for (a, b), p in zip(itertools.pairwise(edges), chosen, strict=True)
+                )
+                cost = sum((s.bottom_md_ft - s.top_md_ft) * s.pipe.cost_per_ft for s in sections)
+                if cost < best - 1e-9 and stands(policy, frame, sections):
+                    best = cost
+    return best
+
+
+@pytest.mark.parametrize(("index", "names"), [
+    (3, [(23.0, "L80"), (26.0, "J55"), (26.0, "L80"), (29.0, "N80"), (32.0, "P110")]),
+    (3, [(23.0, "N80"), (26.0, "P110"), (29.0, "L80"), (35.0, "N80")]),
+    (2, [(36.0, "K55"), (40.0, "N80"), (43.5, "L80"), (47.0, "P110")]),
+])  # fmt: skip
+@pytest.mark.parametrize("most", [1, 2, 3])
+def test_tapered_optimum_is_that_of_brute_force(index, names, most, monkeypatch):
+    """Every combination on a coarse string; the search finds the same least cost."""
+    monkeypatch.setattr("knollstack.core.pipe.frame.POINTS", 7)
+    document = four_strings(least_section_ft=1500.0)
+    document["strings"][3]["mud_ppg"] = 13.0
+    for string in document["strings"]:
+        string.pop("pipe", None)
+    program, string, frame = framed(document, index)
+    wanted = [
+        p for p in candidates(program, string) if (p.weight_ppf, p.grade.grade) in names and p.connection != "STC"
+    ]
+    monkeypatch.setattr("knollstack.core.pipe.choose.candidates", lambda program, string: wanted)
+    found = best_sections(program, string, frame, most)
+    cost = sum((s.bottom_md_ft - s.top_md_ft) * s.pipe.cost_per_ft for s in found) if found else np.inf
+    assert cost == pytest.approx(brute_force(program.well.policy, frame, wanted, most, 1500.0), rel=1e-9)
+
+
+def test_a_tapered_string_says_why_its_sections_end_and_keeps_its_shape():
+    document = demo()
+    document["policy"] = {"most_sections": 2}
+    document["strings"][3].pop("pipe", None)
+    first, second = run(document).pipe.strings[3].sections
+    assert first.bottom_md_ft == second.top_md_ft
+    assert plain(second.ends_because).startswith("Above it a pipe that costs less stands.")
+    document["strings"][3]["sections"] = [
+        pipe(first.weight_ppf, first.grade, first.connection) | {"to_md_ft": 9000.0},
+        pipe(second.weight_ppf, second.grade, second.connection),
+    ]
+    decided = run(document)
+    assert [s.bottom_md_ft for s in decided.pipe.strings[3].sections] == [9000.0, 12_600.0]
+    stop = find(decided, "pipe", "stop")
+    assert stop, "the weaker pipe drawn 800 ft deeper falls short"
+    mended = applied(document, stop[0].remedies[0].changes)
+    assert not find(run(mended), "pipe", "stop")
+    broken = copy.deepcopy(document)
+    broken["strings"][3]["sections"][0]["to_md_ft"] = None
+    with pytest.raises(FaultyDesign, match="only the last section"):
+        parse(broken)
+    # volumes follow the bores of both sections
+    volumes = decided.cement.strings[3]
+    bores = [(9000.0, 7 - 2 * first.wall_in), (12_600 - 80 - 9000.0, 7 - 2 * second.wall_in)]
+    assert volumes.displacement_bbl == pytest.approx(sum(length * d**2 / 1029.42 for length, d in bores), rel=1e-4)
+
+
+def test_free_pipe_buckles_when_it_is_hot():
+    """7 in 29 lb/ft, 6,670 ft free, heated by 150 °F at the wellhead: −α·E·A_s·75 °F on the mean buckles its foot."""
+    document = four_strings(production_heat_f=0.0)
+    assert run(document).pipe.strings[3].buckles == ()
+    document["policy"]["production_heat_f"] = 300.0
+    row = run(document).pipe.strings[3]
+    assert plain(row.buckles).startswith("In tubing leak the uncemented pipe buckles from ")
+    neutral = row.neutral_md_ft
+    # hung in its mud the real force is nothing where the pipe below weighs what the mud presses on its end
+    assert 29 * (10_000 - neutral) == pytest.approx(5454.5 * 8.4494, rel=0.002)
