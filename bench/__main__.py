@@ -19,7 +19,7 @@ from typing import Any
 
 from waitress import create_server
 
-from bench import ground
+from bench import ground, pipe
 from knollstack.catalogue import load
 from knollstack.core import depths, well
 from knollstack.core.design import Design
@@ -106,6 +106,8 @@ def main() -> None:
         print(f"{title:38}{value:8.1f} ms{value / reference:7.2f}")
     print()
     ground.main()
+    print()
+    pipe.main()
 
 
 main()

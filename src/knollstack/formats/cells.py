@@ -107,7 +107,7 @@ def guess(target: Target, header: list[str], first: str | None = None) -> list[M
 
 def _known_unit(column: TargetColumn, text: str) -> str:
     """The label of a unit named in a header, or the text as it stands where it is none of the quantity's."""
-    if column.quantity is None or not text:
+    if column.quantity is None or not text or not units_offered(column.quantity):
         return ""
     for quantity in _quantities(column.quantity):
         unit = unit_named(text, quantity)
@@ -198,7 +198,7 @@ class _Reader:
         number = read_number(text, self.comma)
         unit = self.unit_of[column.key]
         if number is None:
-            self._fault(path, _quoted(text), f"a number in {unit.unit}")
+            self._fault(path, _quoted(text), f"a number in {unit.unit}" if unit.unit else "a number")
             return _ABSENT
         return float(f"{(number - unit.offset) / unit.factor:.12g}")
 

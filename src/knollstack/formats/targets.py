@@ -131,8 +131,7 @@ _PIPES = (
 )  # fmt: skip
 _STOCK = (
     _OD, _WEIGHT, _GRADE, _CONNECTION,
-    TargetColumn(key="price_per_ft", title="Price per ft", kind="number", names=("price", "cost", "price/ft", "unit price"),
-                 required=True),
+    _number("price_per_ft", "Price a foot", "factor", ("price", "price per", "cost", "unit price")),
     _number("available_ft", "In stock", "depth", ("available", "stock", "quantity", "length"), required=False),
 )  # fmt: skip
 _FROM_HOLE = _number("from_hole_in", "From hole", "size", ("hole",))

@@ -34,11 +34,13 @@ export interface TrackProps {
   graspable?: boolean;
   /** A button beside the table's. */
   action?: ReactNode;
+  /** In place of the title: what it can show. */
+  heading?: ReactNode;
 }
 
 const PAD_PX = 6;
 
-export function Track({ title, unit, scale, widthPx, domain, read, table, children, grips, summary, graspable = false, action }: TrackProps) {
+export function Track({ title, unit, scale, widthPx, domain, read, table, children, grips, summary, graspable = false, action, heading }: TrackProps) {
   const units = useUnits();
   const x = scaleLinear(domain, [PAD_PX, widthPx - PAD_PX]);
   const ticks = x.ticks(Math.max(2, Math.floor(widthPx / (domain[1] >= 1000 ? 62 : 44))));
@@ -58,9 +60,11 @@ export function Track({ title, unit, scale, widthPx, domain, read, table, childr
           setCursor(null);
         }}
       >
-        <text x={PAD_PX} y={18} fontSize={12.5} fontWeight={600}>
-          {title}
-        </text>
+        {heading === undefined && (
+          <text x={PAD_PX} y={18} fontSize={12.5} fontWeight={600}>
+            {title}
+          </text>
+        )}
         <text x={PAD_PX} y={33} fontSize={11} style={{ fill: "var(--mute)" }}>
           {unit}
         </text>
@@ -82,6 +86,11 @@ export function Track({ title, unit, scale, widthPx, domain, read, table, childr
         </DepthClip>
         <CursorReading scale={scale} widthPx={widthPx} read={read} />
       </svg>
+      {heading !== undefined && (
+        <div className="absolute top-1.5 left-1" style={{ width: widthPx - 34 }}>
+          {heading}
+        </div>
+      )}
       <div className="absolute top-2 right-2 flex items-center gap-1.5">
         {action}
         <ChartTable title={title} data={table} />

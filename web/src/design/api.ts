@@ -2,15 +2,18 @@
 import type { UnitChoice } from "../ui/units";
 import type {
   CatalogueView,
+  ChainsResult,
   Comparison,
   Design,
   DesignItem,
   DesignView,
   Evaluation,
   FormulaItem,
+  LoadsResult,
   Mapping,
   Pasted,
   PathPlan,
+  PipeOffers,
   Preview,
   Problem,
   ProgramsResult,
@@ -61,6 +64,9 @@ export const findPrograms = (document: Design, signal?: AbortSignal) => send<Pro
 export const planPath = (plan: PathPlan) => send<{ stations: Station[]; total_md_ft: number }>("POST", "/paths", plan);
 export const estimateFracture = (document: Design, method: string, poisson: number, matrix_stress_ratio: number) =>
   send<{ rows: Record<string, unknown>[] }>("POST", "/estimates/fracture", { document, method, poisson, matrix_stress_ratio });
+export const getLoads = (document: Design, string: number, signal?: AbortSignal) => send<LoadsResult>("POST", "/loads", { document, string }, signal);
+export const getOffers = (document: Design, string: number, signal?: AbortSignal) => send<PipeOffers>("POST", "/pipe-offers", { document, string }, signal);
+export const getChains = (document: Design, signal?: AbortSignal) => send<ChainsResult>("POST", "/chains", { document }, signal);
 export const getWorking = (document: Design, key: string) => send<Working>("POST", "/workings", { document, key });
 export const getUnits = () => send<{ quantities: UnitTable }>("GET", "/units").then((r) => r.quantities);
 export const getCatalogue = () => send<CatalogueView>("GET", "/catalogue");

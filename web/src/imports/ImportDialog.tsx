@@ -65,7 +65,7 @@ export function ImportDialog({ target, title, path, close }: ImportDialogProps) 
           <input
             ref={file}
             type="file"
-            accept=".csv,.txt,.tsv,.las,text/csv,text/plain"
+            accept=".csv,.txt,.tsv,.las,.xlsx,.xlsm,text/csv,text/plain"
             className="hidden"
             aria-label="Table file"
             onChange={(event) => {

@@ -46,12 +46,16 @@ export function placeWords(path: string): string {
   return words.join(", ").replace(/, (\d+)/g, " $1") || "the document";
 }
 
+const PIPE_KEYS = new Set(["pipe", "sections", "connection", "tie_back", "wear_percent", "test_psi", "stimulation_psi", "packer_md_ft", "loads"]);
+
 /** The step on whose bench a place stands. */
 export function stepOf(path: string): string {
   const [, first = "", , key = ""] = path.split("/");
   if (first === "wellhead" || first === "preventers" || first === "policy") return first;
+  if (first === "pipes" || first === "stock") return "pipe";
   if (first !== "strings") return "ground";
-  if (key === "od_in" || key === "bit_in") return "sizes";
-  if (key === "mud_ppg") return "mud";
-  return key === "pipe" || key === "cement" ? key : "depths";
+  if (key === "od_in" || key === "bit_in" || key === "opened_from_in") return "sizes";
+  if (key === "mud_ppg" || key === "mud_steps") return "mud";
+  if (PIPE_KEYS.has(key)) return "pipe";
+  return key === "cement" ? key : "depths";
 }

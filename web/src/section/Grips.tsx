@@ -1,4 +1,5 @@
-// What can be grabbed in the section: the shoe of each string by its label, the top of a liner and the top of cement.
+// What can be grabbed in the section: the shoe of each string by its label, the tops of liners and of cement, and the
+// ends of the sections of a tapered string.
 import { useBench } from "../design/context";
 import type { StringResult } from "../design/types";
 import type { DepthScale } from "../depth/scale";
@@ -87,6 +88,34 @@ export function TopGrip({ index, string, scale, x, what }: TopGripProps) {
       <title>{`${label}: ${units.text(mdFt, "depth")}`}</title>
       <rect x={x - 3} y={y - 6} width={22} height={12} fill="transparent" />
       <path d={`M${x},${y} l5,-4 h10 v8 h-10 z`} fill={inHand ? "var(--petrol)" : "var(--sheet)"} stroke={inHand ? "var(--petrol)" : "var(--mute)"} />
+    </g>
+  );
+}
+
+interface BreakGripProps {
+  index: number;
+  place: number;
+  mdFt: number;
+  string: StringResult;
+  scale: DepthScale;
+  x: number;
+}
+
+/** Where one pipe of a tapered string gives way to the next. */
+export function BreakGrip({ index, place, mdFt, string, scale, x }: BreakGripProps) {
+  const { selected } = useBench();
+  const units = useUnits();
+  const size = string.od_in === null ? string.role : units.text(string.od_in, "size");
+  const label = `Section ${place + 1} of ${size} ends`;
+  const grip = useDepthGrip(`sections/${place}/to_md_ft`, index, scale, label);
+  if (!scale.shows(mdFt)) return null;
+  const y = scale.y(mdFt);
+  const colour = selected === index ? "var(--petrol)" : "var(--mute)";
+  return (
+    <g {...sliderOf(label, mdFt, scale.axis.totalMdFt, units.text(mdFt, "depth"))} data-grip={`section-${index}-${place}`} className="cursor-ns-resize touch-none" {...grip}>
+      <title>{`${label}: ${units.text(mdFt, "depth")}`}</title>
+      <rect x={x - 16} y={y - 6} width={20} height={12} fill="transparent" />
+      <path d={`M${x},${y} l-5,-4 h-8 v8 h8 z`} fill="var(--sheet)" stroke={colour} />
     </g>
   );
 }

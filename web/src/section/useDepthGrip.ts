@@ -1,4 +1,4 @@
-// A depth of a string that can be dragged: its shoe, the top of a liner, the top of its cement.
+// A depth of a string that can be dragged: its shoe, the top of a liner, the top of its cement, the end of a section.
 import { editString, useBench } from "../design/context";
 import { read } from "../design/pointer";
 import type { Evaluation, StringResult } from "../design/types";
@@ -10,18 +10,29 @@ import { useUnits } from "../ui/units";
 
 const LEAST_GAP_FT = 10;
 
-export type DepthKey = "shoe_md_ft" | "hanger_md_ft" | "cement/top_md_ft";
+type OwnKey = "shoe_md_ft" | "hanger_md_ft" | "cement/top_md_ft";
+export type DepthKey = OwnKey | `sections/${number}/to_md_ft`;
 
 /** The depth in force: what the document says, which is ahead of the evaluation while a key is held down. */
-const HELD: Record<DepthKey, (s: StringResult) => number | null> = {
+const HELD: Record<OwnKey, (s: StringResult) => number | null> = {
   shoe_md_ft: (s) => s.shoe_md_ft,
   hanger_md_ft: (s) => s.top_md_ft,
   "cement/top_md_ft": (s) => s.cement_top_md_ft,
 };
 
-/** Between which depths it may stand: a shoe between its neighbours, a top above its own shoe. */
+/** Which section's end a key names; null where it names none. */
+function sectionOf(key: DepthKey): number | null {
+  return key.startsWith("sections/") ? Number(key.split("/")[1]) : null;
+}
+
+/** Between which depths it may stand: a shoe between its neighbours, a top above its own shoe, a break between breaks. */
 function limits(key: DepthKey, index: number, evaluation: Evaluation): [number, number] {
   const { strings, basis } = evaluation;
+  const place = sectionOf(key);
+  if (place !== null) {
+    const sections = evaluation.pipe.strings[index]!.sections;
+    return [sections[place]!.top_md_ft + LEAST_GAP_FT, sections[place + 1]!.bottom_md_ft - LEAST_GAP_FT];
+  }
   if (key !== "shoe_md_ft") return [basis.ground_md_ft, strings[index]!.shoe_md_ft - LEAST_GAP_FT];
   const above = strings[index - 1]?.shoe_md_ft ?? basis.ground_md_ft;
   const below = strings[index + 1]?.shoe_md_ft ?? basis.total_md_ft + LEAST_GAP_FT;
@@ -36,7 +47,9 @@ export function useDepthGrip(key: DepthKey, index: number, scale: DepthScale, la
     const decided = read(document, `/strings/${index}/${key}`);
     if (typeof decided === "number") return decided;
     const string = evaluation?.strings[index];
-    return string ? (HELD[key](string) ?? 0) : 0;
+    const place = sectionOf(key);
+    if (place !== null) return evaluation?.pipe.strings[index]?.sections[place]?.bottom_md_ft ?? 0;
+    return string ? (HELD[key as OwnKey](string) ?? 0) : 0;
   };
   const move = (mdFt: number) => {
     const { document, evaluation } = session.snapshot();

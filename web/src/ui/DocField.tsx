@@ -55,12 +55,15 @@ interface DocChoiceProps {
   path: string;
   options: readonly string[];
   fallback?: string;
+  /** The options are numbers in the document. */
+  numeric?: boolean;
 }
 
-export function DocChoice({ label, path, options, fallback }: DocChoiceProps) {
+export function DocChoice({ label, path, options, fallback, numeric }: DocChoiceProps) {
   const edit = useEdit(path);
-  const held = (useAt(path) as string | undefined) ?? fallback ?? "";
-  return (
-    <Choice label={label} place={path} value={held} options={options.map((o) => ({ value: o, text: o }))} onCommit={edit} />
-  );
+  const held = String((useAt(path) as string | number | undefined) ?? fallback ?? "");
+  const commit = (value: string) => {
+    edit(numeric ? Number(value) : value);
+  };
+  return <Choice label={label} place={path} value={held} options={options.map((o) => ({ value: o, text: o }))} onCommit={commit} />;
 }

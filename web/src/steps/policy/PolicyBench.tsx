@@ -1,6 +1,6 @@
 // Policy: every margin, limit, factor and school that the design is judged by.
 import type { Quantity } from "../../design/types";
-import { DocChoice, DocNumber } from "../../ui/DocField";
+import { DocCheck, DocChoice, DocNumber } from "../../ui/DocField";
 import { Panel, Scroll } from "../../ui/Panel";
 import { useUnits } from "../../ui/units";
 import { Grid } from "../../ui/grid/Grid";
@@ -8,6 +8,8 @@ import { Grid } from "../../ui/grid/Grid";
 interface Entry {
   label: string;
   key: string;
+  /** A yes or no. */
+  check?: boolean;
   quantity?: Quantity;
   unit?: string;
   options?: readonly string[];
@@ -63,6 +65,8 @@ const GROUPS: readonly { title: string; entries: readonly Entry[] }[] = [
     entries: [
       { label: "Production casing", key: "production_od_in", quantity: "size" },
       { label: "Least clearance", key: "clearance", options: ["common", "tight"] },
+      { label: "Casing may be ordered to special drift", key: "special_drift", check: true },
+      { label: "Keep one size spare for a contingency", key: "keep_spare", check: true },
     ],
   },
   {
@@ -72,11 +76,39 @@ const GROUPS: readonly { title: string; entries: readonly Entry[] }[] = [
       { label: "Collapse factor", key: "factors/collapse", quantity: "factor" },
       { label: "Collapse factor, cemented", key: "factors/collapse_cemented", quantity: "factor" },
       { label: "Tension factor", key: "factors/tension", quantity: "factor" },
-      { label: "Fluid behind pipe in burst", key: "burst_backup", options: ["pore", "base fluid", "mud"] },
-      { label: "Base fluid", key: "base_fluid_ppg", quantity: "emw" },
+      { label: "Compression factor", key: "factors/compression", quantity: "factor" },
+      { label: "Triaxial factor", key: "factors/triaxial", quantity: "factor" },
+      { label: "Triaxial wall", key: "triaxial_wall", options: ["nominal", "minimum"] },
+      { label: "Yield lost per °F over 70 °F", key: "derate_per_f", quantity: "fraction" },
+      { label: "Choose from", key: "choose_from", options: ["catalogue", "stock list"] },
+      { label: "Choose the least", key: "least", options: ["cost", "weight"] },
+      { label: "Sections of a proposed string, at most", key: "most_sections", options: ["1", "2", "3", "4"] },
+      { label: "Shortest section", key: "least_section_ft", quantity: "depth" },
+    ],
+  },
+  {
+    title: "Loads on pipe",
+    entries: [
+      { label: "Burst while drilling", key: "burst_school", options: ["gas to surface", "gas over mud", "kick volume"] },
+      { label: "Share of gas over mud", key: "gas_share", quantity: "fraction" },
+      { label: "Kick to be circulated out", key: "design_kick_bbl", quantity: "volume" },
+      { label: "Gas", key: "gas_model", options: ["gradient", "real gas"] },
       { label: "Gas gradient", key: "gas_psi_ft", quantity: "gradient" },
+      { label: "Gas gravity, air = 1", key: "gas_sg", quantity: "factor" },
+      { label: "Gas deviation factor", key: "gas_z", quantity: "factor" },
+      { label: "Behind pipe in burst", key: "burst_backup", options: ["pore", "base fluid", "mud", "mix water"] },
+      { label: "Base fluid", key: "base_fluid_ppg", quantity: "emw" },
+      { label: "Mix water", key: "mix_water_ppg", quantity: "emw" },
+      { label: "Collapse while drilling", key: "collapse_school", options: ["by role", "lost returns", "evacuated"] },
       { label: "Packer fluid", key: "packer_fluid_ppg", quantity: "emw" },
+      { label: "Heating of the wellhead in production", key: "production_heat_f", quantity: "factor" },
+      { label: "Pressure test over expected surface pressure", key: "test_share", quantity: "factor" },
+      { label: "Tested in green cement", key: "test_in_green_cement", check: true },
+      { label: "Plug bump over the differential", key: "bump_psi", quantity: "pressure" },
+      { label: "Longest length run empty", key: "unfilled_ft", quantity: "depth" },
+      { label: "Speed at which the string is stopped, ft/s", key: "shock_ft_s", quantity: "factor" },
       { label: "Overpull while running", key: "overpull_lbf", quantity: "force" },
+      { label: "Wellhead stands on", key: "wellhead_on", options: ["casing and conductor", "casing alone"] },
     ],
   },
   {
@@ -105,12 +137,16 @@ export function PolicyBench() {
               {group.entries.map((entry) => (
                 <div key={entry.key} className="grid grid-cols-[1fr_5.5rem_3rem] items-center border-b border-rule/60">
                   <span>{entry.label}</span>
-                  {entry.options ? (
-                    <DocChoice label={entry.label} path={`/policy/${entry.key}`} options={entry.options} />
+                  {entry.check ? (
+                    <span className="text-right">
+                      <DocCheck label={entry.label} path={`/policy/${entry.key}`} />
+                    </span>
+                  ) : entry.options ? (
+                    <DocChoice label={entry.label} path={`/policy/${entry.key}`} options={entry.options} numeric={entry.key === "most_sections"} />
                   ) : (
                     <DocNumber label={entry.label} path={`/policy/${entry.key}`} quantity={entry.quantity!} />
                   )}
-                  <span className="pl-1.5 text-mute">{entry.options ? "" : units.unit(entry.quantity!)}</span>
+                  <span className="pl-1.5 text-mute">{entry.quantity ? units.unit(entry.quantity) : ""}</span>
                 </div>
               ))}
             </section>

@@ -6,6 +6,8 @@ import { Choice } from "../../ui/Field";
 import { Empty, Panel, Scroll } from "../../ui/Panel";
 import { StringsTable, Value } from "../../ui/StringsTable";
 import { useUnits } from "../../ui/units";
+import { Chains } from "./Chains";
+import { NestPictures } from "./NestPictures";
 
 export function SizesBench() {
   const evaluation = useSnapshot("evaluation");
@@ -20,13 +22,13 @@ export function SizesBench() {
       </Panel>
     );
   }
-  const options = (values: readonly number[], held: number | null) => {
+  const options = (values: readonly number[], held: number | null, none: string) => {
     const all = [...new Set([...values, ...(held === null ? [] : [held])])].sort((a, b) => a - b);
-    return [{ value: "", text: "proposed" }, ...all.map((v) => ({ value: String(v), text: units.number(v, "size") }))];
+    return [{ value: "", text: none }, ...all.map((v) => ({ value: String(v), text: units.number(v, "size") }))];
   };
-  const choice = (index: number, key: "bit_in" | "od_in", label: string, inForce: number | null) => {
+  const choice = (index: number, key: "bit_in" | "od_in" | "opened_from_in", label: string, inForce: number | null) => {
     const decided = document.strings[index]?.[key] ?? null;
-    const list = options((key === "bit_in" ? catalogue?.bits_in : catalogue?.sizes_in) ?? [], decided ?? inForce);
+    const list = options((key !== "od_in" ? catalogue?.bits_in : catalogue?.sizes_in) ?? [], decided ?? inForce, key === "opened_from_in" ? "no" : "proposed");
     return (
       <Choice
         label={label}
@@ -53,6 +55,12 @@ export function SizesBench() {
               unit,
               width: "12%",
               cell: (s, i) => <Value applies={s.run !== "driven" && s.run !== "jetted"}>{choice(i, "bit_in", `${s.role} hole`, s.bit_in)}</Value>,
+            },
+            {
+              label: "Opened from",
+              unit,
+              width: "13%",
+              cell: (s, i) => <Value applies={i > 0 && s.run !== "driven" && s.run !== "jetted"}>{choice(i, "opened_from_in", `${s.role} opened from`, null)}</Value>,
             },
             { label: "Casing", unit, width: "12%", cell: (s, i) => choice(i, "od_in", `${s.role} casing`, s.od_in) },
             { label: "Coupling", unit, cell: (_, i) => units.number(rows[i]!.coupling_od_in, "diameter") },
@@ -83,6 +91,10 @@ export function SizesBench() {
             },
           ]}
         />
+        <div className="mt-3">
+          <NestPictures />
+        </div>
+        <Chains />
         <p className="mt-3 max-w-prose text-[12px] text-mute">
           Clearance is hole less coupling, on the diameter. Drift is that of the pipe chosen above. Sizes in italics are proposed: the usual chain
           from the production casing outward.

@@ -1,0 +1,97 @@
+"""Chains of sizes against a plain enumeration, each way a casing can go, and under-reamed holes judged."""
+
+import itertools
+
+import pytest
+
+from knollstack.core.catalogue import CatalogueKey
+from knollstack.core.faults import parse
+from knollstack.core.nests import WAYS, all_chains, chains_of
+from knollstack.core.units import plain
+from tests.helpers import CATALOGUE, applied, demo, find, run, well
+
+KEY = CatalogueKey(CATALOGUE)
+LIMITS = ((7.0, 1.5, 0.8), (9.625, 1.5, 0.9), (13.375, 1.6, 1.0), (99.0, 2.0, 1.5))
+
+
+def passes(outer, inner, ways):
+    """The rules restated: some standard hole lets the casing in, by one of the ways."""
+    _, common, tight = next(row for row in LIMITS if inner < row[0])
+    drift = max(max(p.api_drift_in, p.special_drift_in or 0) for p in CATALOGUE.by_od[outer])
+    held = {p.connection: p.coupling_od_in for p in CATALOGUE.by_od[inner]}
+    regular = max(od for name, od in held.items() if name in ("STC", "LTC", "BTC", "welded"))
+    for bit in (b.bit_in for b in CATALOGUE.bits):
+        small = bit <= drift + 1e-9
+        if small and "common" in ways and bit - regular >= common - 1e-9:
+            return True
+        if small and "tight" in ways and bit - regular >= tight - 1e-9:
+            return True
+        if small and "special clearance" in ways and bit - held.get("BTC-SC", 99) >= tight - 1e-9:
+            return True
+        if small and "flush" in ways and "FJ" in held and bit - inner >= tight - 1e-9:
+            return True
+    if "under-reamed" not in ways:
+        return False
+    hole = min((b.bit_in for b in CATALOGUE.bits if b.bit_in - regular >= common and b.bit_in > drift), default=None)
+    reamers = [r for r in CATALOGUE.reamers if r.body_in <= drift and hole is not None and r.opens_to_in >= hole]
+    return bool(reamers) and any(b.bit_in <= drift for b in CATALOGUE.bits)
+
+
+@pytest.mark.parametrize("ways", [WAYS, ("common",), ("common", "tight"), ("common", "tight", "under-reamed")])
+@pytest.mark.parametrize("count", [2, 3, 4, 5])
+def test_every_chain_is_found(ways, count):
+    sizes = [s.od_in for s in CATALOGUE.sizes]
+    fits = {(a, b) for a in sizes for b in sizes if b < a and passes(a, b, ways)}
+    wanted = {
+        (*outer, 7.0)
+        for outer in itertools.combinations(sorted((s for s in sizes if s > 7.0), reverse=True), count - 1)
+        if all(pair in fits for pair in itertools.pairwise((*outer, 7.0)))
+    }
+    found = all_chains(KEY, 7.0, count, True, ways, True)
+    assert {c.sizes_in for c in found} == wanted
+    assert len(found) == len(wanted), "each once"
+    assert [c.cost for c in found] == sorted(c.cost for c in found)
+
+
+def test_chain_in_force_its_neighbours_and_what_a_step_gives():
+    """12 1/4 in over 5,000 ft: 5,000·12.25²/1029.42 = 728.9 bbl; around 9 5/8 in 278.9; 10 3/4 in fits it tighter."""
+    chains = chains_of(parse(demo()), CATALOGUE)
+    current = next(c for c in chains.chains if c.current)
+    assert [s.od_in for s in current.steps] == [20.0, 13.375, 9.625, 7.0]
+    step = current.steps[2]
+    assert (step.hole_in, step.way, step.clearance_in) == (12.25, "common", 1.625)
+    assert step.hole_bbl == pytest.approx(728.9, abs=0.1)
+    assert step.annulus_bbl == pytest.approx(278.9, abs=0.1)
+    assert current.steps[3].way == "special clearance", "7 in couplings are too tight in 8 1/2 in: special clearance"
+    neighbours = {tuple(s.od_in for s in c.steps) for c in chains.chains if c.neighbour}
+    assert (20.0, 13.375, 10.75, 7.0) in neighbours
+    assert all(sum(a != b for a, b in zip(n, (20.0, 13.375, 9.625, 7.0), strict=True)) == 1 for n in neighbours)
+    assert chains_of(parse(well()), CATALOGUE).count > 0, "a proposal has chains too"
+
+
+def test_an_under_reamed_hole_is_judged_by_its_pilot_and_its_reamer():
+    """12 1/4 in pilot below 13 3/8 in (drift 12.459), opened to 14 3/4 in by a body of 11.75 in: the 10 3/4 clears."""
+    document = demo()
+    document["strings"][2].update(bit_in=14.75, od_in=11.75)
+    assert "does not pass" in plain(find(run(document), "sizes", "stop")[0].message)
+    document["strings"][2]["opened_from_in"] = 12.25
+    row = run(document).sizes.strings[2]
+    assert (row.reamer_body_in, row.opened_from_in) == (11.75, 12.25)
+    assert not [f for f in find(run(document), "sizes", "stop") if f.place.startswith("/strings/2")]
+    document["strings"][2]["bit_in"] = 16.0
+    assert "No under-reamer" in plain(find(run(document), "sizes", "stop")[0].message)
+
+
+def test_special_drift_and_spare_size_follow_policy():
+    """9 5/8 in 53.5 lb/ft drifts 8.379 in, 8.500 in when so ordered; a spare is asked for and 13 3/8 · 9 5/8 leaves none."""
+    document = demo()
+    document["strings"][2]["pipe"] = {"weight_ppf": 53.5, "grade": "L80", "connection": "BTC"}
+    evaluation = run(document)
+    assert evaluation.sizes.strings[3].outer_drift_in == 8.5
+    assert evaluation.pipe.strings[2].sections[0].special_drift
+    document["policy"] = {"special_drift": False, "keep_spare": True}
+    evaluation = run(document)
+    assert evaluation.sizes.strings[3].outer_drift_in == pytest.approx(8.379, abs=0.001)
+    stop = next(f for f in find(evaluation, "sizes", "stop") if "does not pass" in plain(f.message))
+    assert run(applied(document, stop.remedies[0].changes)).strings[3].bit_in == 8.375
+    assert any("size free" in plain(f.message) for f in find(evaluation, "sizes", "caution"))

@@ -1,0 +1,45 @@
+// What the pipe bench shows of a string's loads: which views, and which case is in hand. Curves as pure functions.
+import type { CaseCurves, LoadsResult } from "../../design/types";
+
+export const PRESSURE_VIEWS = ["burst", "collapse", "inside and outside"] as const;
+export const AXIAL_VIEWS = ["axial force", "effective force", "factors over asked"] as const;
+export type PressureView = (typeof PRESSURE_VIEWS)[number];
+export type AxialView = (typeof AXIAL_VIEWS)[number];
+
+export interface Curve {
+  name: string;
+  values: readonly number[];
+  dashed?: boolean;
+}
+
+/** The case with the least share of a kind; null where no case has such a load. */
+export function governingCase(loads: LoadsResult, kind: string): CaseCurves | null {
+  let best: [number, CaseCurves] | null = null;
+  for (const item of loads.cases) {
+    const share = item.factors.find((f) => f.kind === kind)?.share;
+    if (share !== undefined && (best === null || share < best[0])) best = [share, item];
+  }
+  return best?.[1] ?? null;
+}
+
+export function differential(item: CaseCurves): number[] {
+  return item.inside_psi.map((p, i) => p - item.outside_psi[i]!);
+}
+
+/** The curves of the pressure track: each case's load; for one case alone, what is inside and outside. */
+export function pressureCurves(loads: LoadsResult, view: PressureView, chosen: string | null): Curve[] {
+  if (view === "inside and outside") {
+    const item = loads.cases.find((c) => c.name === chosen) ?? governingCase(loads, "burst") ?? loads.cases[0];
+    if (!item) return [];
+    return [
+      { name: "inside", values: item.inside_psi },
+      { name: "outside", values: item.outside_psi, dashed: true },
+    ];
+  }
+  return loads.cases.map((item) => ({ name: item.name, values: view === "burst" ? differential(item) : item.collapse_load_psi }));
+}
+
+/** Least share over all kinds at each depth is not carried; the share of each case's own factors is, at its worst depth. */
+export function axialCurves(loads: LoadsResult, view: AxialView): Curve[] {
+  return loads.cases.map((item) => ({ name: item.name, values: view === "effective force" ? item.effective_lbf : item.axial_lbf }));
+}
