@@ -7,6 +7,7 @@ from pathlib import Path
 from selenium.common.exceptions import NoSuchElementException, StaleElementReferenceException
 from selenium.webdriver import ActionChains, Keys
 from selenium.webdriver.common.by import By
+from selenium.webdriver.support.select import Select
 
 AXE = Path(__file__).resolve().parents[2] / "web/node_modules/axe-core/axe.min.js"
 PATIENCE_S = 8.0
@@ -94,6 +95,18 @@ class Page:
             " {clipboardData: data, bubbles: true, cancelable: true}))",
             text,
         )
+
+    def choose(self, label, value):
+        """Take an option of a list by its value."""
+        Select(self.named(label)).select_by_value(value)
+
+    def value_of(self, label):
+        return self.named(label).get_attribute("value")
+
+    def named(self, label):
+        """The field of this label, blanks of any kind in it."""
+        path = f"//*[translate(@aria-label, '\u00a0', ' ')=\"{label}\"]"
+        return self.until(lambda: self.driver.find_element(By.XPATH, path), label)
 
     def prefer(self, **settings):
         """Settings of the person, in force from the next page on."""

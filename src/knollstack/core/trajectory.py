@@ -52,6 +52,9 @@ def minimum_curvature(
     }
 
 
+MOST_KEPT = 10_000
+
+
 class DepthError(ValueError):
     """A depth that the well does not reach."""
 
@@ -135,8 +138,18 @@ class Path:
         azimuth = np.radians(self.section_azimuth_deg)
         return np.asarray(north * np.cos(azimuth) + east * np.sin(azimuth))
 
+    @cached_property
+    def _known_tvd(self) -> dict[float, float]:
+        return {}
+
     def tvd(self, md_ft: float) -> float:
-        return float(self.tvd_at(md_ft))
+        """TVD [ft] at one measured depth [ft]; kept, since the same shoes and tops are asked for many times."""
+        known = self._known_tvd
+        if md_ft not in known:
+            if len(known) >= MOST_KEPT:
+                known.clear()
+            known[md_ft] = float(self.tvd_at(md_ft))
+        return known[md_ft]
 
     def md_at(self, tvd_ft: Value) -> Floats:
         """Measured depths [ft] at the first crossing of TVDs [ft], clipped to the well."""

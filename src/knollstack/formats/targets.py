@@ -131,7 +131,7 @@ _PIPES = (
 )  # fmt: skip
 _STOCK = (
     _OD, _WEIGHT, _GRADE, _CONNECTION,
-    _number("price_per_ft", "Price a foot", "factor", ("price", "price per", "cost", "unit price")),
+    _number("price_per_ft", "Price", "factor", ("price per", "price a", "cost", "unit price")),
     _number("available_ft", "In stock", "depth", ("available", "stock", "quantity", "length"), required=False),
 )  # fmt: skip
 _FROM_HOLE = _number("from_hole_in", "From hole", "size", ("hole",))

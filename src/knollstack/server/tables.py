@@ -56,11 +56,11 @@ def read_paste(path: TargetPath, body: PasteBody) -> Response:
 
 @blueprint.post("/tables/<string:target>/preview", responses={200: Preview})
 def preview_import(path: TargetPath, body: PreviewBody) -> Response:
-    """What a CSV or LAS file holds and how it would be read."""
+    """What a CSV, XLSX or LAS file holds and how it would be read."""
     return json_of(preview(body.name, body.text, path.target))
 
 
 @blueprint.post("/tables/<string:target>/import", responses={200: Taken})
 def take_import(path: TargetPath, body: TakeBody) -> Response:
-    """The rows that a CSV or LAS file gives under a mapping."""
+    """The rows that a CSV, XLSX or LAS file gives under a mapping."""
     return json_of(take(body.name, body.text, path.target, body.mapping, body.trajectory, body.units.set))

@@ -370,7 +370,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The rows that a CSV or LAS file gives under a mapping. */
+        /** The rows that a CSV, XLSX or LAS file gives under a mapping. */
         post: operations["tables_take_import_tables__string_target__import_post"];
         delete?: never;
         options?: never;
@@ -404,7 +404,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** What a CSV or LAS file holds and how it would be read. */
+        /** What a CSV, XLSX or LAS file holds and how it would be read. */
         post: operations["tables_preview_import_tables__string_target__preview_post"];
         delete?: never;
         options?: never;

@@ -60,7 +60,7 @@ export function ImportDialog({ target, title, path, close }: ImportDialogProps) 
     <Modal open onOpenChange={close} title={`Import ${title.toLowerCase()} from a file`} width="w-[46rem]">
       <div className="min-h-0 overflow-auto">
         <p className="flex items-center gap-2">
-          <Button onClick={() => file.current?.click()}>Choose a CSV or LAS file</Button>
+          <Button onClick={() => file.current?.click()}>Choose a CSV, XLSX or LAS file</Button>
           <span className="truncate text-mute">{source?.name ?? "Nothing changes before you say so."}</span>
           <input
             ref={file}

@@ -11,6 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from knollstack.core.cement.column import slurry_ppg
+from knollstack.core.formula import sweeping
 from knollstack.core.pipe.cases import LoadCase, custom_case, running_cases, salt_spans, test_case
 from knollstack.core.pipe.exposure import surface_psi
 from knollstack.core.pipe.ratings import DERATE_FROM_F
@@ -75,8 +76,9 @@ def all_cases(program: Program, string: Planned, mud_ppg: float) -> tuple[list[L
 
 def _nodes(program: Program, string: Planned, cases: list[LoadCase]) -> Floats:
     path, top, shoe = program.well.path, string.hung_md_ft, string.shoe_md_ft
-    marks = [float(path.md_at(z)) for case in cases for z in case.marks_tvd_ft]
-    marks += [float(path.md_at(z)) for span in salt_spans(program, string) for z in span]
+    levels = [z for case in cases for z in case.marks_tvd_ft]
+    levels += [z for span in salt_spans(program, string) for z in span]
+    marks: list[float] = np.atleast_1d(path.md_at(np.array(levels))).tolist() if levels else []
     marks += [string.previous_shoe_md_ft, string.top_md_ft, *path.md_ft.tolist()]
     if program.well.policy.burst_backup == "pore":
         marks += np.asarray(path.md_at(program.well.ground.pore.tvd_ft)).tolist()
@@ -125,8 +127,9 @@ def build_frame(program: Program, string: Planned, breaks_md_ft: tuple[float, ..
     cases, missing = all_cases(program, string, mud)
     md = np.unique(np.concatenate([_nodes(program, string, cases), breaks_md_ft]))
     tvd = path.tvd_at(md)
-    inside = np.array([np.broadcast_to(case.internal_psi(tvd), tvd.shape) for case in cases])
-    outside = np.array([np.broadcast_to(case.external_psi(tvd), tvd.shape) for case in cases])
+    with sweeping():
+        inside = np.array([np.broadcast_to(case.internal_psi(tvd), tvd.shape) for case in cases])
+        outside = np.array([np.broadcast_to(case.external_psi(tvd), tvd.shape) for case in cases])
     mud_psi = 12 / 231 * mud * tvd
     span = max(float(tvd[-1] - tvd[0]), 1e-9)
     along = (tvd - tvd[0]) / span

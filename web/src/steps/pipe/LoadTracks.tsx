@@ -115,7 +115,7 @@ export function PressureLoads({ scale, widthPx, loads, chosen }: TracksProps) {
           ...(limit ? [units.number(limit[i]!, "pressure")] : []),
         ]),
       })}
-      summary={loads ? `${title} against depth, with what the pipe stands` : "No loads are known for this string"}
+      summary={loads ? `${title[0]!.toUpperCase()}${title.slice(1)} against depth, with what the pipe stands` : "No loads are known for this string"}
     >
       {(x) => (
         <>

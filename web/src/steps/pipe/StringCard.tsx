@@ -1,4 +1,5 @@
 // One string: its sections, the least factor of each kind with what governs where, and in hand its cases and strength.
+import { Fragment } from "react";
 import { useBench, useSnapshot } from "../../design/context";
 import type { LoadResult, LoadsResult, PipeRow, SectionResult } from "../../design/types";
 import { Headline } from "../../ui/Headline";
@@ -163,10 +164,10 @@ function Ratings({ section, several }: { section: SectionResult; several: boolea
       {section.ends_because.length > 0 && <p className="text-mute">{units.words(section.ends_because)}</p>}
       <dl className="grid grid-cols-[auto_auto_auto_auto] justify-between gap-x-2">
         {rows.map(([name, text]) => (
-          <span key={name} className="contents">
+          <Fragment key={name}>
             <dt className="text-mute">{name}</dt>
             <dd className="text-right">{text}</dd>
-          </span>
+          </Fragment>
         ))}
       </dl>
     </details>

@@ -1,0 +1,108 @@
+"""Pipe and sizes as an engineer works them: sections, cases, remedies, stock, and a chain taken whole."""
+
+import io
+
+from openpyxl import Workbook
+
+DEMO = "/designs/2"
+
+
+def text_of(element):
+    return element.text.replace("\u00a0", " ")
+
+
+def wait_saved(page):
+    page.until(lambda: page.find("[role=status]").get_attribute("data-save") == "saved", "saved")
+
+
+def sections(page, string):
+    return [(s["weight_ppf"], s["to_md_ft"]) for s in page.document(2)["strings"][string].get("sections", [])]
+
+
+def test_a_tapered_string_is_taken_and_its_break_dragged(page):
+    page.open(DEMO + "/pipe")
+    page.click("7 in")
+    page.click("Use 2 sections")
+    page.until(lambda: page.all('[data-grip="section-3-0"]'), "the break in the section")
+    wait_saved(page)
+    (weight, to), (last, end) = sections(page, 3)
+    assert weight < last
+    assert end is None
+    grip = page.find('[data-grip="section-3-0"]')
+    before = grip.get_attribute("aria-valuenow")
+    assert float(before) == to
+    page.drag('[data-grip="section-3-0"] path', 0, 60)
+    page.until(lambda: page.find('[data-grip="section-3-0"]').get_attribute("aria-valuenow") != before, "moved")
+    page.until(
+        lambda: page.all('[data-testid="factor-3-burst"].text-brick'), "the lighter pipe falls short deeper down"
+    )
+    page.click("Undo")
+    page.until(lambda: page.find('[data-grip="section-3-0"]').get_attribute("aria-valuenow") == before, "one undo")
+    page.until(lambda: not page.all(".text-brick[data-testid='factor-3-burst']"), "it stands again")
+    page.click("Leave it to the tool")
+    page.until(lambda: not page.all('[data-grip="section-3-0"]'), "one proposed section again")
+
+
+def test_a_case_is_drawn_apart_and_every_view_reads_at_the_cursor(page):
+    page.open(DEMO + "/pipe")
+    page.click("9 5/8 in")
+    page.click("gas to surface")
+    paper = page.find("svg.on-depth[aria-label^='Burst: gas to surface']")
+    assert paper.find_elements("css selector", "path[stroke='var(--ink)']")
+    assert page.find("button[aria-pressed=true]").text == "gas to surface"
+    assert page.find("svg[aria-label^='Strength of the section']").is_displayed()
+    for label, view in (("Pressure track", "collapse"), ("Pressure track", "inside and outside"),
+                        ("Axial track", "effective force"), ("Axial track", "factors over asked")):  # fmt: skip
+        page.choose(label, view)
+        page.until(lambda v=view: page.all(f"svg.on-depth[aria-label^='{v}' i]"), view)
+    page.click("lost returns")
+    page.until(lambda: page.all("svg.on-depth[aria-label^='Inside and outside: lost returns']"), "its two columns")
+
+
+def test_a_weak_pipe_is_found_and_the_nearest_that_mends_it_is_one_click(page):
+    page.open(DEMO + "/pipe")
+    page.click("7 in")
+    page.choose("7 in section 1 weight", "26")
+    page.sees("Evacuation: collapse factor is")
+    page.click("Use 32 lb/ft")
+    page.gone("Evacuation: collapse factor is")
+    wait_saved(page)
+    assert page.document(2)["strings"][3]["pipe"]["weight_ppf"] == 32.0
+
+
+def test_a_stock_list_from_a_workbook_sets_the_choice(page, tmp_path):
+    book = Workbook()
+    for row in (["OD (in)", "Weight (lb/ft)", "Grade", "Connection", "Price a foot"],
+                [7, 35, "P110", "BTC", 70], [7, 38, "P110", "BTC", 60]):  # fmt: skip
+        book.active.append(row)
+    data = io.BytesIO()
+    book.save(data)
+    source = tmp_path / "stock.xlsx"
+    source.write_bytes(data.getvalue())
+    page.open(DEMO + "/pipe")
+    page.click("7 in")
+    page.click("Stock and prices")
+    page.click("Import")
+    page.find('[aria-label="Table file"]').send_keys(str(source))
+    page.find("[data-testid=taken]")
+    page.click("Replace the table with these rows")
+    page.choose("Choose pipe from", "stock list")
+    page.click("Strings")
+    page.until(lambda: page.value_of("7 in section 1 weight") == "38", "the cheaper of the two in stock")
+    page.sees("by price")
+
+
+def test_a_chain_is_taken_whole_and_a_hole_is_opened(page):
+    page.open(DEMO + "/sizes")
+    page.sees("carry 4 strings to the production casing")
+    page.click("20 · 13 3/8 · 11 3/4 · 7")
+    page.sees("under-reamed")
+    page.click("Use 20 · 13 3/8 · 11 3/4 · 7")
+    page.until(lambda: page.value_of("intermediate casing") == "11.75", "taken")
+    wait_saved(page)
+    string = page.document(2)["strings"][2]
+    assert string["od_in"] == 11.75
+    assert string["opened_from_in"] == 12.25
+    assert page.find("svg[aria-label^='The nest from above']").is_displayed()
+    page.click("Undo")
+    page.until(lambda: page.value_of("intermediate casing") == "9.625", "one undo")
