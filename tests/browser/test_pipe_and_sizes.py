@@ -81,7 +81,7 @@ def test_a_stock_list_from_a_workbook_sets_the_choice(page, tmp_path):
     source.write_bytes(data.getvalue())
     page.open(DEMO + "/pipe")
     page.click("7 in")
-    page.click("Stock and prices")
+    page.click("Stock")
     page.click("Import")
     page.find('[aria-label="Table file"]').send_keys(str(source))
     page.find("[data-testid=taken]")

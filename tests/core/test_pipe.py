@@ -310,7 +310,7 @@ def test_tapered_optimum_is_that_of_brute_force(index, names, most, monkeypatch)
     wanted = [
         p for p in candidates(program, string) if (p.weight_ppf, p.grade.grade) in names and p.connection != "STC"
     ]
-    monkeypatch.setattr("knollstack.core.pipe.choose.candidates", lambda program, string: wanted)
+    monkeypatch.setattr("knollstack.core.pipe.choose.candidates", lambda program, string, top=None: wanted)
     found = best_sections(program, string, frame, most)
     cost = sum((s.bottom_md_ft - s.top_md_ft) * s.pipe.cost_per_ft for s in found) if found else np.inf
     assert cost == pytest.approx(brute_force(program.well.policy, frame, wanted, most, 1500.0), rel=1e-9)

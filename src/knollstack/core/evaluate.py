@@ -128,7 +128,8 @@ def _strings(program: Program) -> list[StringResult]:
             name=program.design.strings[s.index].name if not s.proposed else "",
             role=s.role, run=s.run, proposed=s.proposed, top_md_ft=s.top_md_ft, shoe_md_ft=s.shoe_md_ft,
             shoe_tvd_ft=tvd(s.shoe_md_ft), previous_shoe_md_ft=s.previous_shoe_md_ft, bit_in=s.bit_in, od_in=s.od_in,
-            id_in=s.pipe.id_in if s.pipe else None, cement_top_md_ft=s.cement_top_md_ft, mud_ppg=s.mud_ppg,
+            id_in=s.pipe.id_in if s.pipe else None, tied_back=s.own.tie_back, cement_top_md_ft=s.cement_top_md_ft,
+            mud_ppg=s.mud_ppg,
         )
         for s in program.strings
     ]  # fmt: skip

@@ -38,7 +38,7 @@ def judge_ground(program: Program) -> None:
             ("No zone is given: fresh water, losses and shoe rules cannot be judged.",),
         )
     if well.site.setting != "land":
-        text = "Loads, cement and wellhead are worked as on land; riser, mudline hangers and sea water are not in them."
+        text = "Cement, wellhead and preventers are worked as on land; riser, mudline hangers and sea water are not in them."
         add("unknown", "/site/setting", "Setting", (text,))
     for i, string in enumerate(program.design.strings):
         above = program.design.strings[i - 1] if i else None
@@ -52,16 +52,5 @@ def judge_ground(program: Program) -> None:
                     place=f"/strings/{i}/hanger_md_ft",
                     subject=("Liner",),
                     message=message,
-                )
-            )
-        if string.run == "liner":
-            text = "A liner is judged from its hanger down; the load it adds to the string above is not worked."
-            program.findings.append(
-                Finding(
-                    severity="unknown",
-                    step="pipe",
-                    place=f"/strings/{i}/run",
-                    subject=("Liner",),
-                    message=(text,),
                 )
             )

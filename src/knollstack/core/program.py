@@ -42,6 +42,7 @@ class Planned:
     shoe_rule: str | None = None
     shoe_reason: Words = ()
     sections: tuple[Section, ...] = ()
+    wellhead_md_ft: float = 0.0
     cement_top_md_ft: float | None = None
     recipe: tuple[float, float] = (0.0, 0.0)
 
@@ -57,7 +58,7 @@ class Planned:
     @property
     def hung_md_ft(self) -> float:
         """Where the string hangs in the end: a liner that is tied back hangs from the wellhead."""
-        return 0.0 if self.own.tie_back else self.top_md_ft
+        return self.wellhead_md_ft if self.own.tie_back else self.top_md_ft
 
     def bores(self, top_md_ft: float, bottom_md_ft: float) -> list[tuple[float, float]]:
         """Lengths [ft] and inside diameters [in] between two depths."""
@@ -176,24 +177,28 @@ def roles(count: int) -> list[Role]:
     return ["conductor", *middle, "production"]
 
 
-def _from_proposal(proposal: Proposal, holes: tuple[float, ...], ground_md_ft: float) -> list[Planned]:
+def _from_proposal(
+    proposal: Proposal, holes: tuple[float, ...], ground_md_ft: float, wellhead_md_ft: float
+) -> list[Planned]:
     strings: list[Planned] = []
     for i, (role, shoe) in enumerate(zip(roles(len(proposal.shoes)), proposal.shoes, strict=True)):
         previous = strings[-1].shoe_md_ft if strings else ground_md_ft
         own = String(role=role, run="driven" if role == "conductor" else "cased", shoe_md_ft=shoe.md_ft)
         bit = holes[len(proposal.shoes) - 1 - i] if i else None
-        strings.append(Planned(i, True, role, own.run, 0.0, shoe.md_ft, previous, bit, None, None, None, own))
+        string = Planned(i, True, role, own.run, wellhead_md_ft, shoe.md_ft, previous, bit, None, None, None, own)
+        string.wellhead_md_ft = wellhead_md_ft
+        strings.append(string)
     return strings
 
 
-def _from_document(design: Design, ground_md_ft: float) -> list[Planned]:
+def _from_document(design: Design, ground_md_ft: float, wellhead_md_ft: float) -> list[Planned]:
     strings: list[Planned] = []
     for i, s in enumerate(design.strings):
         previous = strings[-1].shoe_md_ft if strings else ground_md_ft
-        top = s.hanger_md_ft or 0.0
-        strings.append(
-            Planned(i, False, s.role, s.run, top, s.shoe_md_ft, previous, s.bit_in, s.od_in, s.mud_ppg, None, s)
-        )
+        top = s.hanger_md_ft if s.hanger_md_ft is not None else wellhead_md_ft
+        string = Planned(i, False, s.role, s.run, top, s.shoe_md_ft, previous, s.bit_in, s.od_in, s.mud_ppg, None, s)
+        string.wellhead_md_ft = wellhead_md_ft
+        strings.append(string)
     return strings
 
 
@@ -270,7 +275,8 @@ def build_program(design: Design, catalogue: Catalogue) -> Program:
     well = build_well(design)
     proposal, holes = _proposal(well, catalogue)
     ground = well.ground_md_ft
-    strings = _from_document(design, ground) or _from_proposal(proposal, holes, ground)
+    wellhead = ground if well.site.setting == "subsea" else 0.0
+    strings = _from_document(design, ground, wellhead) or _from_proposal(proposal, holes, ground, wellhead)
     program = Program(design, catalogue, well, strings, proposal, holes)
     if not design.strings:
         _say_proposed(program)

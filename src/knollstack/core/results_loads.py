@@ -16,7 +16,10 @@ class CaseFactor(Result):
 
 
 class CaseCurves(Result):
-    """One case along the string. Forces are real and effective axial force, tension positive, bending apart."""
+    """One case along the string; `share` is the least over all kinds at each depth, 10 standing for more.
+
+    Forces are real and effective axial force, tension positive, bending apart.
+    """
 
     name: str
     stage: str
@@ -28,6 +31,7 @@ class CaseCurves(Result):
     collapse_load_psi: tuple[float, ...]
     collapse_rating_psi: tuple[float, ...]
     stress_psi: tuple[float, ...]
+    share: tuple[float, ...]
     factors: tuple[CaseFactor, ...]
 
 

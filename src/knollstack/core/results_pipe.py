@@ -60,6 +60,7 @@ class SectionResult(Result):
     body_lbf: float
     joint_lbf: float | None
     torque_ft_lbf: float | None
+    torque_least_ft_lbf: float | None
     suits_service: bool | None
     cost: float
     priced: bool
@@ -75,6 +76,7 @@ class PipeRow(Result):
     governs: Words = ()
     neutral_md_ft: float | None = None
     buckles: Words = ()
+    buckles_md_ft: float | None = None
     hung_lbf: float | None = None
     hung_factor: float | None = None
 

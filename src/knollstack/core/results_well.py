@@ -85,6 +85,7 @@ class StringResult(Result):
     id_in: float | None
     cement_top_md_ft: float | None
     mud_ppg: float | None
+    tied_back: bool = False
 
 
 class BoundResult(Result):

@@ -147,6 +147,32 @@ def _spare(program: Program, string: Planned) -> SpareSize | None:
     return None if link is None or link[0] is None else SpareSize(bit_in=link[0], od_in=link[1])
 
 
+def _tubing_finding(program: Program) -> None:
+    """The tubing that policy names must pass the production casing with its couplings."""
+    od, last = program.well.policy.tubing_od_in, program.strings[-1] if program.strings else None
+    if od is None or last is None or not last.sections:
+        return
+    couplings = [p.coupling_od_in for p in program.catalogue.tubing if p.od_in == od]
+    drift = min(s.pipe.api_drift_in for s in last.sections)
+    severity: Severity = "unknown"
+    message: Words = ("This tubing is not in the catalogue: whether it passes is unknown.",)
+    if couplings and min(couplings) < drift:
+        return
+    if couplings:
+        severity = "stop"
+        message = ("Its couplings of ", diameter(min(couplings)), " do not pass the production casing; its drift is ",
+                   diameter(drift), ".")  # fmt: skip
+    program.findings.append(
+        Finding(
+            severity=severity,
+            step="sizes",
+            place="/policy/tubing_od_in",
+            subject=(size(od), " tubing"),
+            message=message,
+        )
+    )
+
+
 def judge_sizes(program: Program) -> SizesResult:
     """Drift and clearance of every string."""
     rows = []
@@ -175,4 +201,5 @@ def judge_sizes(program: Program) -> SizesResult:
             )
         )  # fmt: skip
     _spare_finding(program, rows)
+    _tubing_finding(program)
     return SizesResult(strings=tuple(rows))

@@ -181,7 +181,37 @@ class PipeItem(BaseModel):
     connection: str
 
 
+class PipeRatings(PipeItem):
+    """One pipe with its ratings, new and cold; None is not held."""
+
+    kind: str
+    special_drift_in: float | None
+    coupling_od_in: float
+    burst_psi: float
+    coupling_psi: float | None
+    leak_psi: float | None
+    collapse_psi: float
+    body_lbf: float
+    joint_lbf: float | None
+    source: str
+
+
+class PipeTable(BaseModel):
+    pipes: list[PipeRatings]
+
+
+class PipeQuery(BaseModel):
+    od_in: Annotated[float, Field(gt=0, le=60)]
+
+
+class ConnectionItem(BaseModel):
+    connection: str
+    title: str
+    source: str
+
+
 class CatalogueView(BaseModel):
     pipes: list[PipeItem]
+    connections: list[ConnectionItem]
     bits_in: list[float]
     sizes_in: list[float]

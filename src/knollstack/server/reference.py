@@ -36,11 +36,37 @@ def get_catalogue() -> Response:
             connection=p.connection,
         )
         for p in catalogue.pipes
+        if p.kind == "casing"
     ]  # fmt: skip
+    connections = [
+        models.ConnectionItem(connection=c.connection, title=c.title, source=c.source)
+        for c in catalogue.connections
+        if c.kind not in ("tubing", "welded")
+    ]
     view = models.CatalogueView(
-        pipes=pipes, bits_in=[b.bit_in for b in catalogue.bits], sizes_in=[s.od_in for s in catalogue.sizes]
+        connections=connections,
+        pipes=pipes,
+        bits_in=[b.bit_in for b in catalogue.bits],
+        sizes_in=[s.od_in for s in catalogue.sizes],
     )
     return json_of(view)
+
+
+@blueprint.get("/catalogue/pipes", responses={200: models.PipeTable})
+def list_pipes(query: models.PipeQuery) -> Response:
+    """Every pipe of one size, casing and tubing, with ratings and source."""
+    pipes = [
+        models.PipeRatings(
+            kind=p.kind, od_in=p.od_in, weight_ppf=p.weight_ppf, wall_in=p.wall_in, drift_in=p.api_drift_in,
+            special_drift_in=p.special_drift_in, grade=p.grade.grade, connection=p.connection,
+            coupling_od_in=p.coupling_od_in, burst_psi=p.burst_psi, coupling_psi=p.coupling_psi, leak_psi=p.leak_psi,
+            collapse_psi=p.collapse_psi, body_lbf=p.body_lbf, joint_lbf=p.joint_lbf,
+            source=f"{p.source}; {p.joint.source}",
+        )
+        for p in load().pipes
+        if p.od_in == query.od_in
+    ]  # fmt: skip
+    return json_of(models.PipeTable(pipes=pipes))
 
 
 def _item(formula: Formula) -> models.FormulaItem:

@@ -14,6 +14,7 @@ import type {
   Pasted,
   PathPlan,
   PipeOffers,
+  PipeTable,
   Preview,
   Problem,
   ProgramsResult,
@@ -69,6 +70,7 @@ export const getOffers = (document: Design, string: number, signal?: AbortSignal
 export const getChains = (document: Design, signal?: AbortSignal) => send<ChainsResult>("POST", "/chains", { document }, signal);
 export const getWorking = (document: Design, key: string) => send<Working>("POST", "/workings", { document, key });
 export const getUnits = () => send<{ quantities: UnitTable }>("GET", "/units").then((r) => r.quantities);
+export const getPipes = (odIn: number) => send<PipeTable>("GET", `/catalogue/pipes?od_in=${odIn}`).then((r) => r.pipes);
 export const getCatalogue = () => send<CatalogueView>("GET", "/catalogue");
 
 export const saveDesign = (id: number, basedOn: number, document: Design, note = "") =>

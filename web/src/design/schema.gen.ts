@@ -21,6 +21,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/catalogue/pipes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every pipe of one size, casing and tubing, with ratings and source. */
+        get: operations["reference_list_pipes_catalogue_pipes_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/chains": {
         parameters: {
             query?: never;
@@ -598,7 +615,9 @@ export interface components {
         };
         /**
          * CaseCurves
-         * @description One case along the string. Forces are real and effective axial force, tension positive, bending apart.
+         * @description One case along the string; `share` is the least over all kinds at each depth, 10 standing for more.
+         *
+         *     Forces are real and effective axial force, tension positive, bending apart.
          */
         CaseCurves: {
             /** Axial Lbf */
@@ -619,6 +638,8 @@ export interface components {
             name: string;
             /** Outside Psi */
             outside_psi: number[];
+            /** Share */
+            share: number[];
             /** Stage */
             stage: string;
             /** Stress Psi */
@@ -645,6 +666,8 @@ export interface components {
         CatalogueView: {
             /** Bits In */
             bits_in: number[];
+            /** Connections */
+            connections: components["schemas"]["ConnectionItem"][];
             /** Pipes */
             pipes: components["schemas"]["PipeItem"][];
             /** Sizes In */
@@ -893,6 +916,15 @@ export interface components {
             evaluation_a: components["schemas"]["Evaluation"];
             evaluation_b: components["schemas"]["Evaluation"];
             side_by_side: components["schemas"]["SideBySide"];
+        };
+        /** ConnectionItem */
+        ConnectionItem: {
+            /** Connection */
+            connection: string;
+            /** Source */
+            source: string;
+            /** Title */
+            title: string;
         };
         /**
          * CustomLoad
@@ -2446,6 +2478,44 @@ export interface components {
             /** Offers */
             offers: components["schemas"]["PipeOffer"][];
         };
+        /**
+         * PipeRatings
+         * @description One pipe with its ratings, new and cold; None is not held.
+         */
+        PipeRatings: {
+            /** Body Lbf */
+            body_lbf: number;
+            /** Burst Psi */
+            burst_psi: number;
+            /** Collapse Psi */
+            collapse_psi: number;
+            /** Connection */
+            connection: string;
+            /** Coupling Od In */
+            coupling_od_in: number;
+            /** Coupling Psi */
+            coupling_psi: number | null;
+            /** Drift In */
+            drift_in: number;
+            /** Grade */
+            grade: string;
+            /** Joint Lbf */
+            joint_lbf: number | null;
+            /** Kind */
+            kind: string;
+            /** Leak Psi */
+            leak_psi: number | null;
+            /** Od In */
+            od_in: number;
+            /** Source */
+            source: string;
+            /** Special Drift In */
+            special_drift_in: number | null;
+            /** Wall In */
+            wall_in: number;
+            /** Weight Ppf */
+            weight_ppf: number;
+        };
         /** PipeResult */
         PipeResult: {
             /** Strings */
@@ -2461,6 +2531,11 @@ export interface components {
              * @default []
              */
             buckles: (string | components["schemas"]["Amount"])[];
+            /**
+             * Buckles Md Ft
+             * @default null
+             */
+            buckles_md_ft: number | null;
             /** Chosen */
             chosen: boolean;
             /**
@@ -2510,6 +2585,11 @@ export interface components {
             to_md_ft: number | null;
             /** Weight Ppf */
             weight_ppf: number;
+        };
+        /** PipeTable */
+        PipeTable: {
+            /** Pipes */
+            pipes: components["schemas"]["PipeRatings"][];
         };
         /** Point */
         Point: {
@@ -3432,6 +3512,8 @@ export interface components {
             top_md_ft: number;
             /** Torque Ft Lbf */
             torque_ft_lbf: number | null;
+            /** Torque Least Ft Lbf */
+            torque_least_ft_lbf: number | null;
             /** Wall In */
             wall_in: number;
             /** Weight Ppf */
@@ -4067,6 +4149,11 @@ export interface components {
             shoe_md_ft: number;
             /** Shoe Tvd Ft */
             shoe_tvd_ft: number;
+            /**
+             * Tied Back
+             * @default false
+             */
+            tied_back: boolean;
             /** Top Md Ft */
             top_md_ft: number;
         };
@@ -4679,6 +4766,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CatalogueView"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+        };
+    };
+    reference_list_pipes_catalogue_pipes_get: {
+        parameters: {
+            query: {
+                od_in: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PipeTable"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -42,6 +42,7 @@ export type LoadsResult = Schemas["LoadsResult"];
 export type CaseCurves = Schemas["CaseCurves"];
 export type Envelope = Schemas["Envelope"];
 export type PipeOffers = Schemas["PipeOffers"];
+export type PipeTable = Schemas["PipeTable"];
 export type SectionResult = Schemas["SectionResult"];
 export type PipeRow = Schemas["PipeRow"];
 export type ChainsResult = Schemas["ChainsResult"];

@@ -42,7 +42,7 @@ export function shapes(strings: readonly StringResult[], scale: DepthScale): Str
     index,
     centre: CENTRE,
     ...halves[index]!,
-    top: scale.y(s.top_md_ft),
+    top: scale.y(s.tied_back ? 0 : s.top_md_ft),
     shoe: scale.y(s.shoe_md_ft),
     holeTop: scale.y(s.previous_shoe_md_ft),
     cementTop: s.cement_top_md_ft === null ? null : scale.y(s.cement_top_md_ft),
@@ -94,7 +94,7 @@ export function stringPaths(strings: readonly StringResult[], basis: Basis, scal
     return {
       index,
       hole: between(s.previous_shoe_md_ft, s.shoe_md_ft, hole),
-      pipe: between(s.top_md_ft, s.shoe_md_ft, pipe),
+      pipe: between(s.tied_back ? 0 : s.top_md_ft, s.shoe_md_ft, pipe),
       cement: s.cement_top_md_ft === null ? null : between(s.cement_top_md_ft, s.shoe_md_ft, hole ?? pipe),
     };
   });

@@ -28,7 +28,8 @@ Stage = Literal["running", "cementing", "testing", "drilling", "production", "cu
 class LoadCase:
     """One moment of a string's life. A free string hangs in its mud; the others are held by set cement.
 
-    `kind` is what the case is meant to try; every case is judged in every way.
+    `kind` is what the case is meant to try; every case is judged in every way. An overpull acts on the whole string,
+    or above the depth where it is hung.
     """
 
     name: str
@@ -39,6 +40,7 @@ class LoadCase:
     free: bool = False
     marks_tvd_ft: tuple[float, ...] = ()
     overpull_lbf: float = 0.0
+    hung_at_md_ft: float | None = None
     shock_ft_s: float = 0.0
     heat_top_f: float = 0.0
     heat_bottom_f: float = 0.0
@@ -109,7 +111,7 @@ def with_salt(program: Program, string: Planned, external: Pressure) -> Pressure
 def running_cases(program: Program, string: Planned, mud_ppg: float, slurry_ppg: float | None) -> list[LoadCase]:
     """The string being run and cemented: overpull, shock, not yet filled, wet cement outside, the plug bumped."""
     policy, path = program.well.policy, program.well.path
-    mud, unfilled = mud_column(mud_ppg), path.tvd(min(string.shoe_md_ft, string.top_md_ft + policy.unfilled_ft))
+    mud, unfilled = mud_column(mud_ppg), path.tvd(min(string.shoe_md_ft, policy.unfilled_ft))
     cases = [
         LoadCase("running", "tension", "running", mud, mud, free=True, overpull_lbf=policy.overpull_lbf),
         LoadCase("stopped while running", "tension", "running", mud, mud, free=True, shock_ft_s=policy.shock_ft_s),
@@ -145,6 +147,14 @@ def test_case(program: Program, string: Planned, mud_ppg: float, slurry_ppg: flo
                         free=True, marks_tvd_ft=(top,))  # fmt: skip
     return LoadCase(
         "pressure test", "burst", "testing", lambda z: pressure_under(psi, mud_ppg, z), backup(program, string)
+    )
+
+
+def liner_case(string: Planned, mud_ppg: float, hanger_md_ft: float, landed_lbf: float) -> LoadCase:
+    """A liner hung in the string: its landed weight on all that is above its hanger."""
+    mud = mud_column(mud_ppg)
+    return LoadCase(
+        "liner hung inside", "tension", "drilling", mud, mud, overpull_lbf=landed_lbf, hung_at_md_ft=hanger_md_ft
     )
 
 

@@ -6,14 +6,14 @@ import numpy as np
 
 from knollstack.core.findings import Assumption, Words
 from knollstack.core.pipe.explain import Explained
-from knollstack.core.pipe.findings import judge_string, pipe_notes, say
+from knollstack.core.pipe.findings import judge_string, other_connection, pipe_notes, say
 from knollstack.core.pipe.frame import Frame, build_frame
 from knollstack.core.pipe.hung import judge_hung
 from knollstack.core.pipe.judge import KINDS, Judged, judge
-from knollstack.core.pipe.order import candidates, decided_sections, next_bit_in, passes, suits_service
+from knollstack.core.pipe.order import candidates, decided_sections, next_bit_in, passes, suits_service, too_cold
 from knollstack.core.pipe.reasons import buckling, ends_because, governing, neutral_md_ft
 from knollstack.core.pipe.section import Section
-from knollstack.core.pipe.strength import may_stand, stand_alone
+from knollstack.core.pipe.strength import least_shares, may_stand, stand_alone
 from knollstack.core.pipe.taper import Search
 from knollstack.core.program import Planned, Program
 from knollstack.core.results_pipe import LoadKind, LoadResult, PipeResult, PipeRow, SectionResult
@@ -44,10 +44,12 @@ def best_sections(program: Program, string: Planned, frame: Frame, most: int) ->
     """The best string of at most so many sections; empty where none stands."""
     if most == 1:
         return cheapest_single(program, string, frame)
-    pipes, policy = candidates(program, string), program.well.policy
+    # a section hangs where it is warmer: what is not fit for sour service at the top may be further down
+    pipes, policy = candidates(program, string, string.shoe_md_ft), program.well.policy
     if not pipes:
         return ()
-    legs = Search(policy, frame, pipes, most, policy.least_section_ft).best() or []
+    barred = too_cold(program, pipes, frame.md_ft)
+    legs = Search(policy, frame, pipes, most, policy.least_section_ft, barred).best() or []
     md = frame.md_ft
     return tuple(Section(float(md[leg.top]), float(md[leg.bottom]), pipes[leg.pipe]) for leg in legs)
 
@@ -67,14 +69,28 @@ def _propose(program: Program, string: Planned, frame: Frame | None) -> None:
         return
     string.sections = best_sections(program, string, frame, program.well.policy.most_sections)
     if not string.sections:
-        if string.od_in in program.catalogue.by_od:
-            text = "No pipe of this size that may be chosen stands its loads and lets the next bit through."
-            say(program, string, "stop", (text,))
+        _nearest(program, string, frame)
         return
     if not string.proposed:
         names = ", then ".join(pipe_name(s) for s in string.sections)
         words: Words = (*string.words, f" casing: {names}, the cheapest that stands its loads.")
         program.assumptions.append(Assumption(step="pipe", place=f"{string.path}/pipe", text=words))
+
+
+def _nearest(program: Program, string: Planned, frame: Frame) -> None:
+    """Where no pipe that may be chosen stands, the one that comes nearest, so that what it lacks is seen."""
+    if string.od_in not in program.catalogue.by_od:
+        return
+    pipes = candidates(program, string)
+    least = np.nan_to_num(least_shares(program.well.policy, frame, pipes), nan=-1.0) if pipes else np.array([])
+    text = "No pipe of this size that may be chosen stands its loads and lets the next bit through."
+    if not len(least) or float(np.max(least)) <= 0:
+        say(program, string, "stop", (text,), other_connection(program, string, frame))
+        return
+    best = pipes[int(np.argmax(least))]
+    string.sections = (Section(string.hung_md_ft, string.shoe_md_ft, best),)
+    say(program, string, "stop", (f"{text} {pipe_name(string.sections[0])} comes nearest and is shown.",),
+        other_connection(program, string, frame))  # fmt: skip
 
 
 def pipe_name(section: Section) -> str:
@@ -117,7 +133,8 @@ def _section(program: Program, string: Planned, section: Section, because: Words
         drift_in=pipe.drift_in if special else pipe.api_drift_in, special_drift=special,
         coupling_od_in=pipe.coupling_od_in, burst_psi=pipe.burst_psi, coupling_psi=pipe.coupling_psi,
         leak_psi=pipe.leak_psi, collapse_psi=pipe.collapse_psi, body_lbf=pipe.body_lbf, joint_lbf=pipe.joint_lbf,
-        torque_ft_lbf=pipe.torque_ft_lbf, suits_service=suits_service(program, pipe),
+        torque_ft_lbf=pipe.torque_ft_lbf, torque_least_ft_lbf=pipe.torque_least_ft_lbf,
+        suits_service=suits_service(program, pipe, section.top_md_ft),
         cost=pipe.cost_per_ft * (section.bottom_md_ft - section.top_md_ft), priced=pipe.price_per_ft is not None,
         ends_because=because,
     )  # fmt: skip
@@ -130,23 +147,26 @@ def _row(program: Program, string: Planned, judged: Judged | None) -> PipeRow:
     if judged is None:
         return PipeRow(chosen=chosen, sections=sections)
     loads = [_load(program, judged, kind) for kind in KINDS]
+    words, from_md = buckling(judged)
     known = tuple(load for load in loads if load is not None)
     return PipeRow(
         chosen=chosen, sections=sections, loads=known, governs=governing(judged),
-        neutral_md_ft=neutral_md_ft(judged), buckles=buckling(program, judged),
+        neutral_md_ft=neutral_md_ft(judged), buckles=words, buckles_md_ft=from_md,
     )  # fmt: skip
 
 
 def choose_pipe(program: Program) -> PipeResult:
     """Pipe and governing loads of every string."""
-    rows = []
-    for string in program.strings:
+    frames: dict[int, Frame | None] = {}
+    for string in reversed(program.strings):  # innermost first: a string carries the liner that is hung in it
         string.sections = decided_sections(program, string)
         breaks = tuple(s.bottom_md_ft for s in string.sections[:-1])
-        frame = build_frame(program, string, breaks)
+        frame = frames[string.index] = build_frame(program, string, breaks)
         if not string.sections and string.own.pipe is None and not string.own.sections:
             _propose(program, string, frame)
-        judged = None
+    rows = []
+    for string in program.strings:
+        frame, judged = frames[string.index], None
         if string.sections and frame is not None and is_judged(string):
             judged = judge(program.well.policy, frame, string.sections)
         row = _row(program, string, judged)

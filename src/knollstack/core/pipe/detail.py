@@ -31,6 +31,7 @@ from knollstack.core.results_loads import (
 Floats = NDArray[np.float64]
 ENVELOPE_POINTS = 33
 MOST_OFFERED = 3
+MOST_SHARE = 10.0
 
 
 def _floats(values: Floats) -> tuple[float, ...]:
@@ -39,9 +40,9 @@ def _floats(values: Floats) -> tuple[float, ...]:
 
 def _factors(judged: Judged, case: int) -> tuple[CaseFactor, ...]:
     """The least factor of each kind in one case, where there is such a load."""
-    found, policy_share = [], judged
+    found = []
     for kind in KINDS:
-        values = policy_share.of(kind)[:, case]
+        values = judged.of(kind)[:, case]
         if np.any(np.isnan(values)) or not np.any(np.isfinite(values)):
             continue
         section, node = (int(i) for i in np.unravel_index(int(np.argmin(values)), values.shape))
@@ -56,6 +57,10 @@ def _factors(judged: Judged, case: int) -> tuple[CaseFactor, ...]:
 def _cases(judged: Judged) -> tuple[CaseCurves, ...]:
     frame, shares = judged.frame, judged.shares
     effective = judged.effective_lbf()
+    # at a break both sections count
+    least = np.min([np.min(np.nan_to_num(judged.of(kind), nan=0.0), axis=0) for kind in KINDS], axis=0).clip(
+        max=MOST_SHARE
+    )
     return tuple(
         CaseCurves(
             name=case.name, stage=case.stage, kind=case.kind,
@@ -63,7 +68,7 @@ def _cases(judged: Judged) -> tuple[CaseCurves, ...]:
             axial_lbf=_floats(judged.along(shares.axial_lbf, c)), effective_lbf=_floats(judged.along(effective, c)),
             collapse_rating_psi=_floats(np.nan_to_num(judged.along(shares.collapse_rating_psi, c))),
             collapse_load_psi=_floats(judged.along(shares.collapse_psi, c)),
-            stress_psi=_floats(judged.along(shares.stress_psi, c)), factors=_factors(judged, c),
+            stress_psi=_floats(judged.along(shares.stress_psi, c)), share=_floats(least[c]), factors=_factors(judged, c),
         )
         for c, case in enumerate(frame.cases)
     )  # fmt: skip

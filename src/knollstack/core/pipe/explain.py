@@ -56,14 +56,16 @@ class Explained:
         if self.case.free:
             inside, shoe = float(self.case.internal_psi(self.tvd)), float(frame.shoe_outside_psi[c])
             force = float(hanging_force(below, inside, shoe, *size))
-            if self.case.overpull_lbf:
-                force = float(running_tension(force, self.case.overpull_lbf))
+            if frame.added_lbf[c, m]:
+                force = float(running_tension(force, float(frame.added_lbf[c, m])))
             if self.case.shock_ft_s:
                 force += float(shock_load(self.case.shock_ft_s, float(areas_in2(*size)[2])))
             return force
         force = float(hanging_force(below, float(frame.mud_psi[m]), float(frame.mud_psi[-1]), *size))
         changes = float(frame.inside_change_psi[c, m]), float(frame.outside_change_psi[c, m])
         force += float(ballooning_force(*size, *changes))
+        if frame.added_lbf[c, m]:
+            force = float(running_tension(force, float(frame.added_lbf[c, m])))
         if frame.heat_f[c, m]:
             force += float(thermal_force(*size, float(frame.heat_f[c, m])))
         return force

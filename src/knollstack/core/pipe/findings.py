@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
+import numpy as np
+
 from knollstack.core.findings import Amount, Change, Finding, Remedy, Severity, Words
+from knollstack.core.pipe.frame import Frame
 from knollstack.core.pipe.judge import Judged, stands
 from knollstack.core.pipe.order import candidates, coldest_f, decided_sections, is_sour, suits_service
 from knollstack.core.pipe.product import Pipe
 from knollstack.core.pipe.section import Section
+from knollstack.core.pipe.strength import may_stand, stand_alone
 from knollstack.core.program import Planned, Program
 from knollstack.core.results_pipe import LoadResult, PipeRow
 from knollstack.core.well import depth, pressure
@@ -38,7 +42,11 @@ def mend(program: Program, string: Planned, judged: Judged, place: int) -> tuple
     """The pipe nearest in cost that, put in one section, makes the whole string stand; tried before it is offered."""
     sections, policy = judged.sections, program.well.policy
     have = sections[place].pipe
-    for pipe in sorted(candidates(program, string), key=lambda p: (abs(p.cost_per_ft - have.cost_per_ft), p.key)):
+    fits = candidates(program, string, sections[place].top_md_ft)
+    if len(sections) == 1 and fits:  # all at once, since most or all of them may fail
+        ok = stand_alone(policy, judged.frame, fits)
+        fits = [p for p, stands_alone in zip(fits, ok, strict=True) if stands_alone]
+    for pipe in sorted(fits, key=lambda p: (abs(p.cost_per_ft - have.cost_per_ft), p.key)):
         if pipe.key == have.key:
             continue
         trial = tuple(Section(s.top_md_ft, s.bottom_md_ft, pipe) if i == place else s for i, s in enumerate(sections))
@@ -46,6 +54,19 @@ def mend(program: Program, string: Planned, judged: Judged, place: int) -> tuple
             label: Words = (f"Use {pipe.weight_ppf:g} lb/ft {pipe.grade.grade} {pipe.connection}",)
             return (Remedy(label=label, changes=_change(program, string, place, pipe)),)
     return ()
+
+
+def other_connection(program: Program, string: Planned, frame: Frame) -> tuple[Remedy, ...]:
+    """The cheapest pipe that stands with a connection that policy does not choose from by itself."""
+    pipes = may_stand(program.well.policy, frame, candidates(program, string, any_connection=True))
+    if not pipes:
+        return ()
+    ok = np.flatnonzero(stand_alone(program.well.policy, frame, pipes))
+    if not len(ok):
+        return ()
+    pipe = pipes[int(ok[0])]
+    label: Words = (f"Use {pipe.weight_ppf:g} lb/ft {pipe.grade.grade} {pipe.connection}: {pipe.joint.title}",)
+    return (Remedy(label=label, changes=program.change(string, "pipe", choice_of(pipe))),)
 
 
 def _force(lbf: float) -> Amount:
@@ -75,7 +96,7 @@ def judge_string(program: Program, judged: Judged, row: PipeRow) -> None:
     if frame.missing:
         what = " and ".join(frame.missing)
         say(program, string, "unknown",
-            (f"The {what} load is unknown: pore, fracture, overburden, temperature or mud is missing.",))  # fmt: skip
+            (f"The {what} load is unknown: pore, fracture, overburden, temperature, mud or pipe below is missing.",))  # fmt: skip
     for section in judged.sections:
         if section.pipe.joint_lbf is None or section.pipe.coupling_psi is None or section.pipe.leak_psi is None:
             text = f"Joint ratings of {section.pipe.connection} are unknown: the catalogue holds no thread data for this row."
@@ -97,15 +118,16 @@ def pipe_notes(program: Program) -> None:
             Finding(severity="unknown", step="pipe", place="/site/h2s_ppm", subject=("H2S",),
                     message=("H2S is not given. Grades are judged as sweet.",))
         )  # fmt: skip
-    sour, coldest = is_sour(program), coldest_f(program)
     for string in program.strings:
-        if sour and string.drilled:
-            for grade, suits in {s.pipe.grade.grade: suits_service(program, s.pipe) for s in string.sections}.items():
+        if is_sour(program) and string.drilled:
+            for section in string.sections:
+                grade, suits = section.pipe.grade.grade, suits_service(program, section.pipe, section.top_md_ft)
                 if suits is False:
                     where: Words = (f"{grade} is not for sour service",)
+                    coldest = coldest_f(program, section.top_md_ft)
                     if coldest is not None:
                         where = (*where, " at ", Amount(value=coldest, quantity="temperature"))
-                    say(program, string, "stop", (*where, ", the coldest that this string gets."))
+                    say(program, string, "stop", (*where, ", the coldest that it gets."))
                 elif suits is None:
                     say(
                         program,

@@ -12,8 +12,9 @@ from numpy.typing import NDArray
 
 from knollstack.core.cement.column import slurry_ppg
 from knollstack.core.formula import sweeping
-from knollstack.core.pipe.cases import LoadCase, custom_case, running_cases, salt_spans, test_case
+from knollstack.core.pipe.cases import LoadCase, custom_case, liner_case, running_cases, salt_spans, test_case
 from knollstack.core.pipe.exposure import surface_psi
+from knollstack.core.pipe.landed import landed_weight_lbf
 from knollstack.core.pipe.ratings import DERATE_FROM_F
 from knollstack.core.pipe.service import drilling_cases, production_cases
 from knollstack.core.program import Planned, Program
@@ -40,7 +41,7 @@ class Frame:
     outside_change_psi: Floats
     heat_f: Floats
     free: NDArray[np.bool_]
-    overpull_lbf: Floats
+    added_lbf: Floats
     shock_ft_s: Floats
     shoe_outside_psi: Floats
     dogleg_deg_100ft: Floats
@@ -67,6 +68,13 @@ def all_cases(program: Program, string: Planned, mud_ppg: float) -> tuple[list[L
     if asked:
         cases.append(test_case(program, string, mud_ppg, slurry, asked))
     cases += [case for case in found if isinstance(case, LoadCase)]
+    liner = program.next(string)
+    if liner is not None and liner.run == "liner" and not liner.own.tie_back:
+        landed = landed_weight_lbf(program, liner)
+        if landed is None:
+            found.append("liner")
+        else:
+            cases.append(liner_case(string, mud_ppg, liner.top_md_ft, max(0.0, landed)))
     cases += [custom_case(program, load) for load in string.own.loads]
     missing = [name for name in found if isinstance(name, str)]
     if salt_spans(program, string) and len(program.well.ground.model.overburden) < 2:
@@ -79,6 +87,7 @@ def _nodes(program: Program, string: Planned, cases: list[LoadCase]) -> Floats:
     levels = [z for case in cases for z in case.marks_tvd_ft]
     levels += [z for span in salt_spans(program, string) for z in span]
     marks: list[float] = np.atleast_1d(path.md_at(np.array(levels))).tolist() if levels else []
+    marks += [case.hung_at_md_ft for case in cases if case.hung_at_md_ft is not None]
     marks += [string.previous_shoe_md_ft, string.top_md_ft, *path.md_ft.tolist()]
     if program.well.policy.burst_backup == "pore":
         marks += np.asarray(path.md_at(program.well.ground.pore.tvd_ft)).tolist()
@@ -109,6 +118,13 @@ def _yield_share(program: Program, tvd: Floats, heat: Floats) -> Floats | None:
     z, t = zip(*points, strict=True)
     hottest = np.interp(tvd, z, t) + np.max(heat, axis=0, initial=0.0)
     return np.asarray(1 - rate * np.maximum(hottest - DERATE_FROM_F, 0))
+
+
+def _added(case: LoadCase, md_ft: Floats) -> Floats:
+    """Force added along the string: everywhere, or above the depth where it is hung."""
+    if case.hung_at_md_ft is None:
+        return np.full(md_ft.shape, case.overpull_lbf)
+    return np.where(md_ft <= case.hung_at_md_ft + 1e-6, case.overpull_lbf, 0.0)
 
 
 def _doglegs(path: Path, md_ft: Floats) -> Floats:
@@ -146,7 +162,7 @@ def build_frame(program: Program, string: Planned, breaks_md_ft: tuple[float, ..
         inside_change_psi=_over_free_length(inside - mud_psi, md, uncemented),
         outside_change_psi=_over_free_length(outside - mud_psi, md, uncemented),
         heat_f=_over_free_length(heat, md, uncemented),
-        free=np.array([c.free for c in cases]), overpull_lbf=np.array([c.overpull_lbf for c in cases]),
+        free=np.array([c.free for c in cases]), added_lbf=np.array([_added(case, md) for case in cases]),
         shock_ft_s=np.array([c.shock_ft_s for c in cases]), shoe_outside_psi=outside[:, -1],
         dogleg_deg_100ft=_doglegs(path, md),
         inclination_deg=np.degrees(np.arccos(np.clip(path.down[leg], -1, 1))),

@@ -11,8 +11,8 @@ import numpy as np
 from knollstack.core.basics import safety_factor, steel_area_in2
 from knollstack.core.findings import Amount, Change, Finding, Remedy, Words
 from knollstack.core.formula import formula
-from knollstack.core.pipe.forces import hanging_force, weight_below
 from knollstack.core.pipe.frame import build_frame
+from knollstack.core.pipe.landed import landed_weight_lbf
 from knollstack.core.pipe.loads import CASING_DESIGN
 from knollstack.core.pipe.order import candidates
 from knollstack.core.pipe.product import Pipe
@@ -50,20 +50,6 @@ def stack_weight_lbf(program: Program) -> float:
     elements = [catalogue.element(name) for name in USUAL_ELEMENTS]
     pieces = [catalogue.piece("spool", 5_000.0).weight_lbf for s in program.strings if s.run != "liner"]
     return sum(e.weight_lbf for e in elements if e is not None) + sum(pieces)
-
-
-def _hung(program: Program, string: Planned) -> float | None:
-    """Weight with which a string is landed; None where its pipe or mud is unknown."""
-    if not string.sections or string.mud_ppg is None:
-        return None
-    tvd, total = program.well.path.tvd, 0.0
-    for section in string.sections:
-        pipe = section.pipe
-        height = tvd(section.bottom_md_ft) - tvd(section.top_md_ft)
-        total += float(weight_below(pipe.weight_ppf, height, string.mud_ppg, pipe.od_in, pipe.wall_in))
-    shoe = 12 / 231 * string.mud_ppg * tvd(string.shoe_md_ft)
-    pipe = string.sections[0].pipe
-    return float(hanging_force(total, 0.0, shoe, pipe.od_in, pipe.wall_in))
 
 
 def carrier(program: Program) -> Planned | None:
@@ -110,7 +96,7 @@ def judge_hung(program: Program, rows: tuple[PipeRow, ...]) -> tuple[PipeRow, ..
     if bearer is None or not bearer.sections or program.design.site.setting == "subsea":
         return rows
     inner = [s for s in program.strings[bearer.index + 1 :] if s.run != "liner" or s.own.tie_back]
-    weights = [_hung(program, s) for s in inner]
+    weights = [landed_weight_lbf(program, s) for s in inner]
     if not inner or any(w is None for w in weights):
         return rows
     pipe = bearer.sections[0].pipe

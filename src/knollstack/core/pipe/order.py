@@ -4,12 +4,16 @@ from __future__ import annotations
 
 from functools import lru_cache
 
+import numpy as np
+from numpy.typing import NDArray
+
 from knollstack.core.catalogue import Catalogue, CatalogueKey
 from knollstack.core.pipe.product import Pipe
 from knollstack.core.pipe.section import Section
 from knollstack.core.program import Planned, Program
 from knollstack.core.strings import PipeChoice
 
+Floats = NDArray[np.float64]
 H2S_LIMIT_PSI = 0.05
 """Partial pressure of H2S from which sour-service rules apply (NACE MR0175 / ISO 15156-2)."""
 SHORTEST_FT = 1.0
@@ -26,14 +30,18 @@ def is_sour(program: Program) -> bool | None:
     return site.h2s_ppm * 1e-6 * 12 / 231 * pore * well.path.total_tvd_ft >= H2S_LIMIT_PSI
 
 
-def coldest_f(program: Program) -> float | None:
-    """The coldest that pipe gets in service: the top of the well; None where temperature is unknown."""
+def coldest_f(program: Program, top_md_ft: float) -> float | None:
+    """The coldest that pipe from a depth down gets in service; None where temperature is unknown."""
     points = program.well.temperatures
-    return min(t for _, t in points) if points else None
+    if not points:
+        return None
+    depths, values = zip(*points, strict=True)
+    top = program.well.path.tvd(top_md_ft)
+    return min(float(np.interp(top, depths, values)), *(t for z, t in points if z >= top), values[-1])
 
 
-def suits_service(program: Program, pipe: Pipe) -> bool | None:
-    """Fit for the service: sweet, or sour at the coldest; None where that is unknown."""
+def suits_service(program: Program, pipe: Pipe, top_md_ft: float) -> bool | None:
+    """Fit for the service from a depth down: sweet, or sour at the coldest there; None where that is unknown."""
     sour = is_sour(program)
     if not sour:
         return True if sour is False else None
@@ -41,7 +49,7 @@ def suits_service(program: Program, pipe: Pipe) -> bool | None:
         return False
     if pipe.grade.sour_from_f <= 0:
         return True
-    coldest = coldest_f(program)
+    coldest = coldest_f(program, top_md_ft)
     return None if coldest is None else coldest >= pipe.grade.sour_from_f
 
 
@@ -58,17 +66,23 @@ def passes(program: Program, pipe: Pipe, bit_in: float) -> bool:
     return drift >= bit_in - 1e-9
 
 
-def candidates(program: Program, string: Planned) -> list[Pipe]:
+def candidates(
+    program: Program, string: Planned, top_md_ft: float | None = None, any_connection: bool = False
+) -> list[Pipe]:
     """Pipes of the string's size to choose from, the cheapest first: allowed, passing the next bit, fit for service.
 
-    Sour service of unknown temperature leaves only what is fit at any temperature.
+    Fit from the string's top down, or from a section's. Sour service of unknown temperature leaves only what is fit at
+    any temperature.
     """
     policy = program.well.policy
     wanted = (string.own.connection,) if string.own.connection else policy.connections
+    if any_connection:
+        wanted = tuple(c.connection for c in program.catalogue.connections)
     key, bit = CatalogueKey(program.catalogue), next_bit_in(program, string)
     found = _fitting(key, string.od_in or 0.0, bit, wanted, policy.special_drift, policy.choose_from, policy.least)
     if is_sour(program):
-        return [p for p in found if suits_service(program, p)]
+        top = string.hung_md_ft if top_md_ft is None else top_md_ft
+        return [p for p in found if suits_service(program, p, top)]
     return list(found)
 
 
@@ -117,3 +131,16 @@ def decided_sections(program: Program, string: Planned) -> tuple[Section, ...]:
         if last:
             break
     return tuple(sections)
+
+
+def too_cold(program: Program, pipes: list[Pipe], md_ft: Floats) -> NDArray[np.bool_]:
+    """Depths, pipe × node, at which a pipe is not fit for the sour service; none where the well is sweet."""
+    cold = np.zeros((len(pipes), len(md_ft)), dtype=bool)
+    if not is_sour(program):
+        return cold
+    coldest = [coldest_f(program, float(md)) for md in md_ft]
+    for i, pipe in enumerate(pipes):
+        limit = pipe.grade.sour_from_f
+        if limit is None or limit > 0:
+            cold[i] = [limit is None or t is None or t < limit for t in coldest]
+    return cold

@@ -20,6 +20,9 @@ from knollstack.core.pipe.joints import (
 )
 from knollstack.core.pipe.ratings import pipe_body_yield, pipe_collapse, pipe_internal_yield
 
+LEAST_TORQUE_SHARE = 0.75
+"""Least over optimum make-up torque of round thread (API RP 5C1)."""
+
 
 @dataclass(frozen=True)
 class Grade:
@@ -212,3 +215,9 @@ class Pipe:
         if self.joint.kind != "round" or self.joint_lbf is None:
             return None
         return round_thread_torque(self.joint_lbf)
+
+    @property
+    def torque_least_ft_lbf(self) -> float | None:
+        """Least make-up torque [ft·lbf] of round thread."""
+        best = self.torque_ft_lbf
+        return None if best is None else LEAST_TORQUE_SHARE * best

@@ -11,7 +11,6 @@ from knollstack.core.pipe.forces import buckling_force
 from knollstack.core.pipe.judge import KINDS, Judged, judge
 from knollstack.core.pipe.section import Section
 from knollstack.core.policy import Policy
-from knollstack.core.program import Program
 from knollstack.core.well import depth
 
 
@@ -95,12 +94,12 @@ def _end_force(judged: Judged) -> float:
     return -float(judged.frame.mud_psi[-1] * steel[-1, 0, 0])
 
 
-def buckling(program: Program, judged: Judged) -> Words:
-    """The case in which most of the uncemented pipe buckles, and from where; empty where none does."""
+def buckling(judged: Judged) -> tuple[Words, float | None]:
+    """The case in which most of the uncemented pipe buckles, in words, and from where; empty where none does."""
     frame, string = judged.frame, judged.frame.string
     hole = string.bit_in
     if hole is None or not np.any(frame.uncemented):
-        return ()
+        return (), None
     side = judged.side
     steel = np.pi / 4 * (side.od_in**2 - (side.od_in - 2 * side.wall_in) ** 2)
     buoyed = np.maximum(side.weight_ppf - 12 / 231 * frame.mud_ppg * steel, 0.0)
@@ -109,11 +108,7 @@ def buckling(program: Program, judged: Judged) -> Words:
     effective = judged.effective_lbf()
     bent = (effective < -critical) & judged.within[:, None, :] & frame.uncemented & ~frame.free[None, :, None]
     if not np.any(bent):
-        return ()
+        return (), None
     case = int(np.argmax(bent.any(axis=0).sum(axis=1)))
-    first = int(np.argmax(bent[:, case].any(axis=0)))
-    return (
-        f"In {frame.cases[case].name} the uncemented pipe buckles from ",
-        depth(float(frame.md_ft[first])),
-        " down.",
-    )
+    start = float(frame.md_ft[int(np.argmax(bent[:, case].any(axis=0)))])
+    return (f"In {frame.cases[case].name} the uncemented pipe buckles from ", depth(start), " down."), start

@@ -89,9 +89,9 @@ def drilling_cases(program: Program, string: Planned, mud_ppg: float) -> Iterato
         return
     if policy.burst_school == "gas to surface":
         yield _gas_to_surface(program, string)
-    evacuated = policy.collapse_school == "evacuated" or (
-        policy.collapse_school == "by role" and string.role in ("conductor", "surface")
-    )
+    # under the sea a casing that loses its mud is filled by what stands in the riser or by the sea itself
+    dry = string.role in ("conductor", "surface") and program.well.site.setting != "subsea"
+    evacuated = policy.collapse_school == "evacuated" or (policy.collapse_school == "by role" and dry)
     if evacuated:
         yield LoadCase("evacuation", "collapse", "drilling", mud_column(0.0), outside)
     for below in through:

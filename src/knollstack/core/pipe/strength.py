@@ -84,7 +84,7 @@ def added_force(frame: Frame, pipes: Rack) -> Floats:
     held = as_set + thermal_force(*size, frame.heat_f[None])
     held = held + ballooning_force(*size, frame.inside_change_psi[None], frame.outside_change_psi[None])
     steel = areas_in2(*size)[2]
-    extra = frame.overpull_lbf[None, :, None] + np.asarray(shock_load(frame.shock_ft_s[None, :, None], steel))
+    extra = frame.added_lbf[None] + np.asarray(shock_load(frame.shock_ft_s[None, :, None], steel))
     return np.asarray(np.where(frame.free[None, :, None], hung, held) + extra)
 
 
@@ -179,9 +179,12 @@ def may_stand(policy: Policy, frame: Frame, pipes: Sequence[Pipe]) -> list[Pipe]
     return [p for p in pipes if stands(p)]
 
 
+def least_shares(policy: Policy, frame: Frame, pipes: Sequence[Pipe]) -> Floats:
+    """The least share of each pipe as the whole string; NaN where a rating that counts is unknown."""
+    side = rack(pipes, frame.string.own.wear_percent)
+    return shares(policy, frame, side, weight_per_ft(frame, side) * frame.below_tvd_ft).least()
+
+
 def stand_alone(policy: Policy, frame: Frame, pipes: Sequence[Pipe]) -> NDArray[np.bool_]:
     """Whether each pipe stands everything as the whole string; an unknown rating does not."""
-    side = rack(pipes, frame.string.own.wear_percent)
-    below = weight_per_ft(frame, side) * frame.below_tvd_ft
-    least = shares(policy, frame, side, below).least()
-    return np.asarray(np.nan_to_num(least, nan=-1.0) >= 1 - 1e-9)
+    return np.asarray(np.nan_to_num(least_shares(policy, frame, pipes), nan=-1.0) >= 1 - 1e-9)

@@ -136,7 +136,15 @@ class _Label:
 class Search:
     """Sections joined from the shoe up, for one string and one list of pipes."""
 
-    def __init__(self, policy: Policy, frame: Frame, pipes: Sequence[Pipe], most: int, least_ft: float) -> None:
+    def __init__(
+        self,
+        policy: Policy,
+        frame: Frame,
+        pipes: Sequence[Pipe],
+        most: int,
+        least_ft: float,
+        barred: NDArray[np.bool_] | None = None,
+    ) -> None:
         self.frame, self.pipes, self.most, self.least_ft = frame, pipes, most, least_ft
         side = rack(pipes, frame.string.own.wear_percent)
         self.per_ft = weight_per_ft(frame, side)[:, 0, 0]
@@ -147,6 +155,8 @@ class Search:
         # bounds on the weight at the shoe end of a pipe that began there: its own weight since then taken off
         self.low = found.least_lbf - self.per_ft[:, None] * depth
         self.high = found.greatest_lbf - self.per_ft[:, None] * depth
+        if barred is not None:
+            self.high[barred] = -np.inf
         self.cheapest_above = self._cheapest_above()
 
     def _cheapest_above(self) -> Floats:

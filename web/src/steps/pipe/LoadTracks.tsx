@@ -1,7 +1,7 @@
 // The loads of the string in hand against depth: pressures with their ratings, axial forces with what stands them, and
 // each case's factors where they are least.
 import { useState } from "react";
-import { useBench } from "../../design/context";
+import { useBench, useSnapshot } from "../../design/context";
 import type { LoadsResult } from "../../design/types";
 import { interpolate } from "../../depth/scale";
 import type { DepthScale } from "../../depth/scale";
@@ -131,16 +131,19 @@ export function PressureLoads({ scale, widthPx, loads, chosen }: TracksProps) {
 
 export function AxialLoads({ scale, widthPx, loads, chosen }: TracksProps) {
   const units = useUnits();
+  const { selected } = useBench();
+  const row = useSnapshot("evaluation")?.pipe.strings[selected];
   const [view, setView] = useState<AxialView>("axial force");
   const factors = view === "factors over asked";
-  const factor = units.factor("force") / 1000;
+  const factor = factors ? 1 : units.factor("force") / 1000;
   const md = loads?.md_ft ?? [];
-  const curves = loads && !factors ? axialCurves(loads, view) : [];
+  const curves = loads ? axialCurves(loads, view) : [];
   const limits = loads && view === "axial force" ? [loads.ratings.tension_lbf, loads.ratings.compression_lbf] : [];
-  const governing = chosen ?? (loads ? (governingCase(loads, "tension")?.name ?? null) : null);
+  const governing = chosen ?? (loads && !factors ? (governingCase(loads, "tension")?.name ?? null) : null);
   const inHand = curves.find((c) => c.name === governing);
-  const domain: [number, number] = factors ? [0, 4] : around([...curves.flatMap((c) => c.values), ...limits.flat()].map((v) => v * factor), 10);
-  const unit = factors ? "least factor ÷ asked; 1 just stands" : `1000 ${units.unit("force")}${governing ? ` · ${governing}` : ""}`;
+  const domain: [number, number] = factors ? [0, MOST_SHARE] : around([...curves.flatMap((c) => c.values), ...limits.flat()].map((v) => v * factor), 10);
+  const unit = factors ? "least of each case; 1 just stands" : `1000 ${units.unit("force")}${governing ? ` · ${governing}` : ""}`;
+  const text = (value: number) => (factors ? value.toFixed(2) : `${units.number(value, "force")} ${units.unit("force")}`);
   return (
     <Track
       title={view}
@@ -151,28 +154,41 @@ export function AxialLoads({ scale, widthPx, loads, chosen }: TracksProps) {
       domain={domain}
       read={(mdFt) => {
         const value = inHand ? interpolate(md, inHand.values, mdFt) : null;
-        return value === null ? null : `${units.number(value, "force")} ${units.unit("force")}`;
+        return value === null ? null : text(value);
       }}
       table={() => ({
         columns: [`MD, ${units.unit("depth")}`, ...curves.map((c) => c.name)],
-        rows: md.map((depth, i) => [units.number(depth, "depth"), ...curves.map((c) => units.number(c.values[i]!, "force"))]),
+        rows: md.map((depth, i) => [units.number(depth, "depth"), ...curves.map((c) => (factors ? c.values[i]!.toFixed(2) : units.number(c.values[i]!, "force")))]),
       })}
       summary={loads ? `${view} of every case against depth` : "No loads are known for this string"}
     >
-      {(x) =>
-        factors ? (
-          loads && <FactorPoints loads={loads} chosen={chosen} x={x} scale={scale} />
-        ) : (
-          <>
-            {domain[0] < 0 && <line x1={x(0)} x2={x(0)} y1={scale.y(md[0] ?? 0)} y2={scale.y(md[md.length - 1] ?? 0)} stroke="var(--ink)" strokeWidth={0.8} />}
-            <Curves curves={curves} chosen={governing} md={md} at={(v) => x(v * factor)} scale={scale} />
-            {limits.map((limit, k) => (
-              <path key={k} d={line(md.map((depth, i) => [x(limit[i]! * factor), scale.y(depth)] as const))} fill="none" stroke="var(--brick)" strokeWidth={1.6} strokeDasharray="5 3" />
-            ))}
-          </>
-        )
-      }
+      {(x) => (
+        <>
+          {domain[0] < 0 && <line x1={x(0)} x2={x(0)} y1={scale.y(md[0] ?? 0)} y2={scale.y(md[md.length - 1] ?? 0)} stroke="var(--ink)" strokeWidth={0.8} />}
+          <Curves curves={curves} chosen={governing} md={md} at={(v) => x(v * factor)} scale={scale} />
+          {limits.map((limit, k) => (
+            <path key={k} d={line(md.map((depth, i) => [x(limit[i]! * factor), scale.y(depth)] as const))} fill="none" stroke="var(--brick)" strokeWidth={1.6} strokeDasharray="5 3" />
+          ))}
+          {factors && loads && <FactorPoints loads={loads} chosen={chosen} x={x} scale={scale} />}
+          {view === "axial force" && row?.neutral_md_ft != null && <Mark y={scale.y(row.neutral_md_ft)} widthPx={widthPx} text="neutral in mud" />}
+          {view === "effective force" && row?.buckles_md_ft != null && <Mark y={scale.y(row.buckles_md_ft)} widthPx={widthPx} text="buckles below" />}
+        </>
+      )}
     </Track>
+  );
+}
+
+const MOST_SHARE = 4;
+
+/** A depth with what begins there. */
+function Mark({ y, widthPx, text }: { y: number; widthPx: number; text: string }) {
+  return (
+    <g>
+      <line x1={8} x2={widthPx - 8} y1={y} y2={y} stroke="var(--mute)" strokeDasharray="2 3" />
+      <text x={10} y={y - 3} fontSize={10.5} style={{ fill: "var(--mute)" }}>
+        {text}
+      </text>
+    </g>
   );
 }
 

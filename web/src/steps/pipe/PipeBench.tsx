@@ -5,6 +5,7 @@ import type { LoadsResult } from "../../design/types";
 import type { DepthScale } from "../../depth/scale";
 import { Empty, Panel } from "../../ui/Panel";
 import { Tabs } from "../../ui/Tabs";
+import { CatalogueTable } from "./CatalogueTable";
 import { AxialLoads, PressureLoads } from "./LoadTracks";
 import { StringCard } from "./StringCard";
 import { OwnPipes, Stock } from "./Supplies";
@@ -65,8 +66,9 @@ const Pipes = memo(function Pipes({ loads, chosen, selected, setTaken }: PipesPr
         onChange={setTab}
         tabs={[
           { value: "strings", title: "Strings", content: strings },
+          { value: "catalogue", title: "Catalogue", content: <CatalogueTable index={selected} /> },
           { value: "own", title: "Own pipes", content: <OwnPipes /> },
-          { value: "stock", title: "Stock and prices", content: <Stock /> },
+          { value: "stock", title: "Stock", content: <Stock /> },
         ]}
       />
     </Panel>

@@ -150,9 +150,10 @@ function Ratings({ section, several }: { section: SectionResult; several: boolea
     ["joint", units.text(section.joint_lbf, "force")],
     ["leak", units.text(section.leak_psi, "pressure")],
     ["make-up", section.torque_ft_lbf === null ? "to its mark" : `${units.number(section.torque_ft_lbf, "sacks")} ft·lbf`],
+    ["its least", section.torque_least_ft_lbf === null ? "–" : `${units.number(section.torque_least_ft_lbf, "sacks")} ft·lbf`],
     ["collapse", units.text(section.collapse_psi, "pressure")],
-    ["joint OD", units.text(section.coupling_od_in, "diameter")],
     ["ID", units.text(section.id_in, "diameter")],
+    ["joint OD", units.text(section.coupling_od_in, "diameter")],
     [section.special_drift ? "special drift" : "drift", units.text(section.drift_in, "diameter")],
   ] as const;
   return (

@@ -1,5 +1,8 @@
 // What else is decided of a string's pipe: wear, tests, what is produced or pumped through it, and cases of one's own.
-import { useSnapshot } from "../../design/context";
+import { useQuery } from "@tanstack/react-query";
+import { getCatalogue } from "../../design/api";
+import { editString, useBench, useSnapshot } from "../../design/context";
+import { Choice } from "../../ui/Field";
 import { DocCheck, DocNumber } from "../../ui/DocField";
 import { Grid } from "../../ui/grid/Grid";
 import type { GridColumn } from "../../ui/grid/columns";
@@ -19,6 +22,9 @@ export function StringOptions({ index, size }: { index: number; size: string }) 
   const units = useUnits();
   const string = useSnapshot("evaluation")!.strings[index]!;
   const last = useSnapshot("evaluation")!.strings.length - 1 === index;
+  const { session } = useBench();
+  const { data: catalogue } = useQuery({ queryKey: ["catalogue"], queryFn: getCatalogue, staleTime: Infinity });
+  const held = useSnapshot("document").strings[index]?.connection ?? null;
   const entries = [
     { label: "Pressure test", key: "test_psi", quantity: "pressure" as const },
     { label: "Treating pressure", key: "stimulation_psi", quantity: "pressure" as const },
@@ -40,6 +46,19 @@ export function StringOptions({ index, size }: { index: number; size: string }) 
               <span className="text-mute">{units.unit(entry.quantity)}</span>
             </span>
           ))}
+        <span>Choose only connection</span>
+        <span className="col-span-2">
+          <Choice
+            label={`${size} connection to choose`}
+            place={`/strings/${index}/connection`}
+            value={held ?? ""}
+            decided={held !== null}
+            options={[{ value: "", text: "by policy" }, ...(catalogue?.connections ?? []).map((c) => ({ value: c.connection, text: c.connection }))]}
+            onCommit={(value) => {
+              editString(session, index, "connection", value === "" ? null : value);
+            }}
+          />
+        </span>
         {string.run === "liner" && (
           <>
             <span>Tied back to the wellhead</span>

@@ -39,7 +39,7 @@ export function pressureCurves(loads: LoadsResult, view: PressureView, chosen: s
   return loads.cases.map((item) => ({ name: item.name, values: view === "burst" ? differential(item) : item.collapse_load_psi }));
 }
 
-/** Least share over all kinds at each depth is not carried; the share of each case's own factors is, at its worst depth. */
 export function axialCurves(loads: LoadsResult, view: AxialView): Curve[] {
-  return loads.cases.map((item) => ({ name: item.name, values: view === "effective force" ? item.effective_lbf : item.axial_lbf }));
+  const of = (item: CaseCurves) => (view === "factors over asked" ? item.share : view === "effective force" ? item.effective_lbf : item.axial_lbf);
+  return loads.cases.map((item) => ({ name: item.name, values: of(item) }));
 }

@@ -4,12 +4,15 @@ import { DocCheck, DocChoice, DocNumber } from "../../ui/DocField";
 import { Panel, Scroll } from "../../ui/Panel";
 import { useUnits } from "../../ui/units";
 import { Grid } from "../../ui/grid/Grid";
+import { Connections } from "./Connections";
 
 interface Entry {
   label: string;
   key: string;
   /** A yes or no. */
   check?: boolean;
+  /** May be left empty. */
+  optional?: boolean;
   quantity?: Quantity;
   unit?: string;
   options?: readonly string[];
@@ -64,6 +67,7 @@ const GROUPS: readonly { title: string; entries: readonly Entry[] }[] = [
     title: "Sizes",
     entries: [
       { label: "Production casing", key: "production_od_in", quantity: "size" },
+      { label: "Tubing", key: "tubing_od_in", quantity: "size", optional: true },
       { label: "Least clearance", key: "clearance", options: ["common", "tight"] },
       { label: "Casing may be ordered to special drift", key: "special_drift", check: true },
       { label: "Keep one size spare for a contingency", key: "keep_spare", check: true },
@@ -144,13 +148,14 @@ export function PolicyBench() {
                   ) : entry.options ? (
                     <DocChoice label={entry.label} path={`/policy/${entry.key}`} options={entry.options} numeric={entry.key === "most_sections"} />
                   ) : (
-                    <DocNumber label={entry.label} path={`/policy/${entry.key}`} quantity={entry.quantity!} />
+                    <DocNumber label={entry.label} path={`/policy/${entry.key}`} quantity={entry.quantity!} optional={entry.optional} />
                   )}
                   <span className="pl-1.5 text-mute">{entry.quantity ? units.unit(entry.quantity) : ""}</span>
                 </div>
               ))}
             </section>
           ))}
+          <Connections />
           <section className="mb-4 break-inside-avoid" aria-label="Kick minimums">
             <h3 className="mb-0.5 text-[13px] font-semibold">Least kick tolerance by hole size</h3>
             <Grid
