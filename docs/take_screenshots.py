@@ -66,6 +66,19 @@ def alternatives(page: Page) -> None:
         shoot(page, "import")
 
 
+def others(page: Page) -> None:
+    """Both schools, a platform well's path, and a deep-water well's mud."""
+    page.open("/designs/2/depths")
+    page.click("Schools")
+    page.find("section[aria-label=surface]")
+    shoot(page, "schools")
+    page.open("/designs/3/ground")
+    page.click("Path")
+    shoot(page, "path")
+    page.open("/designs/4/mud")
+    shoot(page, "deep")
+
+
 def main() -> None:
     options = Options()
     options.binary_location = "/usr/bin/chromium"
@@ -92,7 +105,11 @@ def main() -> None:
                 page.find('[data-working="depths/2/kick_tolerance"]').click()
             if step == "pipe":
                 page.click("9 5/8 in")
+                page.find("[aria-label^='Strength of the section']")
+            if step == "sizes":
+                page.find("[aria-label='Chains']")
             shoot(page, step)
+        others(page)
         alternatives(page)
         page.prefer(dark=True)
         page.open("/designs/1/depths")

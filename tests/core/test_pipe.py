@@ -10,10 +10,13 @@ from knollstack.core.cement.job import fill_tops
 from knollstack.core.faults import FaultyDesign, parse
 from knollstack.core.own_pipes import with_own
 from knollstack.core.pipe.choose import best_sections
+from knollstack.core.pipe.detail import envelope, loads_of, offers_of
 from knollstack.core.pipe.frame import build_frame
 from knollstack.core.pipe.judge import judge, stands
 from knollstack.core.pipe.order import candidates, decided_sections
+from knollstack.core.pipe.ratings import von_mises
 from knollstack.core.pipe.section import Section
+from knollstack.core.policy import Policy
 from knollstack.core.program import build_program
 from knollstack.core.units import plain
 from tests.helpers import CATALOGUE, applied, demo, find, points, run, well
@@ -353,3 +356,106 @@ def test_free_pipe_buckles_when_it_is_hot():
     neutral = row.neutral_md_ft
     # hung in its mud the real force is nothing where the pipe below weighs what the mud presses on its end
     assert 29 * (10_000 - neutral) == pytest.approx(5454.5 * 8.4494, rel=0.002)
+
+
+def test_a_liner_hangs_its_weight_on_the_casing_above():
+    """7 in 29 lb/ft from 6,600 to 10,000 ft in 10.5: 29·3,400 + 0.5454·30.035·3,400 = 154,303 below; at its top
+    + 3,600.0·30.035 − 5,454.5·38.485 = 52,511 lbf, carried by the 9 5/8 in above 6,600 ft and not below.
+    """
+    document = four_strings()
+    document["strings"][3].update(run="liner", hanger_md_ft=6600.0)
+    program, string, frame = framed(document, 2)
+    assert "liner" in frame.missing, "its pipe is not chosen yet"
+    program.strings[3].sections = decided_sections(program, program.strings[3])
+    frame = build_frame(program, string)
+    case = next(i for i, c in enumerate(frame.cases) if c.name == "liner hung inside")
+    gradient = 10.5 * 12 / 231
+    landed = 29 * 3400 + gradient * 30.035 * 3400 + gradient * 6600 * 30.035 - gradient * 10_000 * 38.485
+    above, below = frame.added_lbf[case, 0], frame.added_lbf[case, -1]
+    assert (above, below) == (pytest.approx(landed, abs=60), 0.0)
+
+
+def test_strings_at_sea_hang_from_the_sea_floor():
+    document = four_strings()
+    document["site"].update(setting="subsea", water_depth_ft=70.0)
+    evaluation = run(document)
+    assert [s.top_md_ft for s in evaluation.strings] == [100.0] * 4
+    # 68·2,900 in air, the mud inside lifted off by what presses on the shoe, with 100,000 of overpull
+    gradient = 9.5 * 12 / 231
+    at_sea = 68 * 2900 + gradient * 121.055 * 3000 - gradient * 3000 * 140.5 + 100_000
+    assert by_case(document, 1)["running"][1][0] == pytest.approx(at_sea, abs=60)
+    assert "lost returns" in by_case(document, 1), "no dry evacuation under the sea"
+
+
+def test_sour_service_is_judged_where_the_section_begins():
+    """N80 is sour from 175 °F: 60 °F at the top, 200 °F at 10,000 ft, so from 8,221 ft down; P110 the same."""
+    document = four_strings(most_sections=2, connections=["LTC", "BTC"])
+    document["site"].update(h2s_ppm=200.0, surface_temperature_f=60.0, bottom_temperature_f=200.0)
+    document["strings"][3].pop("pipe")
+    document["strings"][3]["sections"] = [pipe(29.0, "L80", "LTC") | {"to_md_ft": 9000.0}, pipe(29.0, "N80", "LTC")]
+    evaluation = run(document)
+    assert [s.suits_service for s in evaluation.pipe.strings[3].sections] == [True, True]
+    document["strings"][3]["sections"][0]["to_md_ft"] = 8000.0
+    evaluation = run(document)
+    assert [s.suits_service for s in evaluation.pipe.strings[3].sections] == [True, False]
+    assert any("not for sour service at 172" in plain(f.message) for f in find(evaluation, "pipe", "stop"))
+    del document["strings"][3]["sections"]
+    for section in run(document).pipe.strings[3].sections:
+        assert section.suits_service
+
+
+def test_where_no_pipe_stands_the_nearest_is_shown_with_what_it_lacks():
+    document = four_strings(connections=["STC"])
+    document["strings"][3].pop("pipe")
+    document["strings"][3]["mud_ppg"] = 13.5
+    evaluation = run(document)
+    stops = [plain(f.message) for f in find(evaluation, "pipe", "stop") if f.place.startswith("/strings/3")]
+    assert "comes nearest and is shown" in stops[0]
+    assert len(stops) > 1, "its short factors are said"
+    remedy = next(f for f in find(evaluation, "pipe", "stop") if "comes nearest" in plain(f.message)).remedies[0]
+    assert not [
+        f for f in find(run(applied(document, remedy.changes)), "pipe", "stop") if f.place.startswith("/strings/3")
+    ]
+
+
+@pytest.mark.parametrize("share", [-0.9, -0.4, 0.0, 0.5, 0.95])
+@pytest.mark.parametrize("factor", [1.0, 1.25])
+def test_the_ellipse_is_where_the_combined_stress_reaches_the_allowed(share, factor):
+    section = Section(0.0, 1000.0, CATALOGUE.by_key[(7.0, 29.0, "L80", "LTC")])
+    outline = envelope(Policy(), section, factor)
+    psi = share * max(outline.differential_psi)
+    for edge in (outline.least_lbf, outline.greatest_lbf):
+        nearest = int(np.argmin(np.abs(np.array(outline.differential_psi) - psi)))
+        at = outline.differential_psi[nearest]
+        stress = von_mises(7.0, 0.408, max(at, 0.0), max(-at, 0.0), edge[nearest])
+        assert stress == pytest.approx(80_000 / factor, rel=1e-4)
+
+
+def test_all_loads_and_offers_of_a_string_agree_with_its_evaluation():
+    design = parse(demo())
+    row = run(demo()).pipe.strings[3]
+    found = loads_of(design, CATALOGUE, 3)
+    for load in row.loads:
+        shares = [f.share for c in found.cases for f in c.factors if f.kind == load.kind]
+        assert min(shares) == pytest.approx(load.factor / load.required, rel=1e-6), load.kind
+    for case in found.cases:
+        assert min(case.share) == pytest.approx(min(f.share for f in case.factors), abs=1e-3)
+    assert loads_of(design, CATALOGUE, 0) is None
+    offers = offers_of(design, CATALOGUE, 3).offers
+    assert [len(o.sections) for o in offers] == [1, 2, 3]
+    assert offers[0].cost > offers[1].cost > offers[2].cost
+    assert offers[0].cost == pytest.approx(sum(s.cost for s in row.sections))
+
+
+def test_tubing_must_pass_the_production_casing():
+    """4 1/2 in tubing has couplings of 5.200 in: through 7 in 29 lb/ft (drift 6.059), not through 5 1/2 in."""
+
+    def said(document, severity):
+        return [plain(f.message) for f in find(run(document), "sizes", severity) if f.place == "/policy/tubing_od_in"]
+
+    document = four_strings(tubing_od_in=4.5)
+    assert not said(document, "stop")
+    document["strings"][3].update(od_in=5.5, pipe=pipe(20.0, "L80", "LTC"))
+    assert "do not pass the production casing" in said(document, "stop")[0]
+    document["policy"]["tubing_od_in"] = 3.0
+    assert "unknown" in said(document, "unknown")[0]
