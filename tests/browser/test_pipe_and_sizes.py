@@ -106,3 +106,64 @@ def test_a_chain_is_taken_whole_and_a_hole_is_opened(page):
     assert page.find("svg[aria-label^='The nest from above']").is_displayed()
     page.click("Undo")
     page.until(lambda: page.value_of("intermediate casing") == "9.625", "one undo")
+
+
+def test_a_row_of_the_catalogue_is_used_and_a_connection_allowed(page):
+    page.open(DEMO + "/pipe")
+    page.click("7 in")
+    page.click("Catalogue")
+    page.choose("Connection shown", "FJ")
+    table = page.find("table[aria-label^='Catalogue of']")
+    row = next(r for r in table.find_elements("css selector", "tbody tr") if text_of(r).startswith("38.0 P110"))
+    assert "assumed" in row.get_attribute("title"), "a generic joint says so"
+    row.find_element("css selector", "button").click()
+    wait_saved(page)
+    assert page.document(2)["strings"][3]["pipe"] == {"weight_ppf": 38.0, "grade": "P110", "connection": "FJ"}
+    page.open(DEMO + "/policy")
+    page.named("Choose from PTC").click()
+    wait_saved(page)
+    assert page.document(2)["policy"]["connections"] == ["STC", "LTC", "BTC", "PTC"]
+
+
+def test_a_pipe_of_ones_own_is_pasted_and_chosen(page):
+    page.open(DEMO + "/pipe")
+    page.click("7 in")
+    page.click("Own pipes")
+    page.click("Add")
+    page.paste("/pipes/0/od_in", "7\t30\t0.42\tXH\t95000\tOWN\t7.4")
+    wait_saved(page)
+    assert page.document(2)["pipes"][0]["grade"] == "XH"
+    page.click("Strings")
+    page.choose("7 in section 1 weight", "30")
+    page.sees("Joint ratings of OWN are unknown")
+    page.click("Own pipes")
+    page.type("/pipes/0/joint_lbf", "800000")
+    page.type("/pipes/0/joint_psi", "11000")
+    page.gone("Joint ratings of OWN are unknown")
+    page.click("Undo")
+    page.sees("Joint ratings of OWN are unknown")
+
+
+def test_a_liner_is_tied_back_and_a_case_of_ones_own_is_added(page):
+    page.open("/designs/3/pipe")
+    page.click("9 5/8 in")
+    page.sees("liner hung inside")
+    page.sees("tubing leak")
+    page.click("6 5/8 in")
+    liner = page.find("section[aria-label='6\u00a05/8\u00a0in pipe'], section[aria-label='6 5/8\u00a0in pipe']")
+    next(s for s in liner.find_elements("css selector", "summary") if text_of(s).startswith("Wear")).click()
+    page.named("6 5/8 in tied back").click()
+    page.click("9 5/8 in")
+    page.gone("liner hung inside")
+    page.gone("tubing leak")
+    page.click("6 5/8 in")
+    liner = page.find("section[aria-label='6\u00a05/8\u00a0in pipe'], section[aria-label='6 5/8\u00a0in pipe']")
+    wear = next(s for s in liner.find_elements("css selector", "summary") if text_of(s).startswith("Wear"))
+    if not liner.find_elements("css selector", "details[open] [aria-label='Own load cases of 6 5/8\u00a0in']"):
+        wear.click()
+    next(b for b in liner.find_elements("css selector", "button") if b.text == "Add").click()
+    page.sees("case 1")
+    wait_saved(page)
+    string = page.document(3)["strings"][-1]
+    assert string["tie_back"]
+    assert string["loads"][0]["inside_psi"] == 1000.0

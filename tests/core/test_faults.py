@@ -14,6 +14,9 @@ def faults(document):
     return [(f.path, f.value, f.expected) for f in refused.value.faults]
 
 
+SECTION = {"weight_ppf": 29.0, "grade": "L80", "connection": "LTC"}
+PIPE = {"od_in": 7.0, "weight_ppf": 30.0, "wall_in": 0.42, "grade": "own", "yield_psi": 90_000.0, "connection": "own",
+        "coupling_od_in": 7.5}  # fmt: skip
 TOTAL = "/trajectory/stations/1/md_ft"
 BAD = [
     ("site__rig_floor_ft", "thirty", ("/site/rig_floor_ft", '"thirty"', "a number")),
@@ -56,6 +59,30 @@ BAD = [
      ("/ground/leak_off_tests/0/emw_ppg", "8.50 ppg", "at least the pore pressure at 5000 ft (9.00 ppg)")),
     ("preventers", [{"role_index": 4, "class_psi": 5000.0, "elements": ["annular"]}],
      ("/preventers/0/role_index", "4", "the index of one of 0 strings")),
+    ("strings", [{"role": "production", "shoe_md_ft": 900.0, "sections": [SECTION, SECTION]}],
+     ("/strings/0/sections/0/to_md_ft", "nothing", "a depth; only the last section ends at the shoe by itself")),
+    ("strings", [{"role": "production", "shoe_md_ft": 900.0, "sections": [SECTION | {"to_md_ft": 500.0}]}],
+     ("/strings/0/sections/0/to_md_ft", "500", "nothing: the last section ends at the shoe")),
+    ("strings", [{"role": "production", "shoe_md_ft": 900.0,
+                  "sections": [SECTION | {"to_md_ft": 500.0}, SECTION | {"to_md_ft": 400.0}, SECTION]}],
+     ("/strings/0/sections/1/to_md_ft", "400", "a depth below the section above it (500 ft)")),
+    ("strings", [{"role": "production", "shoe_md_ft": 900.0, "tie_back": True}],
+     ("/strings/0/tie_back", "cased", "a liner: only a liner is tied back")),
+    ("strings", [{"role": "production", "shoe_md_ft": 900.0, "wear_percent": 75.0}],
+     ("/strings/0/wear_percent", "75.0", "at most 60")),
+    ("strings", [{"role": "production", "shoe_md_ft": 900.0, "mud_steps": [{"to_md_ft": 950.0, "mud_ppg": 9.0}]}],
+     ("/strings/0/mud_steps/0/to_md_ft", "950", "a depth between 30 and 900 ft")),
+    ("strings", [{"role": "production", "shoe_md_ft": 900.0, "loads": [{"name": "", "kind": "burst"}]}],
+     ("/strings/0/loads/0/name", '""', None)),
+    ("pipes", [PIPE | {"wall_in": 3.6}], ("/pipes/0/wall_in", "3.6", "under half of the outside diameter (3.5 in)")),
+    ("pipes", [PIPE | {"coupling_od_in": 6.9}],
+     ("/pipes/0/coupling_od_in", "6.9", "at least the outside diameter of the pipe (7 in)")),
+    ("pipes", [PIPE | {"yield_psi": 80.0}], ("/pipes/0/yield_psi", "80.0", "at least 10000 psi")),
+    ("stock", [{"od_in": 7.0, "weight_ppf": 29.0, "grade": "L80", "connection": "LTC", "price_per_ft": -3.0}],
+     ("/stock/0/price_per_ft", "-3.0", None)),
+    ("policy__connections", [], ("/policy/connections", "[]", None)),
+    ("policy__most_sections", 9, ("/policy/most_sections", "9", "at most 4")),
+    ("policy__burst_school", "hope", ("/policy/burst_school", '"hope"', None)),
     ("colour", "red", ("/colour", '"red"', "no such key in this format")),
     ("version", 2, ("/version", "2", "1, the version read here")),
     ("format", "other.tool", ("/format", '"other.tool"', '"knollstack.well", a well file')),

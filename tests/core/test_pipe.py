@@ -5,6 +5,8 @@ import itertools
 
 import numpy as np
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from knollstack.core.cement.job import fill_tops
 from knollstack.core.faults import FaultyDesign, parse
@@ -12,10 +14,12 @@ from knollstack.core.own_pipes import with_own
 from knollstack.core.pipe.choose import best_sections
 from knollstack.core.pipe.detail import envelope, loads_of, offers_of
 from knollstack.core.pipe.frame import build_frame
-from knollstack.core.pipe.judge import judge, stands
+from knollstack.core.pipe.judge import KINDS, judge, stands
 from knollstack.core.pipe.order import candidates, decided_sections
 from knollstack.core.pipe.ratings import von_mises
 from knollstack.core.pipe.section import Section
+from knollstack.core.pipe.strength import rack, shares, weight_per_ft
+from knollstack.core.pipe.taper import bounds
 from knollstack.core.policy import Policy
 from knollstack.core.program import build_program
 from knollstack.core.units import plain
@@ -459,3 +463,55 @@ def test_tubing_must_pass_the_production_casing():
     assert "do not pass the production casing" in said(document, "stop")[0]
     document["policy"]["tubing_od_in"] = 3.0
     assert "unknown" in said(document, "unknown")[0]
+
+
+@settings(max_examples=12, deadline=None)
+@given(
+    mud=st.floats(10.0, 13.5), burst=st.floats(1.0, 1.3), tension=st.floats(1.3, 1.9), wear=st.sampled_from([0.0, 8.0]),
+    least=st.sampled_from(["cost", "weight"]), bend=st.sampled_from([0.0, 25.0]),
+)  # fmt: skip
+def test_more_sections_never_cost_more_and_every_string_found_stands(mud, burst, tension, wear, least, bend):
+    """Whatever the policy: the found string stands by the judge, keeps its shape, and each section more may only gain."""
+    document = four_strings(factors={"burst": burst, "tension": tension}, least=least)
+    document["trajectory"]["stations"] = [{"md_ft": 0.0}, {"md_ft": 3000.0}, {"md_ft": 4000.0, "inclination_deg": bend},
+                                          {"md_ft": 10_000.0, "inclination_deg": bend}]  # fmt: skip
+    document["strings"][3].pop("pipe")
+    document["strings"][3].update(mud_ppg=mud, wear_percent=wear)
+    program, string, frame = framed(document, 3)
+    policy, before = program.well.policy, np.inf
+    for most in (1, 2, 3):
+        found = best_sections(program, string, frame, most)
+        if not found:
+            assert before == np.inf, "a string of fewer sections is one of more"
+            continue
+        price = [s.pipe.weight_ppf if least == "weight" else s.pipe.cost_per_ft for s in found]
+        cost = sum((s.bottom_md_ft - s.top_md_ft) * p for s, p in zip(found, price, strict=True))
+        assert cost <= before + 1e-6
+        before = cost
+        assert stands(policy, frame, found)
+        assert len(found) <= most
+        assert (found[0].top_md_ft, found[-1].bottom_md_ft) == (0.0, 10_000.0)
+        assert all(a.bottom_md_ft == b.top_md_ft for a, b in itertools.pairwise(found))
+        assert all(s.bottom_md_ft - s.top_md_ft >= policy.least_section_ft - 1e-6 for s in found)
+
+
+@settings(max_examples=15, deadline=None)
+@given(st.data())
+def test_bounds_of_the_optimum_agree_with_the_judge(data):
+    """A pipe stands at a node exactly where the weight below lies between its bounds there."""
+    document = four_strings()
+    document["strings"][3]["mud_ppg"] = data.draw(st.floats(9.6, 13.8))
+    index = data.draw(st.sampled_from([1, 2, 3]))
+    program, string, frame = framed(document, index)
+    policy, pipes = program.well.policy, candidates(program, string)
+    chosen = data.draw(st.lists(st.sampled_from(pipes), min_size=3, max_size=6, unique_by=lambda p: p.key))
+    found = bounds(policy, frame, chosen)
+    side = rack(chosen, 0.0)
+    spread = data.draw(st.floats(0.2, 3.0))
+    below = weight_per_ft(frame, side) * frame.below_tvd_ft * spread
+    judged = shares(policy, frame, side, below)
+    parts = [np.broadcast_to(getattr(judged, kind), judged.axial_lbf.shape) for kind in KINDS]
+    by_judge = np.min([np.nan_to_num(np.min(p, axis=1), nan=-1.0) for p in parts], axis=0)
+    by_bounds = (below[:, 0] >= found.least_lbf) & (below[:, 0] <= found.greatest_lbf)
+    clear = np.abs(by_judge - 1) > 1e-6  # at the very limit either may round its own way
+    assert np.array_equal(by_bounds[clear], (by_judge >= 1)[clear])

@@ -14,7 +14,7 @@ from numpy.typing import NDArray
 
 from knollstack.core.basics import annular_capacity, hydrostatic_pressure
 from knollstack.core.constants import PSI_PER_PPG_FT
-from knollstack.core.formula import Value
+from knollstack.core.formula import Value, sweeping
 from knollstack.core.kick import (
     choke_line_allowance,
     formation_pressure,
@@ -107,6 +107,7 @@ class Tolerances:
     height_ft: Floats
 
 
+@sweeping()
 def tolerances(
     well: Well, section: Section, tops_md: Floats, mud: Floats, kicks_md: Floats, intensity_ppg: Floats | None = None
 ) -> Tolerances:

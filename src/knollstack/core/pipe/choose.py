@@ -155,8 +155,8 @@ def _row(program: Program, string: Planned, judged: Judged | None) -> PipeRow:
     )  # fmt: skip
 
 
-def choose_pipe(program: Program) -> PipeResult:
-    """Pipe and governing loads of every string."""
+def make_strings(program: Program) -> dict[int, Frame | None]:
+    """Sections of every string, decided or proposed, and the loads that each was judged by."""
     frames: dict[int, Frame | None] = {}
     for string in reversed(program.strings):  # innermost first: a string carries the liner that is hung in it
         string.sections = decided_sections(program, string)
@@ -164,7 +164,12 @@ def choose_pipe(program: Program) -> PipeResult:
         frame = frames[string.index] = build_frame(program, string, breaks)
         if not string.sections and string.own.pipe is None and not string.own.sections:
             _propose(program, string, frame)
-    rows = []
+    return frames
+
+
+def choose_pipe(program: Program) -> PipeResult:
+    """Pipe and governing loads of every string."""
+    frames, rows = make_strings(program), []
     for string in program.strings:
         frame, judged = frames[string.index], None
         if string.sections and frame is not None and is_judged(string):

@@ -9,14 +9,14 @@ from knollstack.core.catalogue import Catalogue
 from knollstack.core.cement.job import fill_tops
 from knollstack.core.design import Design
 from knollstack.core.own_pipes import with_own
-from knollstack.core.pipe.choose import best_sections, is_judged
+from knollstack.core.pipe.choose import best_sections, is_judged, make_strings
 from knollstack.core.pipe.forces import areas_in2
 from knollstack.core.pipe.frame import Frame, build_frame
 from knollstack.core.pipe.judge import KINDS, Judged, judge
 from knollstack.core.pipe.order import decided_sections
 from knollstack.core.pipe.section import Section
 from knollstack.core.policy import Policy
-from knollstack.core.program import Planned, Program, build_program
+from knollstack.core.program import Program, build_program
 from knollstack.core.results_loads import (
     CaseCurves,
     CaseFactor,
@@ -117,20 +117,11 @@ def envelope(policy: Policy, section: Section, factor: float) -> Envelope:
 
 def loads_of(design: Design, catalogue: Catalogue, index: int) -> LoadsResult | None:
     """Every case of one string along it; None where there is nothing to judge."""
-    program, string = _string(design, catalogue, index)
-    if string is None or not is_judged(string):
+    program, frames = _made(design, catalogue)
+    frame = frames.get(index)
+    if frame is None or not is_judged(frame.string) or not frame.string.sections:
         return None
-    string.sections = decided_sections(program, string)
-    if not string.sections and string.own.pipe is None and not string.own.sections:
-        frame = build_frame(program, string)
-        string.sections = (
-            ()
-            if frame is None or frame.missing
-            else best_sections(program, string, frame, program.well.policy.most_sections)
-        )
-    frame = build_frame(program, string, tuple(s.bottom_md_ft for s in string.sections[:-1]))
-    if frame is None or not string.sections:
-        return None
+    string = frame.string
     policy = program.well.policy
     judged = judge(policy, frame, string.sections)
     return LoadsResult(
@@ -142,10 +133,11 @@ def loads_of(design: Design, catalogue: Catalogue, index: int) -> LoadsResult | 
     )  # fmt: skip
 
 
-def _string(design: Design, catalogue: Catalogue, index: int) -> tuple[Program, Planned | None]:
+def _made(design: Design, catalogue: Catalogue) -> tuple[Program, dict[int, Frame | None]]:
+    """The program with the pipe of every string in force, and the loads of each."""
     program = build_program(design, with_own(catalogue, design))
     fill_tops(program)
-    return program, program.strings[index] if 0 <= index < len(program.strings) else None
+    return program, make_strings(program)
 
 
 def _offer(program: Program, sections: tuple[Section, ...]) -> PipeOffer:
@@ -163,21 +155,15 @@ def _offer(program: Program, sections: tuple[Section, ...]) -> PipeOffer:
 
 def offers_of(design: Design, catalogue: Catalogue, index: int) -> PipeOffers:
     """The best string of one, two and three sections, beside the one in force: what a section more or less costs."""
-    program, string = _string(design, catalogue, index)
-    if string is None or not is_judged(string):
+    program, frames = _made(design, catalogue)
+    made = frames.get(index)
+    if made is None or not is_judged(made.string) or made.missing:
         return PipeOffers(offers=(), current=None)
-    frame = build_frame(program, string)
-    if frame is None or frame.missing:
-        return PipeOffers(offers=(), current=None)
+    string = made.string
+    frame = build_frame(program, string) or made  # without the breaks of what is decided
     found = [best_sections(program, string, frame, most) for most in range(1, MOST_OFFERED + 1)]
     distinct = [s for i, s in enumerate(found) if s and (i == 0 or len(s) > len(found[i - 1]))]
     held = decided_sections(program, string)
     return PipeOffers(
         offers=tuple(_offer(program, s) for s in distinct), current=_offer(program, held) if held else None
     )
-
-
-def frame_of(design: Design, catalogue: Catalogue, index: int) -> Frame | None:
-    """The loads of one string as arrays, for the benchmark."""
-    program, string = _string(design, catalogue, index)
-    return None if string is None else build_frame(program, string)

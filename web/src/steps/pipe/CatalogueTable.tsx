@@ -49,7 +49,9 @@ export function CatalogueTable({ index }: { index: number }) {
           }}
         >
           {joints.map((name) => (
-            <option key={name}>{name}</option>
+            <option key={name} value={name}>
+              {name}
+            </option>
           ))}
         </select>
         <span className="text-mute">{shown.length} rows</span>

@@ -105,7 +105,7 @@ const GROUPS: readonly { title: string; entries: readonly Entry[] }[] = [
       { label: "Mix water", key: "mix_water_ppg", quantity: "emw" },
       { label: "Collapse while drilling", key: "collapse_school", options: ["by role", "lost returns", "evacuated"] },
       { label: "Packer fluid", key: "packer_fluid_ppg", quantity: "emw" },
-      { label: "Heating of the wellhead in production", key: "production_heat_f", quantity: "factor" },
+      { label: "Heating of the wellhead in production, °F", key: "production_heat_f", quantity: "factor" },
       { label: "Pressure test over expected surface pressure", key: "test_share", quantity: "factor" },
       { label: "Tested in green cement", key: "test_in_green_cement", check: true },
       { label: "Plug bump over the differential", key: "bump_psi", quantity: "pressure" },
@@ -146,11 +146,13 @@ export function PolicyBench() {
                       <DocCheck label={entry.label} path={`/policy/${entry.key}`} />
                     </span>
                   ) : entry.options ? (
-                    <DocChoice label={entry.label} path={`/policy/${entry.key}`} options={entry.options} numeric={entry.key === "most_sections"} />
+                    <span className="col-span-2">
+                      <DocChoice label={entry.label} path={`/policy/${entry.key}`} options={entry.options} numeric={entry.key === "most_sections"} />
+                    </span>
                   ) : (
                     <DocNumber label={entry.label} path={`/policy/${entry.key}`} quantity={entry.quantity!} optional={entry.optional} />
                   )}
-                  <span className="pl-1.5 text-mute">{entry.quantity ? units.unit(entry.quantity) : ""}</span>
+                  {!entry.options && <span className="pl-1.5 text-mute">{entry.quantity ? units.unit(entry.quantity) : ""}</span>}
                 </div>
               ))}
             </section>
