@@ -248,6 +248,12 @@ def test_what_hangs_in_the_surface_casing():
 
 def test_a_short_factor_names_the_nearest_pipe_and_that_mends_it():
     document = four_strings()
+    document["strings"][3]["pipe"] = pipe(26.0, "L80", "LTC")
+    thin = [f for f in find(run(document), "pipe", "note") if "factor is" in plain(f.message)]
+    assert plain(thin[0].message).startswith("Running: tension factor is 1.60"), "510,772 over 318,823: within 5 %"
+    assert not [
+        f for f in find(run(applied(document, thin[0].remedies[0].changes)), "pipe") if "factor is" in plain(f.message)
+    ]
     document["strings"][3]["pipe"] = pipe(23.0, "J55", "LTC")
     stops = find(run(document), "pipe", "stop")
     assert {plain(f.message).split(":")[1].split()[0] for f in stops} >= {"burst", "collapse", "tension"}

@@ -94,6 +94,7 @@ class Policy(Part):
     special_drift: StrictBool = Field(True, description="casing may be ordered to special drift")
     keep_spare: StrictBool = Field(False, description="keep one size free for a contingency string")
     connections: Annotated[tuple[Name, ...], Field(min_length=1, max_length=20)] = ("STC", "LTC", "BTC")
+    length_range: Literal[1, 2, 3] = Field(3, description="length range in which pipe is ordered")
     choose_from: Literal["catalogue", "stock list"] = "catalogue"
     least: Literal["cost", "weight"] = "cost"
     most_sections: Annotated[int, Field(strict=True, ge=1, le=4)] = Field(

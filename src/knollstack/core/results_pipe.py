@@ -62,6 +62,8 @@ class SectionResult(Result):
     torque_ft_lbf: float | None
     torque_least_ft_lbf: float | None
     suits_service: bool | None
+    joints_least: int
+    joints_most: int
     cost: float
     priced: bool
     ends_because: Words = ()

@@ -1167,6 +1167,7 @@ export interface components {
              *       "kick_school": "volume",
              *       "least": "cost",
              *       "least_section_ft": 1000,
+             *       "length_range": 3,
              *       "liner_overlap_ft": 400,
              *       "mix_water_ppg": 8.33,
              *       "most_sections": 1,
@@ -1477,6 +1478,7 @@ export interface components {
                  *       "kick_school": "volume",
                  *       "least": "cost",
                  *       "least_section_ft": 1000,
+                 *       "length_range": 3,
                  *       "liner_overlap_ft": 400,
                  *       "mix_water_ppg": 8.33,
                  *       "most_sections": 1,
@@ -1742,6 +1744,7 @@ export interface components {
                  *       "kick_school": "volume",
                  *       "least": "cost",
                  *       "least_section_ft": 1000,
+                 *       "length_range": 3,
                  *       "liner_overlap_ft": 400,
                  *       "mix_water_ppg": 8.33,
                  *       "most_sections": 1,
@@ -2837,6 +2840,13 @@ export interface components {
              */
             least_section_ft: number;
             /**
+             * Length Range
+             * @description length range in which pipe is ordered
+             * @default 3
+             * @enum {integer}
+             */
+            length_range: 1 | 2 | 3;
+            /**
              * Liner Overlap Ft
              * @description overlap of a liner with the casing above
              * @default 400
@@ -3341,6 +3351,7 @@ export interface components {
                  *       "kick_school": "volume",
                  *       "least": "cost",
                  *       "least_section_ft": 1000,
+                 *       "length_range": 3,
                  *       "liner_overlap_ft": 400,
                  *       "mix_water_ppg": 8.33,
                  *       "most_sections": 1,
@@ -3500,6 +3511,10 @@ export interface components {
             id_in: number;
             /** Joint Lbf */
             joint_lbf: number | null;
+            /** Joints Least */
+            joints_least: number;
+            /** Joints Most */
+            joints_most: number;
             /** Leak Psi */
             leak_psi: number | null;
             /** Priced */
@@ -4015,6 +4030,7 @@ export interface components {
                  *       "kick_school": "volume",
                  *       "least": "cost",
                  *       "least_section_ft": 1000,
+                 *       "length_range": 3,
                  *       "liner_overlap_ft": 400,
                  *       "mix_water_ppg": 8.33,
                  *       "most_sections": 1,
@@ -4527,6 +4543,7 @@ export interface components {
                  *       "kick_school": "volume",
                  *       "least": "cost",
                  *       "least_section_ft": 1000,
+                 *       "length_range": 3,
                  *       "liner_overlap_ft": 400,
                  *       "mix_water_ppg": 8.33,
                  *       "most_sections": 1,

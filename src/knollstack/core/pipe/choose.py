@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 import numpy as np
 
 from knollstack.core.findings import Assumption, Words
@@ -127,7 +129,10 @@ def _section(program: Program, string: Planned, section: Section, because: Words
     special = pipe.api_drift_in < next_bit_in(program, string) - 1e-9 and passes(
         program, pipe, next_bit_in(program, string)
     )
+    length = section.bottom_md_ft - section.top_md_ft
+    lengths = next(r for r in program.catalogue.ranges if r.range == program.well.policy.length_range)
     return SectionResult(
+        joints_least=math.ceil(length / lengths.longest_ft), joints_most=math.ceil(length / lengths.shortest_ft),
         top_md_ft=section.top_md_ft, bottom_md_ft=section.bottom_md_ft, weight_ppf=pipe.weight_ppf,
         grade=pipe.grade.grade, connection=pipe.connection, wall_in=pipe.wall_in, id_in=pipe.id_in,
         drift_in=pipe.drift_in if special else pipe.api_drift_in, special_drift=special,
@@ -135,7 +140,7 @@ def _section(program: Program, string: Planned, section: Section, because: Words
         leak_psi=pipe.leak_psi, collapse_psi=pipe.collapse_psi, body_lbf=pipe.body_lbf, joint_lbf=pipe.joint_lbf,
         torque_ft_lbf=pipe.torque_ft_lbf, torque_least_ft_lbf=pipe.torque_least_ft_lbf,
         suits_service=suits_service(program, pipe, section.top_md_ft),
-        cost=pipe.cost_per_ft * (section.bottom_md_ft - section.top_md_ft), priced=pipe.price_per_ft is not None,
+        cost=pipe.cost_per_ft * length, priced=pipe.price_per_ft is not None,
         ends_because=because,
     )  # fmt: skip
 

@@ -10,7 +10,7 @@ from knollstack.core.pipe.judge import Judged, stands
 from knollstack.core.pipe.order import candidates, coldest_f, decided_sections, is_sour, suits_service
 from knollstack.core.pipe.product import Pipe
 from knollstack.core.pipe.section import Section
-from knollstack.core.pipe.strength import may_stand, stand_alone
+from knollstack.core.pipe.strength import least_shares, may_stand, stand_alone
 from knollstack.core.program import Planned, Program
 from knollstack.core.results_pipe import LoadResult, PipeRow
 from knollstack.core.well import depth, pressure
@@ -38,19 +38,22 @@ def _change(program: Program, string: Planned, place: int, pipe: Pipe) -> tuple[
     return program.change(string, "pipe", choice_of(pipe))
 
 
-def mend(program: Program, string: Planned, judged: Judged, place: int) -> tuple[Remedy, ...]:
-    """The pipe nearest in cost that, put in one section, makes the whole string stand; tried before it is offered."""
+def mend(program: Program, string: Planned, judged: Judged, place: int, share: float = 1.0) -> tuple[Remedy, ...]:
+    """The pipe nearest in cost that, put in one section, makes the whole string stand; tried before it is offered.
+
+    `share` of the factors asked, 1 to stand and more to be no longer thin.
+    """
     sections, policy = judged.sections, program.well.policy
     have = sections[place].pipe
     fits = candidates(program, string, sections[place].top_md_ft)
     if len(sections) == 1 and fits:  # all at once, since most or all of them may fail
-        ok = stand_alone(policy, judged.frame, fits)
-        fits = [p for p, stands_alone in zip(fits, ok, strict=True) if stands_alone]
+        least = np.nan_to_num(least_shares(policy, judged.frame, fits), nan=-1.0)
+        fits = [p for p, reached in zip(fits, least, strict=True) if reached >= share - 1e-9]
     for pipe in sorted(fits, key=lambda p: (abs(p.cost_per_ft - have.cost_per_ft), p.key)):
         if pipe.key == have.key:
             continue
         trial = tuple(Section(s.top_md_ft, s.bottom_md_ft, pipe) if i == place else s for i, s in enumerate(sections))
-        if stands(policy, judged.frame, trial):
+        if stands(policy, judged.frame, trial, share):
             label: Words = (f"Use {pipe.weight_ppf:g} lb/ft {pipe.grade.grade} {pipe.connection}",)
             return (Remedy(label=label, changes=_change(program, string, place, pipe)),)
     return ()
@@ -87,7 +90,7 @@ def _load_finding(program: Program, judged: Judged, load: LoadResult) -> None:
     if load.factor < load.required - 1e-9:
         say(program, string, "stop", said, mend(program, string, judged, load.section), working)
     elif load.factor < load.required * THIN and (string.own.pipe is not None or string.own.sections):
-        say(program, string, "note", said, (), working)
+        say(program, string, "note", said, mend(program, string, judged, load.section, THIN), working)
 
 
 def judge_string(program: Program, judged: Judged, row: PipeRow) -> None:

@@ -89,7 +89,7 @@ def judge(policy: Policy, frame: Frame, sections: tuple[Section, ...]) -> Judged
     return Judged(frame, sections, side, shares(policy, frame, side, below[None, None, :]), within, below)
 
 
-def stands(policy: Policy, frame: Frame, sections: tuple[Section, ...]) -> bool:
-    """The string stands everything with the policy's factors; an unknown rating does not."""
+def stands(policy: Policy, frame: Frame, sections: tuple[Section, ...], share: float = 1.0) -> bool:
+    """The string stands everything with so much of the policy's factors; an unknown rating does not."""
     judged = judge(policy, frame, sections)
-    return all(bool(np.all(np.nan_to_num(judged.of(kind), nan=-1.0) >= 1 - 1e-9)) for kind in KINDS)
+    return all(bool(np.all(np.nan_to_num(judged.of(kind), nan=-1.0) >= share - 1e-9)) for kind in KINDS)

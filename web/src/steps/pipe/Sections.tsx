@@ -6,9 +6,18 @@ import { adoption, useBench, useSnapshot } from "../../design/context";
 import type { DesignString, SectionResult } from "../../design/types";
 import { Button } from "../../ui/Button";
 import { Choice, NumberField } from "../../ui/Field";
+import { Grid } from "../../ui/grid/Grid";
+import type { GridColumn } from "../../ui/grid/columns";
 import { useUnits } from "../../ui/units";
 
 type Decided = NonNullable<DesignString["sections"]>[number];
+const COLUMNS: readonly GridColumn[] = [
+  { key: "weight_ppf", label: "Weight", kind: "number", quantity: "linear_weight" },
+  { key: "grade", label: "Grade", kind: "text" },
+  { key: "connection", label: "Conn.", kind: "text" },
+  { key: "to_md_ft", label: "Down to MD", kind: "number", quantity: "depth", optional: true },
+];
+
 interface Piece {
   weight_ppf: number;
   grade: string;
@@ -96,6 +105,21 @@ export function Sections({ index, size }: { index: number; size: string }) {
           )}
         </div>
       ))}
+      {row.chosen && sections.length > 1 && (
+        <details className="text-[12px]">
+          <summary className="text-mute">As a table</summary>
+          <Grid
+            title={`Sections of ${size}`}
+            target="sections"
+            path={`/strings/${index}/sections`}
+            columns={COLUMNS}
+            sortBy="to_md_ft"
+            newRow={(rows) => ({ ...rows[rows.length - 1], to_md_ft: null })}
+            least={1}
+            empty=""
+          />
+        </details>
+      )}
       <p className="mt-0.5 flex flex-wrap gap-1.5">
         <Button onClick={split} title="Two sections in place of the last">
           <Plus size={12} aria-hidden /> Section

@@ -155,6 +155,7 @@ function Ratings({ section, several }: { section: SectionResult; several: boolea
     ["ID", units.text(section.id_in, "diameter")],
     ["joint OD", units.text(section.coupling_od_in, "diameter")],
     [section.special_drift ? "special drift" : "drift", units.text(section.drift_in, "diameter")],
+    ["joints", `${section.joints_least} to ${section.joints_most}`],
   ] as const;
   return (
     <details className="text-[12px]" open={!several}>

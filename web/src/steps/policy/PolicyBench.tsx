@@ -84,6 +84,7 @@ const GROUPS: readonly { title: string; entries: readonly Entry[] }[] = [
       { label: "Triaxial factor", key: "factors/triaxial", quantity: "factor" },
       { label: "Triaxial wall", key: "triaxial_wall", options: ["nominal", "minimum"] },
       { label: "Yield lost per °F over 70 °F", key: "derate_per_f", quantity: "fraction" },
+      { label: "Length range", key: "length_range", options: ["1", "2", "3"] },
       { label: "Choose from", key: "choose_from", options: ["catalogue", "stock list"] },
       { label: "Choose the least", key: "least", options: ["cost", "weight"] },
       { label: "Sections of a proposed string, at most", key: "most_sections", options: ["1", "2", "3", "4"] },
@@ -147,7 +148,7 @@ export function PolicyBench() {
                     </span>
                   ) : entry.options ? (
                     <span className="col-span-2">
-                      <DocChoice label={entry.label} path={`/policy/${entry.key}`} options={entry.options} numeric={entry.key === "most_sections"} />
+                      <DocChoice label={entry.label} path={`/policy/${entry.key}`} options={entry.options} numeric={entry.key === "most_sections" || entry.key === "length_range"} />
                     </span>
                   ) : (
                     <DocNumber label={entry.label} path={`/policy/${entry.key}`} quantity={entry.quantity!} optional={entry.optional} />

@@ -56,7 +56,9 @@ export function useGrid({ table, target, rows, columns, sortBy, newRow, least, w
     focusWanted.current = true;
   };
 
-  const sorted = (next: Row[]) => [...next].sort((a, b) => Number(a[sortBy]) - Number(b[sortBy]));
+  // a row without its depth ends where the whole does
+  const place = (row: Row) => (row[sortBy] === null || row[sortBy] === undefined ? Number.MAX_VALUE : Number(row[sortBy]));
+  const sorted = (next: Row[]) => [...next].sort((a, b) => place(a) - place(b));
 
   /** Put values into cells, sort by depth, and keep the cursor on the row it was on. */
   const put = (next: Row[], follow: number, dRow = 0, dColumn = 0) => {
