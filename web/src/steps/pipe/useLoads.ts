@@ -1,9 +1,9 @@
-// All loads of one string, and the best strings of one to three sections: asked for as the document changes.
+// All loads of one string, asked for with every evaluation, and the best strings of one to three sections.
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
 import { getLoads, getOffers } from "../../design/api";
 import { useBench, useSnapshot } from "../../design/context";
 import type { LoadsResult, PipeOffers } from "../../design/types";
+import { useRested } from "../../design/useRested";
 
 const REST_MS = 600;
 
@@ -28,26 +28,7 @@ export function useLoads(index: number): LoadsResult | undefined {
 /** What other runs of sections would cost, once the document has been left alone a moment. */
 export function useOffers(index: number): { offers: PipeOffers | undefined; behind: boolean } {
   const { session } = useBench();
-  const document = useSnapshot("document");
-  const faults = useSnapshot("faults");
-  const asked = JSON.stringify(document);
-  const [rested, setRested] = useState(asked);
-  useEffect(() => {
-    const timer = setTimeout(() => {
-      setRested(asked);
-    }, REST_MS);
-    return () => {
-      clearTimeout(timer);
-    };
-  }, [asked]);
-  const { data, isFetching } = useQuery({
-    queryKey: ["pipe-offers", index, rested],
-    queryFn: ({ signal }) => getOffers(session.snapshot().document, index, signal),
-    enabled: faults.length === 0,
-    placeholderData: keepPreviousData,
-    staleTime: Infinity,
-    gcTime: 10_000,
-    retry: false,
-  });
-  return { offers: data, behind: isFetching || rested !== asked };
+  const asked = JSON.stringify(useSnapshot("document"));
+  const { data, behind } = useRested(["pipe-offers", index], asked, REST_MS, (signal) => getOffers(session.snapshot().document, index, signal));
+  return { offers: data, behind };
 }
