@@ -147,6 +147,24 @@ def test_catalogue_is_consistent():
         assert pipe.api_drift_in < pipe.id_in
         assert pipe.api_drift_in <= pipe.drift_in <= pipe.id_in
         assert pipe.source
+    for od, joints in CATALOGUE.couplings_in.items():
+        regular = joints.get("BTC", joints.get("welded"))
+        assert {joints[name] for name in ("STC", "LTC", "PTC") if name in joints} <= {regular}, od
+        if "BTC-SC" in joints:
+            assert od < joints["BTC-SC"] < regular
+        assert joints.get("FJ", od) == od <= joints.get("SFJ", od) <= regular
+    weights = {}
+    for pipe in CATALOGUE.pipes:  # one wall to a weight, and heavier is thicker and drifts less
+        weights.setdefault((pipe.kind, pipe.od_in), {}).setdefault(pipe.weight_ppf, set()).add(pipe.wall_in)
+    for walls in weights.values():
+        assert all(len(found) == 1 for found in walls.values())
+        assert sorted(walls) == sorted(walls, key=lambda w: min(walls[w]))
+    for connection in CATALOGUE.connections:
+        assert connection.source
+        assert (connection.kind == "premium") == ("assumed:" in connection.source), (
+            "generic types name their assumptions"
+        )
+    assert [r.range for r in CATALOGUE.ranges] == [1, 2, 3]
     sizes = {p.od_in for p in CATALOGUE.pipes if p.kind == "casing"}
     assert {4.5, 20.0, 26.0, 30.0} <= sizes == {s.od_in for s in CATALOGUE.sizes}
     for row in rows("round-thread-lengths.csv"):

@@ -1,5 +1,5 @@
 // One string: its sections, the least factor of each kind with what governs where, and in hand its cases and strength.
-import { Fragment } from "react";
+import { Fragment, useEffect, useRef } from "react";
 import { useBench, useSnapshot } from "../../design/context";
 import type { LoadResult, LoadsResult, PipeRow, SectionResult } from "../../design/types";
 import { Headline } from "../../ui/Headline";
@@ -25,6 +25,11 @@ export function StringCard({ index, loads, chosen, onChoose }: Props) {
   const row = evaluation.pipe.strings[index]!;
   const size = string.od_in === null ? string.role : units.text(string.od_in, "size");
   const inHand = index === selected;
+  const head = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    // the card that was in hand folds up and would carry this one out of sight
+    if (inHand) head.current?.scrollIntoView({ block: "nearest" });
+  }, [inHand]);
   return (
     <section
       aria-label={`${size} pipe`}
@@ -33,7 +38,7 @@ export function StringCard({ index, loads, chosen, onChoose }: Props) {
         select(index);
       }}
     >
-      <div className="flex items-center gap-2">
+      <div ref={head} className="flex items-center gap-2">
         <button
           type="button"
           className="text-[13px] font-semibold hover:text-petrol"
