@@ -35,7 +35,7 @@ def test_sheet_holds_the_program():
                   "licensed engineer", "local rules prevail", "13 5/8 in 6B R57", "Pike limestone"):  # fmt: skip
         assert words in text, words
     assert f"{evaluation.wellhead.surface_cut_in:.2f} in" in text
-    for load in (x for x in evaluation.pipe.strings[2].loads if x.kind in ("burst", "collapse", "tension")):
+    for load in (x for x in evaluation.pipe.strings[2].loads if x.kind in ("burst", "collapse", "tension", "triaxial")):
         assert f"{load.factor:.2f}" in text
     for finding in evaluation.findings:
         assert plain(finding.message) in text
@@ -73,3 +73,13 @@ def test_findings_that_do_not_fit_are_counted():
         for i in range(12)
     ]
     assert "more: see the workbench" in page(document)
+
+
+def test_a_tapered_string_stands_on_the_sheet_section_by_section():
+    document = demo()
+    document["strings"][3]["sections"] = [
+        {"weight_ppf": 26.0, "grade": "P110", "connection": "LTC", "to_md_ft": 8000.0},
+        {"weight_ppf": 32.0, "grade": "P110", "connection": "LTC"},
+    ]
+    text = " ".join(page(document).split())
+    assert "26.0 lb/ft P110 LTC to 8,000 ft, 32.0 lb/ft P110 LTC to 12,600 ft" in text

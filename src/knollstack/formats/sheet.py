@@ -52,12 +52,17 @@ class _Sheet:
         return "unknown" if value is None else shown(value, quantity, self.units)
 
     def strings(self) -> list[list[str]]:
-        rows = [["String", "Hole", "Casing", "Top", "Shoe", "Mud", "Pipe", "Burst", "Collapse", "Tension"]]
+        rows = [["String", "Hole", "Casing", "Top", "Shoe", "Mud", "Pipe", "Burst", "Collapse", "Tension", "Triaxial"]]
         for i, s in enumerate(self.evaluation.strings):
             pipe = self.evaluation.pipe.strings[i]
             factors = {load.kind: f"{load.factor:.2f}" for load in pipe.loads}
             missing = "not judged" if s.role == "conductor" else "unknown"
             names = [f"{self.show(p.weight_ppf, 'linear_weight')} {p.grade} {p.connection}" for p in pipe.sections]
+            if len(names) > 1:
+                names = [
+                    f"{name} to {self.show(p.bottom_md_ft, 'depth')}"
+                    for name, p in zip(names, pipe.sections, strict=True)
+                ]
             rows.append(
                 [
                     s.role + (" (proposed)" if s.proposed else ""),
@@ -69,7 +74,7 @@ class _Sheet:
                     self.show(s.shoe_md_ft, "depth"),
                     self.show(s.mud_ppg, "emw") if s.run != "driven" else "-",
                     ", ".join(names) or "unknown",
-                    *(factors.get(kind, missing) for kind in ("burst", "collapse", "tension")),
+                    *(factors.get(kind, missing) for kind in ("burst", "collapse", "tension", "triaxial")),
                 ]
             )
         return rows
@@ -131,9 +136,19 @@ class _Sheet:
         ]
 
 
+LONG = 24
+"""Characters from which a cell is set as a paragraph."""
+
+
 def _table(canvas: Canvas, rows: list[list[str]], x: float, top: float, width: float, share: list[float]) -> float:
-    """Draw a table under `top`; returns the y below it. The last column wraps."""
-    cells: list[list[object]] = [[*row[:-1], Paragraph(escape(row[-1]), SMALL)] for row in rows[1:]]
+    """Draw a table under `top`; returns the y below it. The last column and every long cell wrap."""
+    cells: list[list[object]] = [
+        [
+            Paragraph(escape(cell), SMALL) if len(cell) > LONG or i == len(row) - 1 else cell
+            for i, cell in enumerate(row)
+        ]
+        for row in rows[1:]
+    ]
     table = Table([rows[0], *cells], colWidths=[width * s / sum(share) for s in share])
     table.setStyle(GRID)
     _, height = table.wrapOn(canvas, width, PAGE[1])
@@ -192,7 +207,7 @@ def write(design: Design, evaluation: Evaluation, units: UnitSet, revision: int,
     text = _Sheet(evaluation, units)
     y = top
     if evaluation.strings:
-        y = _table(canvas, text.strings(), x, y, width, [1.3, 0.9, 0.9, 0.7, 1, 0.9, 1.7, 0.7, 0.8, 0.8])
+        y = _table(canvas, text.strings(), x, y, width, [1.3, 0.9, 0.9, 0.7, 1, 0.9, 1.8, 0.7, 0.8, 0.8, 0.8])
         y = _table(canvas, text.cement(), x, y, width, [1, 1, 1, 1, 0.8, 1, 1.1, 1])
         y = _table(canvas, text.wellhead(), x, y, width, [2.4, 1.6, 1, 1, 1])
         y = _table(canvas, text.preventers(), x, y, width, [0.8, 1, 0.8, 1.2, 3.4])
