@@ -8,7 +8,7 @@ from pydantic import BaseModel, ConfigDict
 
 Quantity = Literal[
     "depth", "size", "diameter", "height", "emw", "pressure", "volume", "force", "linear_weight", "water", "slurry_yield",
-    "sacks", "factor", "angle", "temperature", "gradient", "fraction", "capacity", "concentration",
+    "sacks", "factor", "angle", "temperature", "gradient", "fraction", "capacity", "concentration", "torque",
 ]  # fmt: skip
 Step = Literal["ground", "depths", "sizes", "mud", "pipe", "cement", "wellhead", "preventers", "policy"]
 STEPS: tuple[Step, ...] = ("ground", "depths", "sizes", "mud", "pipe", "cement", "wellhead", "preventers")

@@ -17,6 +17,7 @@ UNIT_ENDINGS: dict[str, str] = {
     "_gal_sk": "gal/sk",
     "_ft3_sk": "ft³/sk",
     "_ft_s": "ft/s",
+    "_ft_lbf": "ft·lbf",
     "_klbf": "1000 lbf",
     "_lbf": "lbf",
     "_ppg": "ppg",

@@ -83,6 +83,7 @@ _TABLE: dict[str, tuple[tuple[str, str, int], ...]] = {
         ("m³/m", "meter ** 3 / meter", 5),
         ("L/m", "liter / meter", 2),
     ),
+    "torque": (("ft·lbf", "foot * force_pound", 0), ("N·m", "newton * meter", 0), ("kN·m", "kilonewton * meter", 2)),
     "concentration": (("ppm", "dimensionless", 0), ("ppm", "dimensionless", 0)),
 }
 
@@ -113,6 +114,7 @@ def _spelled(label: str) -> tuple[str, ...]:
 _QUANTITY_OF_UNIT: dict[str, Quantity] = {
     "ft": "depth", "in": "diameter", "ppg": "emw", "psi": "pressure", "bbl": "volume", "lbf": "force", "lb/ft": "linear_weight",
     "gal/sk": "water", "ft³/sk": "slurry_yield", "°": "angle", "°F": "temperature", "psi/ft": "gradient", "bbl/ft": "capacity",
+    "ft·lbf": "torque",
 }  # fmt: skip
 
 

@@ -20,6 +20,7 @@ const QUANTITY_WORDS: Partial<Record<Quantity, string>> = {
   temperature: "Temperature",
   water: "Mix water",
   slurry_yield: "Slurry yield",
+  torque: "Make-up torque",
 };
 
 export function UnitsMenu() {

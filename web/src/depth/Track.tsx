@@ -43,7 +43,10 @@ const PAD_PX = 6;
 export function Track({ title, unit, scale, widthPx, domain, read, table, children, grips, summary, graspable = false, action, heading }: TrackProps) {
   const units = useUnits();
   const x = scaleLinear(domain, [PAD_PX, widthPx - PAD_PX]);
-  const ticks = x.ticks(Math.max(2, Math.floor(widthPx / (domain[1] >= 1000 ? 62 : 44))));
+  const wanted = Math.max(2, Math.floor(widthPx / (domain[1] >= 1000 ? 62 : 44)));
+  const few = x.ticks(wanted);
+  const ticks = few.length > 1 ? few : x.ticks(wanted + 2);
+  const labelled = withRoom(ticks, x);
   const bottom = scale.heightPx - FOOTER_PX;
   return (
     <div className="relative shrink-0" style={{ width: widthPx }}>
@@ -75,9 +78,9 @@ export function Track({ title, unit, scale, widthPx, domain, read, table, childr
         {ticks.map((tick) => (
           <g key={tick}>
             <line x1={x(tick)} x2={x(tick)} y1={HEADER_PX} y2={bottom} stroke="var(--rule)" strokeWidth={0.6} />
-            <text x={x(tick)} y={HEADER_PX - 6} fontSize={10.5} textAnchor={x(tick) > widthPx - 20 ? "end" : x(tick) < 14 ? "start" : "middle"} style={{ fill: "var(--mute)" }}>
+            {labelled.has(tick) && <text x={x(tick)} y={HEADER_PX - 6} fontSize={10.5} textAnchor={x(tick) > widthPx - 20 ? "end" : x(tick) < 14 ? "start" : "middle"} style={{ fill: "var(--mute)" }}>
               {grouped(tick)}
-            </text>
+            </text>}
           </g>
         ))}
         <DepthClip scale={scale} widthPx={widthPx}>
@@ -97,6 +100,17 @@ export function Track({ title, unit, scale, widthPx, domain, read, table, childr
       </div>
     </div>
   );
+}
+
+const LETTER_PX = 6;
+
+/** The ticks whose labels have room: all, or every second one from zero. */
+function withRoom(ticks: readonly number[], x: (value: number) => number): Set<number> {
+  const widest = Math.max(0, ...ticks.map((t) => grouped(t).length)) * LETTER_PX;
+  const apart = ticks.length > 1 ? x(ticks[1]!) - x(ticks[0]!) : Infinity;
+  const every = apart < widest + LETTER_PX ? 2 : 1;
+  const from = Math.max(0, ticks.indexOf(0));
+  return new Set(ticks.filter((_, i) => (i - from) % every === 0));
 }
 
 function CursorReading({ scale, widthPx, read }: { scale: DepthScale; widthPx: number; read: TrackProps["read"] }) {

@@ -561,7 +561,7 @@ export interface components {
              * Quantity
              * @enum {string}
              */
-            quantity: "depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "gradient" | "fraction" | "capacity" | "concentration";
+            quantity: "depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "gradient" | "fraction" | "capacity" | "concentration" | "torque";
             /** Value */
             value: number;
         };
@@ -2029,7 +2029,7 @@ export interface components {
             /** Name */
             name: string;
             /** Quantity */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "gradient" | "fraction" | "capacity" | "concentration") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "gradient" | "fraction" | "capacity" | "concentration" | "torque") | null;
             /** Symbol */
             symbol: string;
             /** Unit */
@@ -2338,7 +2338,7 @@ export interface components {
             /** Name */
             name: string;
             /** Quantity */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "gradient" | "fraction" | "capacity" | "concentration") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "gradient" | "fraction" | "capacity" | "concentration" | "torque") | null;
             /** Unit */
             unit: string;
             /** Value */
@@ -4227,7 +4227,7 @@ export interface components {
              * Quantity
              * @default null
              */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "gradient" | "fraction" | "capacity" | "concentration") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "gradient" | "fraction" | "capacity" | "concentration" | "torque") | null;
             /**
              * Required
              * @default false

@@ -9,7 +9,7 @@ import type { HorizontalScale } from "../../depth/Track";
 import { Track, line } from "../../depth/Track";
 import { scaleLinear } from "d3-scale";
 import { useUnits } from "../../ui/units";
-import { AXIAL_VIEWS, PRESSURE_VIEWS, axialCurves, governingCase, pressureCurves } from "./shown";
+import { AXIAL_VIEWS, PRESSURE_VIEWS, axialCurves, forceScale, governingCase, pressureCurves } from "./shown";
 import type { AxialView, Curve, PressureView } from "./shown";
 
 interface TracksProps {
@@ -135,14 +135,15 @@ export function AxialLoads({ scale, widthPx, loads, chosen }: TracksProps) {
   const row = useSnapshot("evaluation")?.pipe.strings[selected];
   const [view, setView] = useState<AxialView>("axial force");
   const factors = view === "factors over asked";
-  const factor = factors ? 1 : units.factor("force") / 1000;
+  const force = forceScale(units.factor("force"), units.unit("force"));
+  const factor = factors ? 1 : force.factor;
   const md = loads?.md_ft ?? [];
   const curves = loads ? axialCurves(loads, view) : [];
   const limits = loads && view === "axial force" ? [loads.ratings.tension_lbf, loads.ratings.compression_lbf] : [];
   const governing = chosen ?? (loads && !factors ? (governingCase(loads, "tension")?.name ?? null) : null);
   const inHand = curves.find((c) => c.name === governing);
   const domain: [number, number] = factors ? [0, MOST_SHARE] : around([...curves.flatMap((c) => c.values), ...limits.flat()].map((v) => v * factor), 10);
-  const unit = factors ? "least of each case; 1 just stands" : `1000 ${units.unit("force")}${governing ? ` · ${governing}` : ""}`;
+  const unit = factors ? "least of each case; 1 just stands" : `${force.label}${governing ? ` · ${governing}` : ""}`;
   const text = (value: number) => (factors ? value.toFixed(2) : `${units.number(value, "force")} ${units.unit("force")}`);
   return (
     <Track

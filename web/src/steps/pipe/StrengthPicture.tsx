@@ -5,7 +5,7 @@ import type { Envelope, LoadsResult, SectionResult } from "../../design/types";
 import { line } from "../../depth/Track";
 import { grouped } from "../../ui/numbers";
 import { useUnits } from "../../ui/units";
-import { differential } from "./shown";
+import { differential, forceScale } from "./shown";
 
 const WIDTH_PX = 330;
 const HEIGHT_PX = 230;
@@ -23,7 +23,8 @@ export function StrengthPicture({ loads, sections, place, chosen, factors }: Pro
   const units = useUnits();
   const [yielded, allowed, section] = [loads.yields[place], loads.envelopes[place], sections[place]];
   if (!yielded || !allowed || !section) return null;
-  const [force, psi] = [units.factor("force") / 1000, units.factor("pressure")];
+  const { factor: force, label } = forceScale(units.factor("force"), units.unit("force"));
+  const psi = units.factor("pressure");
   const x = scaleLinear([Math.min(...yielded.least_lbf) * force, Math.max(...yielded.greatest_lbf) * force], [PAD.left, WIDTH_PX - PAD.right]).nice();
   const y = scaleLinear([Math.min(...yielded.differential_psi) * psi, Math.max(...yielded.differential_psi) * psi], [HEIGHT_PX - PAD.bottom, PAD.top]).nice();
   const at = (lbf: number, pressure: number) => [x(lbf * force), y(pressure * psi)] as const;
@@ -62,7 +63,7 @@ export function StrengthPicture({ loads, sections, place, chosen, factors }: Pro
         </text>
       ))}
       <text x={(PAD.left + WIDTH_PX) / 2} y={HEIGHT_PX - 4} fontSize={10.5} textAnchor="middle" style={{ fill: "var(--mute)" }}>
-        axial force, 1000 {units.unit("force")} · inside less outside, {units.unit("pressure")}
+        axial force, {label} · inside less outside, {units.unit("pressure")}
       </text>
     </svg>
   );

@@ -6,6 +6,11 @@ export const AXIAL_VIEWS = ["axial force", "effective force", "factors over aske
 export type PressureView = (typeof PRESSURE_VIEWS)[number];
 export type AxialView = (typeof AXIAL_VIEWS)[number];
 
+/** Forces on an axis: in thousands where the unit is as small as a pound. */
+export function forceScale(factor: number, unit: string): { factor: number; label: string } {
+  return factor >= 0.5 ? { factor: factor / 1000, label: `1000 ${unit}` } : { factor, label: unit };
+}
+
 export interface Curve {
   name: string;
   values: readonly number[];
