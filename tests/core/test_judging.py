@@ -152,7 +152,8 @@ MISSING = [
     ("ground__zones", [], {"ground"}),
     ("site__h2s_ppm", None, {"pipe"}),
     ("site__rotary_room_ft", None, {"preventers"}),
-    ("site__setting", "subsea", {"ground"}),
+    ("site__setting", "subsea", {"cement", "wellhead", "preventers"}),
+    ("site__setting", "platform", {"wellhead"}),
     ("strings__3__od_in", 6.123, {"sizes", "cement"}),
     ("strings__2__pipe", {"weight_ppf": 99.0, "grade": "L80", "connection": "BTC"}, {"pipe", "cement"}),
 ]

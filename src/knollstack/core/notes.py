@@ -2,13 +2,28 @@
 
 from __future__ import annotations
 
-from knollstack.core.findings import Finding, Severity, Words
+from knollstack.core.findings import Finding, Severity, Step, Words
 from knollstack.core.program import Program
 from knollstack.core.well import depth
 
+_WELLHEAD = "The wellhead at sea is not worked: housings, mudline hangers and their cut-off are not in it."
+_NOT_WORKED: dict[str, tuple[tuple[Step, str], ...]] = {
+    "land": (),
+    "platform": (("wellhead", _WELLHEAD),),
+    "subsea": (
+        ("cement", "Cement is worked as on land: landing string, riser and sea water are not in it."),
+        ("wellhead", _WELLHEAD),
+        (
+            "preventers",
+            "Preventers are worked as on land: riser, hydrostatic head and the lower stack are not in them.",
+        ),
+    ),
+}
+"""What each setting leaves unworked, at the step that it concerns: no step is good on it."""
+
 
 def judge_ground(program: Program) -> None:
-    """Missing and short profiles, and a setting that this evaluation does not cover whole."""
+    """Missing and short profiles, and what the setting leaves unworked."""
     well = program.well
 
     def add(severity: Severity, place: str, subject: str, message: Words) -> None:
@@ -37,9 +52,10 @@ def judge_ground(program: Program) -> None:
             "Zones",
             ("No zone is given: fresh water, losses and shoe rules cannot be judged.",),
         )
-    if well.site.setting != "land":
-        text = "Cement, wellhead and preventers are worked as on land; riser, mudline hangers and sea water are not in them."
-        add("unknown", "/site/setting", "Setting", (text,))
+    for step, text in _NOT_WORKED[well.site.setting]:
+        program.findings.append(
+            Finding(severity="unknown", step=step, place="/site/setting", subject=("Setting",), message=(text,))
+        )
     for i, string in enumerate(program.design.strings):
         above = program.design.strings[i - 1] if i else None
         if string.hanger_md_ft is not None and above is not None and string.hanger_md_ft >= above.shoe_md_ft:

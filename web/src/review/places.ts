@@ -31,6 +31,8 @@ const KEY_WORDS: Record<string, string> = {
   bit_in: "hole size",
   h2s_ppm: "H2S",
   co2_percent: "CO2",
+  price_per_ft: "price",
+  pipes: "own pipe",
 };
 const UNIT_ENDING = /_(ft|in|ppg|psi|ppf|lbf|bbl|deg|f|ppm|percent|psi_ft|gal_sk)$/;
 

@@ -8,7 +8,7 @@ const PIPE: readonly GridColumn[] = [
   { key: "weight_ppf", label: "Wt", kind: "number", quantity: "linear_weight" },
   { key: "wall_in", label: "Wall", kind: "number", quantity: "diameter" },
   { key: "grade", label: "Grade", kind: "text" },
-  { key: "yield_psi", label: "Yield", kind: "number", quantity: "pressure" },
+  { key: "yield_psi", label: "Yield", kind: "number", quantity: "pressure", width: "18%" },
   { key: "connection", label: "Conn.", kind: "text" },
   { key: "coupling_od_in", label: "Joint OD", kind: "number", quantity: "diameter" },
 ];
@@ -17,9 +17,9 @@ const RATINGS: readonly GridColumn[] = [
   { key: "drift_in", label: "Drift", kind: "number", quantity: "diameter", optional: true },
   { key: "burst_psi", label: "Burst", kind: "number", quantity: "pressure", optional: true },
   { key: "collapse_psi", label: "Collapse", kind: "number", quantity: "pressure", optional: true },
-  { key: "body_lbf", label: "Body", kind: "number", quantity: "force", optional: true },
-  { key: "joint_lbf", label: "Joint", kind: "number", quantity: "force", optional: true },
-  { key: "joint_psi", label: "Joint, psi", kind: "number", quantity: "pressure", optional: true },
+  { key: "body_lbf", label: "Body", width: "17%", kind: "number", quantity: "force", optional: true },
+  { key: "joint_lbf", label: "Joint", width: "17%", kind: "number", quantity: "force", optional: true },
+  { key: "joint_psi", label: "Joint holds", kind: "number", quantity: "pressure", optional: true },
 ];
 const STOCK: readonly GridColumn[] = [
   { key: "od_in", label: "OD", kind: "number", quantity: "size" },
