@@ -22,10 +22,10 @@ from waitress import create_server
 from bench import ground, pipe
 from knollstack.catalogue import load
 from knollstack.core import depths, well
-from knollstack.core.design import Design
-from knollstack.core.evaluate import evaluate
-from knollstack.core.faults import parse
-from knollstack.core.formula import tracing
+from knollstack.core.base.formula import tracing
+from knollstack.core.document.design import Design
+from knollstack.core.document.faults import parse
+from knollstack.core.evaluation.evaluate import evaluate
 from knollstack.demo import documents
 from knollstack.server.app import create_app
 

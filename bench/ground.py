@@ -10,13 +10,13 @@ from typing import Any
 import numpy as np
 
 from knollstack.core import depths as depths_module
-from knollstack.core.conductor import conductor_md_ft
-from knollstack.core.depths import Search, propose
-from knollstack.core.design import Design
-from knollstack.core.faults import parse
-from knollstack.core.shoes import kick_curve
-from knollstack.core.tolerance import least_at, section_of, tolerance_at
-from knollstack.core.well import Well, build_well
+from knollstack.core.depths.conductor import conductor_md_ft
+from knollstack.core.depths.judge import kick_curve
+from knollstack.core.depths.tolerance import least_at, section_of, tolerance_at
+from knollstack.core.document.design import Design
+from knollstack.core.document.faults import parse
+from knollstack.core.ground.well import Well, build_well
+from knollstack.core.proposal.search import Search, propose
 
 TOTAL_FT, POINTS, HOLES = 30_000.0, 250, (8.5, 12.25, 17.5, 24.0)
 
@@ -30,11 +30,17 @@ def deep_well() -> Design:
     fracture = [
         {"tvd_ft": z, "emw_ppg": 12.0 + 6.5 * math.sqrt(z / TOTAL_FT) + 0.03 * math.cos(i)} for i, z in enumerate(depth)
     ]
-    return parse({
-        "format": "knollstack.well", "version": 1, "name": "Deep", "site": {"rig_floor_ft": 30.0},
-        "trajectory": {"stations": [{"md_ft": 0.0}, {"md_ft": TOTAL_FT}]}, "ground": {"pore": pore, "fracture": fracture},
-        "policy": {"open_hole_limit_ft": 12_000.0},
-    })  # fmt: skip
+    return parse(
+        {
+            "format": "knollstack.well",
+            "version": 1,
+            "name": "Deep",
+            "site": {"rig_floor_ft": 30.0},
+            "trajectory": {"stations": [{"md_ft": 0.0}, {"md_ft": TOTAL_FT}]},
+            "ground": {"pore": pore, "fracture": fracture},
+            "policy": {"open_hole_limit_ft": 12_000.0},
+        }
+    )
 
 
 def plain_bottom_up(well: Well) -> list[float]:

@@ -6,21 +6,22 @@ import math
 from collections.abc import Callable
 from typing import Any
 
+from knollstack.core.program.program import Program, build_program
+
 from bench.ground import best_ms, once_ms
 from knollstack.catalogue import load
-from knollstack.core.catalogue import CatalogueKey
-from knollstack.core.cement.job import fill_tops
-from knollstack.core.design import Design
-from knollstack.core.faults import parse
-from knollstack.core.nests import WAYS, _pairs, all_chains
+from knollstack.core.catalogue.product import Pipe
+from knollstack.core.catalogue.rows import CatalogueKey
+from knollstack.core.cement.judge import fill_tops
+from knollstack.core.document.design import Design
+from knollstack.core.document.faults import parse
 from knollstack.core.pipe.choose import cheapest_single
 from knollstack.core.pipe.explain import Explained
 from knollstack.core.pipe.frame import Frame, build_frame
 from knollstack.core.pipe.judge import KINDS, Judged, Point, judge
-from knollstack.core.pipe.product import Pipe
-from knollstack.core.pipe.section import Section
 from knollstack.core.pipe.taper import Search
-from knollstack.core.program import Program, build_program
+from knollstack.core.program.section import Section
+from knollstack.core.sizes.nests import WAYS, _pairs, all_chains
 
 PIPES, SECTIONS = 200, 3
 
@@ -28,9 +29,13 @@ PIPES, SECTIONS = 200, 3
 def six_strings() -> Design:
     """Made up: six strings to 18,000 ft with a bend, in ground that grows evenly."""
     sizes = (
-        (300, 26.0, None, None), (1500, 20.0, 24.0, 8.8), (4500, 16.0, 18.5, 9.2), (8500, 11.75, 14.75, 10.4),
-        (13_000, 9.625, 10.625, 12.0), (18_000, 5.5, 8.5, 13.4),
-    )  # fmt: skip
+        (300, 26.0, None, None),
+        (1500, 20.0, 24.0, 8.8),
+        (4500, 16.0, 18.5, 9.2),
+        (8500, 11.75, 14.75, 10.4),
+        (13_000, 9.625, 10.625, 12.0),
+        (18_000, 5.5, 8.5, 13.4),
+    )
     strings: list[dict[str, Any]] = [
         {"role": "intermediate", "shoe_md_ft": float(shoe), "od_in": od, "bit_in": bit, "mud_ppg": mud}
         for shoe, od, bit, mud in sizes
@@ -40,14 +45,22 @@ def six_strings() -> Design:
     line = [{"tvd_ft": 30.0, "emw_ppg": 8.5}, {"tvd_ft": 18_000.0, "emw_ppg": 13.0}]
     strong = [{"tvd_ft": 30.0, "emw_ppg": 12.5}, {"tvd_ft": 18_000.0, "emw_ppg": 18.0}]
     stations = [
-        {"md_ft": 0.0}, {"md_ft": 5000.0}, {"md_ft": 6000.0, "inclination_deg": 20.0},
+        {"md_ft": 0.0},
+        {"md_ft": 5000.0},
+        {"md_ft": 6000.0, "inclination_deg": 20.0},
         {"md_ft": 18_000.0, "inclination_deg": 20.0},
-    ]  # fmt: skip
-    return parse({
-        "format": "knollstack.well", "version": 1, "name": "Six", "trajectory": {"stations": stations},
-        "ground": {"pore": line, "fracture": strong}, "strings": strings,
-        "policy": {"open_hole_limit_ft": 12_000.0, "connections": ["STC", "LTC", "BTC", "PTC"], "test_share": 0.8},
-    })  # fmt: skip
+    ]
+    return parse(
+        {
+            "format": "knollstack.well",
+            "version": 1,
+            "name": "Six",
+            "trajectory": {"stations": stations},
+            "ground": {"pore": line, "fracture": strong},
+            "strings": strings,
+            "policy": {"open_hole_limit_ft": 12_000.0, "connections": ["STC", "LTC", "BTC", "PTC"], "test_share": 0.8},
+        }
+    )
 
 
 def made(design: Design) -> Program:

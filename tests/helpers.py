@@ -8,11 +8,11 @@ from pathlib import Path
 from typing import Any
 
 from knollstack.catalogue import load
-from knollstack.core.design import Design
-from knollstack.core.evaluate import evaluate
-from knollstack.core.faults import parse
-from knollstack.core.findings import Change, Finding
-from knollstack.core.results import Evaluation
+from knollstack.core.base.findings import Change, Finding
+from knollstack.core.document.design import Design
+from knollstack.core.document.faults import parse
+from knollstack.core.evaluation.evaluate import evaluate
+from knollstack.core.evaluation.results import Evaluation
 from knollstack.demo import documents
 
 DATA = Path(__file__).parent / "data"

@@ -4,7 +4,7 @@ import ast
 import re
 from pathlib import Path
 
-from knollstack.core.findings import STEPS
+from knollstack.core.base.findings import STEPS
 from knollstack.server.published import published
 
 ROOT = Path(__file__).resolve().parents[1]

@@ -12,10 +12,10 @@ from pathlib import Path
 from typing import Any
 
 from knollstack.catalogue import load
-from knollstack.core.evaluate import evaluate
-from knollstack.core.faults import FaultyDesign, parse_text
-from knollstack.core.formula import CallError, Formula, FormulaError, call_named
-from knollstack.core.glossary import unit_of
+from knollstack.core.base.formula import CallError, Formula, FormulaError, call_named
+from knollstack.core.base.glossary import unit_of
+from knollstack.core.document.faults import FaultyDesign, parse_text
+from knollstack.core.evaluation.evaluate import evaluate
 from knollstack.handbook import registry
 
 FAULTY = 2
@@ -83,8 +83,7 @@ def run_formula(arguments: argparse.Namespace) -> int:
         return FAULTY
     print(
         json.dumps(
-            {"formula": formula.name, "result": result, "unit": unit, "source": formula.source},
-            ensure_ascii=False,
+            {"formula": formula.name, "result": result, "unit": unit, "source": formula.source}, ensure_ascii=False
         )
     )
     return 0

@@ -7,7 +7,7 @@ import pkgutil
 from functools import lru_cache
 
 import knollstack.core
-from knollstack.core.formula import REGISTRY, Formula
+from knollstack.core.base.formula import REGISTRY, Formula
 
 
 @lru_cache(maxsize=1)

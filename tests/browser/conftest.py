@@ -23,10 +23,17 @@ def driver(tmp_path_factory):
     options = Options()
     options.binary_location = "/usr/bin/chromium"
     for argument in (
-        "--headless=new", "--no-sandbox", "--hide-scrollbars", "--window-size=1280,943", "--disable-gpu", "--no-first-run",
-        "--disable-background-networking", "--disable-component-update", "--disable-sync",
+        "--headless=new",
+        "--no-sandbox",
+        "--hide-scrollbars",
+        "--window-size=1280,943",
+        "--disable-gpu",
+        "--no-first-run",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
         f"--user-data-dir={folder / 'profile'}",
-    ):  # fmt: skip
+    ):
         options.add_argument(argument)
     options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
     service = Service("/usr/bin/chromedriver", env={"TMPDIR": str(folder), "PATH": "/usr/bin:/bin"})

@@ -64,8 +64,11 @@ def test_a_mud_weight_is_dragged_in_its_window(page):
 def test_a_liner_top_is_dragged_and_stays_above_its_shoe(page):
     document = demo()
     document["strings"][3] |= {"run": "liner", "hanger_md_ft": 6700.0}
-    page.run("return fetch('/api/designs/2', {method: 'PUT', body: arguments[0], headers: {'Content-Type': 'application/json'}})"
-             ".then(r => r.status)", json.dumps({"based_on": 1, "document": document}))  # fmt: skip
+    page.run(
+        "return fetch('/api/designs/2', {method: 'PUT', body: arguments[0], headers: {'Content-Type': 'application/json'}})"
+        ".then(r => r.status)",
+        json.dumps({"based_on": 1, "document": document}),
+    )
     page.open(DEMO + "/depths")
     page.run("arguments[0].focus()", page.find('[data-grip="liner-3"]'))
     for _ in range(3):

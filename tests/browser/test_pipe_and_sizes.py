@@ -51,8 +51,12 @@ def test_a_case_is_drawn_apart_and_every_view_reads_at_the_cursor(page):
     assert paper.find_elements("css selector", "path[stroke='var(--ink)']")
     assert page.find("button[aria-pressed=true]").text == "gas to surface"
     assert page.find("svg[aria-label^='Strength of the section']").is_displayed()
-    for label, view in (("Pressure track", "collapse"), ("Pressure track", "inside and outside"),
-                        ("Axial track", "effective force"), ("Axial track", "factors over asked")):  # fmt: skip
+    for label, view in (
+        ("Pressure track", "collapse"),
+        ("Pressure track", "inside and outside"),
+        ("Axial track", "effective force"),
+        ("Axial track", "factors over asked"),
+    ):
         page.choose(label, view)
         page.until(lambda v=view: page.all(f"svg.on-depth[aria-label^='{v}' i]"), view)
     page.click("lost returns")
@@ -72,8 +76,11 @@ def test_a_weak_pipe_is_found_and_the_nearest_that_mends_it_is_one_click(page):
 
 def test_a_stock_list_from_a_workbook_sets_the_choice(page, tmp_path):
     book = Workbook()
-    for row in (["OD (in)", "Weight (lb/ft)", "Grade", "Connection", "Price a foot"],
-                [7, 35, "P110", "BTC", 70], [7, 38, "P110", "BTC", 60]):  # fmt: skip
+    for row in (
+        ["OD (in)", "Weight (lb/ft)", "Grade", "Connection", "Price a foot"],
+        [7, 35, "P110", "BTC", 70],
+        [7, 38, "P110", "BTC", 60],
+    ):
         book.active.append(row)
     data = io.BytesIO()
     book.save(data)

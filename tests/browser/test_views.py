@@ -35,8 +35,17 @@ def test_the_cursor_reads_everything_at_one_depth(page):
     paper = page.find("svg.on-depth[aria-label^='Burst']")
     ActionChains(page.driver).move_to_element_with_offset(paper, 0, 20).perform()
     reading = page.find("[data-testid=reading]").text.replace("\u00a0", " ")
-    for words in ("MD ", "zone Sallow shale", "hole 12 1/4 in", "9 5/8 in, cement behind", "mud 9.20 ppg", "pore 8.",
-                  "fracture 14.", "9 5/8 in burst SF", "9 5/8 in collapse SF"):  # fmt: skip
+    for words in (
+        "MD ",
+        "zone Sallow shale",
+        "hole 12 1/4 in",
+        "9 5/8 in, cement behind",
+        "mud 9.20 ppg",
+        "pore 8.",
+        "fracture 14.",
+        "9 5/8 in burst SF",
+        "9 5/8 in collapse SF",
+    ):
         assert words in reading, words
     assert page.find("svg[data-testid=section] text[font-weight='600']").is_displayed()
 

@@ -189,8 +189,11 @@ def test_a_change_elsewhere_keeps_both(page):
     page.open(DEMO + "/depths")
     page.shoe(2)
     theirs = json.dumps({"based_on": 1, "document": {**demo(), "name": "Theirs"}})
-    page.run("return fetch('/api/designs/2', {method: 'PUT', body: arguments[0], headers: {'Content-Type': 'application/json'}})"
-             ".then(r => r.status)", theirs)  # fmt: skip
+    page.run(
+        "return fetch('/api/designs/2', {method: 'PUT', body: arguments[0], headers: {'Content-Type': 'application/json'}})"
+        ".then(r => r.status)",
+        theirs,
+    )
     page.type("/strings/2/shoe_md_ft", "7300")
     page.sees("Revision 2 was saved elsewhere while you worked. Both versions are kept.")
     page.click("Show theirs")

@@ -8,13 +8,13 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from knollstack.core.program.program import build_program
 
 from knollstack.core import depths
-from knollstack.core.depths import Search, propose
-from knollstack.core.faults import parse
-from knollstack.core.program import build_program
-from knollstack.core.units import plain
-from knollstack.core.well import build_well
+from knollstack.core.base.units import plain
+from knollstack.core.document.faults import parse
+from knollstack.core.ground.well import build_well
+from knollstack.core.proposal.search import Search, propose
 from tests.helpers import CATALOGUE, empty_demo, find, points, run, well
 
 HOLES = (8.5, 12.25, 17.5, 24.0, 28.0)
@@ -59,10 +59,14 @@ def zone(name, top, base, **flags):
         ([zone("W", 100, 1500, fluid="fresh water")], {"diverter_limit_ft": 2000.0}, 1600.0, "fresh water"),
         ([zone("C", 4000, 5000, case_before_deeper=True)], {"diverter_limit_ft": 6000.0}, 5050.0, "case before deeper"),
         ([], {"open_hole_limit_ft": 6000.0, "diverter_limit_ft": 6000.0}, 4000.0, "open-hole length"),
-        ([zone("N", 3900, 4500, shoe_allowed=False)], {"open_hole_limit_ft": 6000.0, "diverter_limit_ft": 6000.0},
-         4550.0, "no shoe"),
+        (
+            [zone("N", 3900, 4500, shoe_allowed=False)],
+            {"open_hole_limit_ft": 6000.0, "diverter_limit_ft": 6000.0},
+            4550.0,
+            "no shoe",
+        ),
     ],
-)  # fmt: skip
+)
 def test_each_rule_sets_the_shoe(zones, policy, expected, rule):
     document = no_kick(well(ground__zones=zones, policy={"open_hole_limit_ft": 9900.0, **policy}))
     proposal = propose(build_well(parse(document)), HOLES)
@@ -107,10 +111,7 @@ def brute_force_count(document):
 
 
 @settings(max_examples=12, deadline=None)
-@given(
-    st.lists(st.floats(8.6, 12.5), min_size=4, max_size=4),
-    st.lists(st.floats(0.8, 3.0), min_size=4, max_size=4),
-)
+@given(st.lists(st.floats(8.6, 12.5), min_size=4, max_size=4), st.lists(st.floats(0.8, 3.0), min_size=4, max_size=4))
 def test_number_of_strings_is_that_of_brute_force(pore, gap):
     """On a coarser set of shoes brute force never needs fewer strings than the search, and rarely one more."""
     z = (30.0, 1000.0, 2000.0, 3000.0)

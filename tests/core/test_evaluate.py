@@ -4,9 +4,9 @@ import json
 
 import pytest
 
-from knollstack.core.evaluate import evaluate, workings
-from knollstack.core.faults import parse
-from knollstack.core.units import UnitSet, fraction, plain, shown, table
+from knollstack.core.base.units import UnitSet, fraction, plain, shown, table
+from knollstack.core.document.faults import parse
+from knollstack.core.evaluation.evaluate import evaluate, workings
 from tests.helpers import CATALOGUE, demo, empty_demo, run
 
 
@@ -21,10 +21,7 @@ def headline_numbers(evaluation):
     """Key of each working, and the number shown for it."""
     yield (
         "wellhead/cut_off",
-        {
-            "surface_casing_in": evaluation.wellhead.surface_cut_in,
-            "conductor_in": evaluation.wellhead.conductor_cut_in,
-        },
+        {"surface_casing_in": evaluation.wellhead.surface_cut_in, "conductor_in": evaluation.wellhead.conductor_cut_in},
     )
     for i in range(len(evaluation.strings)):
         kick, mud, cement = evaluation.depths.strings[i].kick, evaluation.mud.strings[i], evaluation.cement.strings[i]

@@ -4,7 +4,7 @@ import json
 
 import pytest
 
-from knollstack.core.faults import FaultyDesign, parse, parse_text
+from knollstack.core.document.faults import FaultyDesign, parse, parse_text
 from tests.helpers import demo, points, put, well
 
 
@@ -15,8 +15,15 @@ def faults(document):
 
 
 SECTION = {"weight_ppf": 29.0, "grade": "L80", "connection": "LTC"}
-PIPE = {"od_in": 7.0, "weight_ppf": 30.0, "wall_in": 0.42, "grade": "own", "yield_psi": 90_000.0, "connection": "own",
-        "coupling_od_in": 7.5}  # fmt: skip
+PIPE = {
+    "od_in": 7.0,
+    "weight_ppf": 30.0,
+    "wall_in": 0.42,
+    "grade": "own",
+    "yield_psi": 90_000.0,
+    "connection": "own",
+    "coupling_od_in": 7.5,
+}
 TOTAL = "/trajectory/stations/1/md_ft"
 BAD = [
     ("site__rig_floor_ft", "thirty", ("/site/rig_floor_ft", '"thirty"', "a number")),
@@ -25,68 +32,153 @@ BAD = [
     ("trajectory__stations__1__md_ft", 1e9, (TOTAL, "1000000000.0", "at most 40000 ft")),
     ("trajectory__stations__1__md_ft", float("nan"), (TOTAL, "NaN", "a finite number")),
     ("trajectory__stations__1__md_ft", float("inf"), (TOTAL, "Infinity", "a finite number")),
-    ("trajectory__stations__1__md_ft", 10.0, (TOTAL, "10", "a total depth below the ground (30 ft from the rig floor)")),
+    (
+        "trajectory__stations__1__md_ft",
+        10.0,
+        (TOTAL, "10", "a total depth below the ground (30 ft from the rig floor)"),
+    ),
     ("trajectory__stations", [{"md_ft": 0.0}], ("/trajectory/stations", '[{"md_ft": 0.0}]', "at least 2 of them")),
     ("trajectory__stations__0__md_ft", 5.0, ("/trajectory/stations/0/md_ft", "5", "0, the rig floor")),
-    ("trajectory__stations__1__inclination_deg", 181.0,
-     ("/trajectory/stations/1/inclination_deg", "181.0", "at most 180 °")),
-    ("ground__pore", points((30, 9), (5000, 9), (4000, 9)),
-     ("/ground/pore/2/tvd_ft", "4000", "a depth below the point before it (5000 ft)")),
-    ("ground__pore", points((30, 9), (5000, 9), (5000, 9)), ("/ground/pore/2/tvd_ft", "5000 twice", "no duplicate point")),
-    ("ground__pore", points((30, 9), (50, 9), (50, 10), (50, 11)),
-     ("/ground/pore/3/tvd_ft", "50", "at most two points at one depth (a step)")),
-    ("ground__fracture__1__emw_ppg", 8.5,
-     ("/ground/fracture/1/emw_ppg", "8.50 ppg", "at least the pore pressure at 10000 ft (9.00 ppg)")),
-    ("ground__pore", points((30, 9), (5000, 14.5), (10_000, 9)),
-     ("/ground/pore/1/emw_ppg", "14.50 ppg", "at most the fracture gradient at 5000 ft (14.00 ppg)")),
-    ("ground__zones", [{"name": "Z", "top_tvd_ft": 500.0, "base_tvd_ft": 400.0}],
-     ("/ground/zones/0/base_tvd_ft", "400", "a base below the top (500 ft)")),
-    ("ground__zones", [{"name": "Z", "top_tvd_ft": 5.0, "base_tvd_ft": 40.0, "rock": "cheese"}],
-     ("/ground/zones/0/rock", '"cheese"', None)),
-    ("strings", [{"role": "production", "shoe_md_ft": 10_001.0}],
-     ("/strings/0/shoe_md_ft", "10001", "a shoe at or above total depth (10000 ft)")),
-    ("strings", [{"role": "surface", "shoe_md_ft": 900.0}, {"role": "production", "shoe_md_ft": 800.0}],
-     ("/strings/1/shoe_md_ft", "800", "a shoe below the one before it (900 ft)")),
-    ("strings", [{"role": "production", "run": "liner", "shoe_md_ft": 900.0}],
-     ("/strings/0/hanger_md_ft", "nothing", "the depth of a liner's hanger")),
-    ("strings", [{"role": "production", "shoe_md_ft": 900.0, "cement": {"top_md_ft": 950.0}}],
-     ("/strings/0/cement/top_md_ft", "950", "a depth above the shoe (900 ft)")),
-    ("strings", [{"role": "production", "shoe_md_ft": 20.0}],
-     ("/strings/0/shoe_md_ft", "20", "a shoe below the ground (30 ft from the rig floor)")),
-    ("trajectory__stations", [{"md_ft": m, "inclination_deg": 95.0} for m in (0.0, 900.0)],
-     ("/trajectory/stations/1/inclination_deg", "95", "a path that stays below the rig floor")),
-    ("ground__leak_off_tests", points((5000, 8.5)),
-     ("/ground/leak_off_tests/0/emw_ppg", "8.50 ppg", "at least the pore pressure at 5000 ft (9.00 ppg)")),
-    ("preventers", [{"role_index": 4, "class_psi": 5000.0, "elements": ["annular"]}],
-     ("/preventers/0/role_index", "4", "the index of one of 0 strings")),
-    ("strings", [{"role": "production", "shoe_md_ft": 900.0, "sections": [SECTION, SECTION]}],
-     ("/strings/0/sections/0/to_md_ft", "nothing", "a depth; only the last section ends at the shoe by itself")),
-    ("strings", [{"role": "production", "shoe_md_ft": 900.0, "sections": [SECTION | {"to_md_ft": 500.0}]}],
-     ("/strings/0/sections/0/to_md_ft", "500", "nothing: the last section ends at the shoe")),
-    ("strings", [{"role": "production", "shoe_md_ft": 900.0,
-                  "sections": [SECTION | {"to_md_ft": 500.0}, SECTION | {"to_md_ft": 400.0}, SECTION]}],
-     ("/strings/0/sections/1/to_md_ft", "400", "a depth below the section above it (500 ft)")),
-    ("strings", [{"role": "production", "shoe_md_ft": 900.0, "tie_back": True}],
-     ("/strings/0/tie_back", "cased", "a liner: only a liner is tied back")),
-    ("strings", [{"role": "production", "shoe_md_ft": 900.0, "wear_percent": 75.0}],
-     ("/strings/0/wear_percent", "75.0", "at most 60")),
-    ("strings", [{"role": "production", "shoe_md_ft": 900.0, "mud_steps": [{"to_md_ft": 950.0, "mud_ppg": 9.0}]}],
-     ("/strings/0/mud_steps/0/to_md_ft", "950", "a depth between 30 and 900 ft")),
-    ("strings", [{"role": "production", "shoe_md_ft": 900.0, "loads": [{"name": "", "kind": "burst"}]}],
-     ("/strings/0/loads/0/name", '""', None)),
+    (
+        "trajectory__stations__1__inclination_deg",
+        181.0,
+        ("/trajectory/stations/1/inclination_deg", "181.0", "at most 180 °"),
+    ),
+    (
+        "ground__pore",
+        points((30, 9), (5000, 9), (4000, 9)),
+        ("/ground/pore/2/tvd_ft", "4000", "a depth below the point before it (5000 ft)"),
+    ),
+    (
+        "ground__pore",
+        points((30, 9), (5000, 9), (5000, 9)),
+        ("/ground/pore/2/tvd_ft", "5000 twice", "no duplicate point"),
+    ),
+    (
+        "ground__pore",
+        points((30, 9), (50, 9), (50, 10), (50, 11)),
+        ("/ground/pore/3/tvd_ft", "50", "at most two points at one depth (a step)"),
+    ),
+    (
+        "ground__fracture__1__emw_ppg",
+        8.5,
+        ("/ground/fracture/1/emw_ppg", "8.50 ppg", "at least the pore pressure at 10000 ft (9.00 ppg)"),
+    ),
+    (
+        "ground__pore",
+        points((30, 9), (5000, 14.5), (10_000, 9)),
+        ("/ground/pore/1/emw_ppg", "14.50 ppg", "at most the fracture gradient at 5000 ft (14.00 ppg)"),
+    ),
+    (
+        "ground__zones",
+        [{"name": "Z", "top_tvd_ft": 500.0, "base_tvd_ft": 400.0}],
+        ("/ground/zones/0/base_tvd_ft", "400", "a base below the top (500 ft)"),
+    ),
+    (
+        "ground__zones",
+        [{"name": "Z", "top_tvd_ft": 5.0, "base_tvd_ft": 40.0, "rock": "cheese"}],
+        ("/ground/zones/0/rock", '"cheese"', None),
+    ),
+    (
+        "strings",
+        [{"role": "production", "shoe_md_ft": 10_001.0}],
+        ("/strings/0/shoe_md_ft", "10001", "a shoe at or above total depth (10000 ft)"),
+    ),
+    (
+        "strings",
+        [{"role": "surface", "shoe_md_ft": 900.0}, {"role": "production", "shoe_md_ft": 800.0}],
+        ("/strings/1/shoe_md_ft", "800", "a shoe below the one before it (900 ft)"),
+    ),
+    (
+        "strings",
+        [{"role": "production", "run": "liner", "shoe_md_ft": 900.0}],
+        ("/strings/0/hanger_md_ft", "nothing", "the depth of a liner's hanger"),
+    ),
+    (
+        "strings",
+        [{"role": "production", "shoe_md_ft": 900.0, "cement": {"top_md_ft": 950.0}}],
+        ("/strings/0/cement/top_md_ft", "950", "a depth above the shoe (900 ft)"),
+    ),
+    (
+        "strings",
+        [{"role": "production", "shoe_md_ft": 20.0}],
+        ("/strings/0/shoe_md_ft", "20", "a shoe below the ground (30 ft from the rig floor)"),
+    ),
+    (
+        "trajectory__stations",
+        [{"md_ft": m, "inclination_deg": 95.0} for m in (0.0, 900.0)],
+        ("/trajectory/stations/1/inclination_deg", "95", "a path that stays below the rig floor"),
+    ),
+    (
+        "ground__leak_off_tests",
+        points((5000, 8.5)),
+        ("/ground/leak_off_tests/0/emw_ppg", "8.50 ppg", "at least the pore pressure at 5000 ft (9.00 ppg)"),
+    ),
+    (
+        "preventers",
+        [{"role_index": 4, "class_psi": 5000.0, "elements": ["annular"]}],
+        ("/preventers/0/role_index", "4", "the index of one of 0 strings"),
+    ),
+    (
+        "strings",
+        [{"role": "production", "shoe_md_ft": 900.0, "sections": [SECTION, SECTION]}],
+        ("/strings/0/sections/0/to_md_ft", "nothing", "a depth; only the last section ends at the shoe by itself"),
+    ),
+    (
+        "strings",
+        [{"role": "production", "shoe_md_ft": 900.0, "sections": [SECTION | {"to_md_ft": 500.0}]}],
+        ("/strings/0/sections/0/to_md_ft", "500", "nothing: the last section ends at the shoe"),
+    ),
+    (
+        "strings",
+        [
+            {
+                "role": "production",
+                "shoe_md_ft": 900.0,
+                "sections": [SECTION | {"to_md_ft": 500.0}, SECTION | {"to_md_ft": 400.0}, SECTION],
+            }
+        ],
+        ("/strings/0/sections/1/to_md_ft", "400", "a depth below the section above it (500 ft)"),
+    ),
+    (
+        "strings",
+        [{"role": "production", "shoe_md_ft": 900.0, "tie_back": True}],
+        ("/strings/0/tie_back", "cased", "a liner: only a liner is tied back"),
+    ),
+    (
+        "strings",
+        [{"role": "production", "shoe_md_ft": 900.0, "wear_percent": 75.0}],
+        ("/strings/0/wear_percent", "75.0", "at most 60"),
+    ),
+    (
+        "strings",
+        [{"role": "production", "shoe_md_ft": 900.0, "mud_steps": [{"to_md_ft": 950.0, "mud_ppg": 9.0}]}],
+        ("/strings/0/mud_steps/0/to_md_ft", "950", "a depth between 30 and 900 ft"),
+    ),
+    (
+        "strings",
+        [{"role": "production", "shoe_md_ft": 900.0, "loads": [{"name": "", "kind": "burst"}]}],
+        ("/strings/0/loads/0/name", '""', None),
+    ),
     ("pipes", [PIPE | {"wall_in": 3.6}], ("/pipes/0/wall_in", "3.6", "under half of the outside diameter (3.5 in)")),
-    ("pipes", [PIPE | {"coupling_od_in": 6.9}],
-     ("/pipes/0/coupling_od_in", "6.9", "at least the outside diameter of the pipe (7 in)")),
+    (
+        "pipes",
+        [PIPE | {"coupling_od_in": 6.9}],
+        ("/pipes/0/coupling_od_in", "6.9", "at least the outside diameter of the pipe (7 in)"),
+    ),
     ("pipes", [PIPE | {"yield_psi": 80.0}], ("/pipes/0/yield_psi", "80.0", "at least 10000 psi")),
-    ("stock", [{"od_in": 7.0, "weight_ppf": 29.0, "grade": "L80", "connection": "LTC", "price_per_ft": -3.0}],
-     ("/stock/0/price_per_ft", "-3.0", None)),
+    (
+        "stock",
+        [{"od_in": 7.0, "weight_ppf": 29.0, "grade": "L80", "connection": "LTC", "price_per_ft": -3.0}],
+        ("/stock/0/price_per_ft", "-3.0", None),
+    ),
     ("policy__connections", [], ("/policy/connections", "[]", None)),
     ("policy__most_sections", 9, ("/policy/most_sections", "9", "at most 4")),
     ("policy__burst_school", "hope", ("/policy/burst_school", '"hope"', None)),
     ("colour", "red", ("/colour", '"red"', "no such key in this format")),
     ("version", 2, ("/version", "2", "1, the version read here")),
     ("format", "other.tool", ("/format", '"other.tool"', '"knollstack.well", a well file')),
-]  # fmt: skip
+]
 
 
 @pytest.mark.parametrize(("path", "value", "expected"), BAD, ids=[f"{p}-{i}" for i, (p, _, _) in enumerate(BAD)])

@@ -4,7 +4,6 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-
 from knollstack.core.pipe.forces import (
     areas_in2,
     ballooning_force,
@@ -14,11 +13,12 @@ from knollstack.core.pipe.forces import (
     thermal_force,
     weight_below,
 )
-from knollstack.core.pipe.hung import carried_load
-from knollstack.core.pipe.joints import leak_resistance, round_coupling_root
 from knollstack.core.pipe.loads import gas_column_top, kick_top_pressure
-from knollstack.core.pipe.ratings import derated_yield, worn_wall
-from knollstack.core.running import bending_force, shock_load
+
+from knollstack.core.catalogue.joints import leak_resistance, round_coupling_root
+from knollstack.core.catalogue.ratings import derated_yield, worn_wall
+from knollstack.core.pipe.hung import carried_load
+from knollstack.core.running.formulas import bending_force, shock_load
 
 SEVEN = (7.0, 0.408)
 STEEL, BORE, OUTSIDE = 8.4494, 30.0352, 38.4845
@@ -77,9 +77,14 @@ def test_buckling_in_vertical_and_inclined_hole():
 
 @settings(max_examples=60)
 @given(
-    formation=st.floats(2000, 14_000), mud=st.floats(8.5, 18), depth=st.floats(0, 8000), below=st.floats(500, 9000),
-    kick=st.floats(5, 200), annulus=st.floats(0.02, 0.4), gas=st.floats(0.02, 0.3),
-)  # fmt: skip
+    formation=st.floats(2000, 14_000),
+    mud=st.floats(8.5, 18),
+    depth=st.floats(0, 8000),
+    below=st.floats(500, 9000),
+    kick=st.floats(5, 200),
+    annulus=st.floats(0.02, 0.4),
+    gas=st.floats(0.02, 0.3),
+)
 def test_a_kick_circulated_up_balances_the_column_below_it(formation, mud, depth, below, kick, annulus, gas):
     """Top pressure, gas of the expanded bubble and mud under it add up to the formation pressure."""
     bottom = depth + below

@@ -11,8 +11,8 @@ import pytest
 
 import knollstack.core
 from knollstack.cli import case_faults
-from knollstack.core.formula import REGISTRY, FormulaError, tracing
-from knollstack.core.glossary import TERMS, unit_of
+from knollstack.core.base.formula import REGISTRY, FormulaError, tracing
+from knollstack.core.base.glossary import TERMS, unit_of
 from tests.helpers import CATALOGUE, DATA
 
 for _module in pkgutil.walk_packages(knollstack.core.__path__, "knollstack.core."):
@@ -62,12 +62,20 @@ def test_registry_is_documented():
         ("annular_capacity", {"outer_in": 8, "inner_in": 9}, "inner_in", "in"),
         ("conductor_depth_land", {"mud_ppg": 12, "fracture_ppg": 11, "flowline_height_ft": 18}, "fracture_ppg", "ppg"),
         ("weight_up", {"old_mud_ppg": 11, "new_mud_ppg": 10, "volume_bbl": 1}, "new_mud_ppg", "ppg"),
-        ("minimum_curvature", {"md1_ft": 5, "inc1_deg": 0, "azi1_deg": 0, "md2_ft": 4, "inc2_deg": 0, "azi2_deg": 0},
-         "md2_ft", "ft"),
-        ("accumulator_usable", {"gas_volume_gal": 10, "precharge_psi": 1300, "minimum_psi": 1200, "operating_psi": 3000},
-         "minimum_psi", "psi"),
+        (
+            "minimum_curvature",
+            {"md1_ft": 5, "inc1_deg": 0, "azi1_deg": 0, "md2_ft": 4, "inc2_deg": 0, "azi2_deg": 0},
+            "md2_ft",
+            "ft",
+        ),
+        (
+            "accumulator_usable",
+            {"gas_volume_gal": 10, "precharge_psi": 1300, "minimum_psi": 1200, "operating_psi": 3000},
+            "minimum_psi",
+            "psi",
+        ),
     ],
-)  # fmt: skip
+)
 def test_outside_validity_is_refused(name, inputs, argument, unit):
     with pytest.raises(FormulaError, match=argument) as refused:
         REGISTRY[name](**inputs)
@@ -109,8 +117,12 @@ def test_tracing_records_the_calls_that_ran():
 
 def test_units_come_from_names():
     assert [unit_of(n) for n in ("shoe_tvd_ft", "mud_ppg", "influx_psi_ft", "dogleg_deg_100ft", "poisson")] == [
-        "ft", "ppg", "psi/ft", "°/100 ft", "",
-    ]  # fmt: skip
+        "ft",
+        "ppg",
+        "psi/ft",
+        "°/100 ft",
+        "",
+    ]
     for formula in REGISTRY.values():
         assert list(inspect.signature(formula.function).parameters) == list(formula.arguments)
 

@@ -7,11 +7,11 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from knollstack.core.design import GroundModel, LeakOffTest, Point, Zone
-from knollstack.core.ground import build_ground, build_profile
-from knollstack.core.policy import Policy
-from knollstack.core.trajectory import DepthError, build_path
-from knollstack.core.window import build_window, planned_mud_ppg
+from knollstack.core.document.design import GroundModel, LeakOffTest, Point, Zone
+from knollstack.core.document.policy import Policy
+from knollstack.core.ground.profiles import build_ground, build_profile
+from knollstack.core.ground.window import build_window, planned_mud_ppg
+from knollstack.core.path.trajectory import DepthError, build_path
 
 
 def pts(*pairs):

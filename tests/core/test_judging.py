@@ -5,17 +5,23 @@ import math
 
 import pytest
 
-from knollstack.core.units import plain
+from knollstack.core.base.units import plain
 from tests.helpers import applied, demo, empty_demo, find, points, run, well
 
 STRINGS = [
     {"role": "conductor", "run": "driven", "shoe_md_ft": 130.0, "od_in": 20.0},
     {"role": "surface", "shoe_md_ft": 2000.0, "bit_in": 17.5, "od_in": 13.375, "mud_ppg": 9.5},
-    {"role": "intermediate", "shoe_md_ft": 6000.0, "bit_in": 12.25, "od_in": 9.625, "mud_ppg": 9.5,
-     "pipe": {"weight_ppf": 47.0, "grade": "L80", "connection": "BTC"},
-     "cement": {"top_md_ft": 1700.0, "slurry_water_gal_sk": 4.97, "bentonite_percent": 0.0, "excess": 0.25}},
+    {
+        "role": "intermediate",
+        "shoe_md_ft": 6000.0,
+        "bit_in": 12.25,
+        "od_in": 9.625,
+        "mud_ppg": 9.5,
+        "pipe": {"weight_ppf": 47.0, "grade": "L80", "connection": "BTC"},
+        "cement": {"top_md_ft": 1700.0, "slurry_water_gal_sk": 4.97, "bentonite_percent": 0.0, "excess": 0.25},
+    },
     {"role": "production", "shoe_md_ft": 10_000.0, "bit_in": 8.5, "od_in": 5.5, "mud_ppg": 9.5},
-]  # fmt: skip
+]
 
 
 def strings(**parts):
@@ -84,20 +90,33 @@ def test_wellhead_and_stacks_by_hand():
     stacks = evaluation.preventers.strings
     assert [s.class_psi for s in stacks] == [None, 2000.0, 5000.0, None]
     assert [e.element for e in stacks[2].elements] == [
-        "annular", "variable rams", "blind shear rams", "drilling spool", "pipe rams",
-    ]  # fmt: skip
+        "annular",
+        "variable rams",
+        "blind shear rams",
+        "drilling spool",
+        "pipe rams",
+    ]
     assert stacks[2].height_in == 50 + 30 + 36 + 30 + 30
 
 
 PIECE = {"name": "Head", "height_in": 22.0, "bore_in": 13.625, "top_psi": 1000.0}
 FAULTY = {
-    "kick": (strings(policy__kick_minimums=[{"from_hole_in": 1.0, "volume_bbl": 120.0}], strings__1__mud_ppg=9.3), "depths"),
-    "fresh water": (strings(ground__zones=[{"name": "W", "top_tvd_ft": 200.0, "base_tvd_ft": 2500.0, "fluid": "fresh water"}]),
-                    "depths"),
-    "no shoe": (strings(ground__zones=[{"name": "N", "top_tvd_ft": 5900.0, "base_tvd_ft": 6200.0, "shoe_allowed": False}]),
-                "depths"),
-    "left open": (strings(ground__zones=[{"name": "C", "top_tvd_ft": 6500.0, "base_tvd_ft": 7000.0,
-                                          "case_before_deeper": True}]), "depths"),
+    "kick": (
+        strings(policy__kick_minimums=[{"from_hole_in": 1.0, "volume_bbl": 120.0}], strings__1__mud_ppg=9.3),
+        "depths",
+    ),
+    "fresh water": (
+        strings(ground__zones=[{"name": "W", "top_tvd_ft": 200.0, "base_tvd_ft": 2500.0, "fluid": "fresh water"}]),
+        "depths",
+    ),
+    "no shoe": (
+        strings(ground__zones=[{"name": "N", "top_tvd_ft": 5900.0, "base_tvd_ft": 6200.0, "shoe_allowed": False}]),
+        "depths",
+    ),
+    "left open": (
+        strings(ground__zones=[{"name": "C", "top_tvd_ft": 6500.0, "base_tvd_ft": 7000.0, "case_before_deeper": True}]),
+        "depths",
+    ),
     "short of total depth": (strings(strings__3__shoe_md_ft=9900.0), "depths"),
     "light mud": (strings(strings__3__mud_ppg=9.0), "mud"),
     "heavy mud": (strings(strings__3__mud_ppg=15.9), "mud"),
@@ -110,7 +129,7 @@ FAULTY = {
     "shallow cellar": (strings(site__cellar_depth_ft=5.0), "wellhead"),
     "weak head": (strings(wellhead={"pieces": [PIECE]}), "wellhead"),
     "weak stack": (strings(preventers=[{"role_index": 2, "class_psi": 3000.0, "elements": ["annular"]}]), "preventers"),
-}  # fmt: skip
+}
 
 
 @pytest.mark.parametrize("name", FAULTY)
@@ -140,9 +159,15 @@ def test_demo_carries_its_two_findings_and_nothing_unknown():
     evaluation = run(demo())
     assert [(f.severity, f.step) for f in evaluation.findings] == [("stop", "sizes"), ("stop", "cement")]
     assert {p.step: p.state for p in evaluation.path} == {
-        "ground": "good", "depths": "good", "sizes": "stop", "mud": "good", "pipe": "good", "cement": "stop",
-        "wellhead": "good", "preventers": "good",
-    }  # fmt: skip
+        "ground": "good",
+        "depths": "good",
+        "sizes": "stop",
+        "mud": "good",
+        "pipe": "good",
+        "cement": "stop",
+        "wellhead": "good",
+        "preventers": "good",
+    }
 
 
 MISSING = [

@@ -5,9 +5,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from knollstack.core.faults import parse
-from knollstack.core.tolerance import least_at, section_of, tolerance_at, tolerances
-from knollstack.core.well import build_well
+from knollstack.core.depths.tolerance import least_at, section_of, tolerance_at, tolerances
+from knollstack.core.document.faults import parse
+from knollstack.core.ground.well import build_well
 from tests.helpers import points, well
 
 

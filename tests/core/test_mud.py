@@ -4,12 +4,7 @@ import math
 
 import numpy as np
 import pytest
-
-from knollstack.core.estimates import Estimate, estimate_fracture
-from knollstack.core.faults import FaultyDesign, parse
-from knollstack.core.formula import FormulaError
-from knollstack.core.ground import build_ground, gas_column_pore
-from knollstack.core.hydraulics import (
+from knollstack.core.mud.hydraulics import (
     annular_velocity,
     bingham,
     bingham_gradient,
@@ -18,11 +13,16 @@ from knollstack.core.hydraulics import (
     power_law_gradient,
     trip_velocity,
 )
-from knollstack.core.kick import full_gas_shoe_pressure
-from knollstack.core.planning import PathPlan, PlanError, radius_ft, stations_of
-from knollstack.core.riserless import riserless_pressure
-from knollstack.core.trajectory import build_path
-from knollstack.core.units import plain
+
+from knollstack.core.base.formula import FormulaError
+from knollstack.core.base.units import plain
+from knollstack.core.depths.formulas import full_gas_shoe_pressure
+from knollstack.core.document.faults import FaultyDesign, parse
+from knollstack.core.ground.estimates import Estimate, estimate_fracture
+from knollstack.core.ground.profiles import build_ground, gas_column_pore
+from knollstack.core.ground.riserless import riserless_pressure
+from knollstack.core.path.planning import PathPlan, PlanError, radius_ft, stations_of
+from knollstack.core.path.trajectory import build_path
 from knollstack.demo import documents
 from tests.helpers import demo, find, points, run, well
 
@@ -141,8 +141,11 @@ def test_estimated_fracture_is_exact_between_its_points_and_keeps_steps():
     )
     rows = estimate_fracture(parse(document), Estimate("Eaton", 0.4, 0.7))
     assert [(p.tvd_ft, round(p.emw_ppg, 3)) for p in rows] == [
-        (30.0, 13.667), (5000.0, 14.664), (5000.0, 14.997), (10_000.0, 16.333),
-    ]  # fmt: skip
+        (30.0, 13.667),
+        (5000.0, 14.664),
+        (5000.0, 14.997),
+        (10_000.0, 16.333),
+    ]
     # 5,000 ft: S = 16 + 3·4,970/9,970 = 17.4955; above the step 9 + 8.4955·0.4/0.6 = 14.664, below it 14.997
     with pytest.raises(FaultyDesign, match="fewer than two points"):
         estimate_fracture(parse(well()), Estimate("Eaton", 0.4, 0.7))
@@ -262,8 +265,10 @@ def test_a_section_drilled_in_steps_is_judged_step_by_step():
     ]
     row = run(document).mud.strings[3]
     assert [(s.from_md_ft, s.to_md_ft, s.mud_ppg) for s in row.steps] == [
-        (7000.0, 8900.0, 10.0), (8900.0, 10_800.0, 12.8), (10_800.0, 12_600.0, 13.2),
-    ]  # fmt: skip
+        (7000.0, 8900.0, 10.0),
+        (8900.0, 10_800.0, 12.8),
+        (10_800.0, 12_600.0, 13.2),
+    ]
     assert not find(run(document), "mud", "stop")
     document["strings"][3]["mud_steps"][0]["to_md_ft"] = 9000.0
     stop = find(run(document), "mud", "stop")

@@ -7,22 +7,22 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from knollstack.core.program.program import build_program
 
-from knollstack.core.cement.job import fill_tops
-from knollstack.core.faults import FaultyDesign, parse
-from knollstack.core.own_pipes import with_own
+from knollstack.core.base.units import plain
+from knollstack.core.catalogue.own_pipes import with_own
+from knollstack.core.catalogue.ratings import von_mises
+from knollstack.core.cement.judge import fill_tops
+from knollstack.core.document.faults import FaultyDesign, parse
+from knollstack.core.document.policy import Policy
 from knollstack.core.pipe.choose import best_sections
 from knollstack.core.pipe.detail import envelope, loads_of, offers_of
 from knollstack.core.pipe.frame import build_frame
 from knollstack.core.pipe.judge import KINDS, judge, stands
 from knollstack.core.pipe.order import candidates, decided_sections
-from knollstack.core.pipe.ratings import von_mises
-from knollstack.core.pipe.section import Section
 from knollstack.core.pipe.strength import rack, shares, weight_per_ft
 from knollstack.core.pipe.taper import bounds
-from knollstack.core.policy import Policy
-from knollstack.core.program import build_program
-from knollstack.core.units import plain
+from knollstack.core.program.section import Section
 from tests.helpers import CATALOGUE, applied, demo, find, points, run, well
 
 
@@ -35,13 +35,34 @@ def four_strings(**policy):
     neat = {"slurry_water_gal_sk": 4.97}
     strings = [
         {"role": "conductor", "run": "driven", "shoe_md_ft": 130.0, "od_in": 20.0},
-        {"role": "surface", "shoe_md_ft": 3000.0, "bit_in": 17.5, "od_in": 13.375, "mud_ppg": 9.5,
-         "pipe": pipe(68.0, "K55", "BTC"), "cement": neat},
-        {"role": "intermediate", "shoe_md_ft": 7000.0, "bit_in": 12.25, "od_in": 9.625, "mud_ppg": 10.0,
-         "pipe": pipe(47.0, "N80", "BTC"), "cement": neat},
-        {"role": "production", "shoe_md_ft": 10_000.0, "bit_in": 8.5, "od_in": 7.0, "mud_ppg": 10.5,
-         "pipe": pipe(29.0, "L80", "LTC"), "cement": neat},
-    ]  # fmt: skip
+        {
+            "role": "surface",
+            "shoe_md_ft": 3000.0,
+            "bit_in": 17.5,
+            "od_in": 13.375,
+            "mud_ppg": 9.5,
+            "pipe": pipe(68.0, "K55", "BTC"),
+            "cement": neat,
+        },
+        {
+            "role": "intermediate",
+            "shoe_md_ft": 7000.0,
+            "bit_in": 12.25,
+            "od_in": 9.625,
+            "mud_ppg": 10.0,
+            "pipe": pipe(47.0, "N80", "BTC"),
+            "cement": neat,
+        },
+        {
+            "role": "production",
+            "shoe_md_ft": 10_000.0,
+            "bit_in": 8.5,
+            "od_in": 7.0,
+            "mud_ppg": 10.5,
+            "pipe": pipe(29.0, "L80", "LTC"),
+            "cement": neat,
+        },
+    ]
     return well(strings=strings, policy=policy)
 
 
@@ -132,8 +153,9 @@ def test_production_string_by_hand():
     assert found["burst"].load == pytest.approx(4802.6, abs=0.2)
     assert found["burst"].factor == pytest.approx(1.699, abs=0.001)
     assert (found["collapse"].load, found["collapse"].factor) == (
-        pytest.approx(5454.5, abs=0.1), pytest.approx(1.288, abs=0.001),
-    )  # fmt: skip
+        pytest.approx(5454.5, abs=0.1),
+        pytest.approx(1.288, abs=0.001),
+    )
     assert (found["tension"].load, found["tension"].rating) == (
         pytest.approx(343_912, abs=5),
         pytest.approx(587_438, abs=5),
@@ -157,8 +179,10 @@ def test_schools_of_burst_and_backup():
     assert over_mud[2] == pytest.approx(1194.8, abs=0.5)
     kick = by_case(four_strings(burst_school="kick volume"), 1)["kick circulated out"][0]
     assert kick[0] == pytest.approx(1005.1, abs=1.0)
-    outside = {school: by_case(four_strings(burst_backup=school), 2)["gas to surface"][0][3]
-               for school in ("base fluid", "mud", "pore", "mix water")}  # fmt: skip
+    outside = {
+        school: by_case(four_strings(burst_backup=school), 2)["gas to surface"][0][3]
+        for school in ("base fluid", "mud", "pore", "mix water")
+    }
     assert outside == pytest.approx(
         {"base fluid": 3029.1, "mud": 3636.4, "pore": 9 * 12 / 231 * 7000, "mix water": 3029.1}, abs=0.2
     )
@@ -178,8 +202,11 @@ def test_schools_of_burst_and_backup():
 def test_packer_stimulation_custom_and_salt():
     document = four_strings()
     last = document["strings"][3]
-    last.update(packer_md_ft=9000.0, stimulation_psi=5000.0, loads=[
-        {"name": "injection", "kind": "burst", "inside_psi": 6000.0, "inside_ppg": 8.6, "outside_ppg": 8.33}])  # fmt: skip
+    last.update(
+        packer_md_ft=9000.0,
+        stimulation_psi=5000.0,
+        loads=[{"name": "injection", "kind": "burst", "inside_psi": 6000.0, "inside_ppg": 8.6, "outside_ppg": 8.33}],
+    )
     cases = by_case(document, 3)
     assert cases["evacuated above the packer"][0][2] == pytest.approx(8.6 * 12 / 231 * 10_000)
     assert cases["drawn down below the packer"][0][2] == 0.0
@@ -206,8 +233,12 @@ def test_wear_heat_and_doglegs_take_their_share():
     hot["site"].update(surface_temperature_f=60.0, bottom_temperature_f=200.0)
     assert loads(hot, 3)["burst"].rating == pytest.approx(plain_burst.rating * (1 - 0.0003 * 130), rel=1e-6)
     bent = four_strings()
-    bent["trajectory"]["stations"] = [{"md_ft": 0.0}, {"md_ft": 1000.0}, {"md_ft": 1500.0, "inclination_deg": 15.0},
-                                      {"md_ft": 10_000.0, "inclination_deg": 15.0}]  # fmt: skip
+    bent["trajectory"]["stations"] = [
+        {"md_ft": 0.0},
+        {"md_ft": 1000.0},
+        {"md_ft": 1500.0, "inclination_deg": 15.0},
+        {"md_ft": 10_000.0, "inclination_deg": 15.0},
+    ]
     program, string, frame = framed(bent, 2)
     judged = judge(program.well.policy, frame, string.sections)
     at = int(np.argmin(np.abs(frame.md_ft - 1250.0)))
@@ -264,8 +295,18 @@ def test_a_short_factor_names_the_nearest_pipe_and_that_mends_it():
 
 def test_own_pipes_prices_and_stock():
     document = four_strings(choose_from="stock list")
-    own = {"od_in": 7.0, "weight_ppf": 30.0, "wall_in": 0.42, "grade": "XS", "yield_psi": 90_000.0, "connection": "OWN",
-           "coupling_od_in": 7.5, "joint_lbf": 700_000.0, "joint_psi": 9000.0, "burst_psi": 8800.0}  # fmt: skip
+    own = {
+        "od_in": 7.0,
+        "weight_ppf": 30.0,
+        "wall_in": 0.42,
+        "grade": "XS",
+        "yield_psi": 90_000.0,
+        "connection": "OWN",
+        "coupling_od_in": 7.5,
+        "joint_lbf": 700_000.0,
+        "joint_psi": 9000.0,
+        "burst_psi": 8800.0,
+    }
     document["pipes"] = [own]
     document["strings"][3]["pipe"] = pipe(30.0, "XS", "OWN")
     row = run(document).pipe.strings[3]
@@ -274,8 +315,10 @@ def test_own_pipes_prices_and_stock():
     assert any("No pipe of this size" in plain(f.message) for f in find(run(document), "pipe", "stop")), (
         "nothing in stock"
     )
-    document["stock"] = [{"od_in": 7.0, **pipe(30.0, "XS", "OWN"), "price_per_ft": 50.0, "available_ft": 9_000.0},
-                         {"od_in": 7.0, **pipe(32.0, "L80", "BTC"), "price_per_ft": 60.0}]  # fmt: skip
+    document["stock"] = [
+        {"od_in": 7.0, **pipe(30.0, "XS", "OWN"), "price_per_ft": 50.0, "available_ft": 9_000.0},
+        {"od_in": 7.0, **pipe(32.0, "L80", "BTC"), "price_per_ft": 60.0},
+    ]
     chosen = run(document).pipe.strings[3].sections[0]
     assert (chosen.weight_ppf, chosen.priced, chosen.cost) == (32.0, True, 600_000.0)
     document["stock"][0]["available_ft"] = 10_000.0
@@ -306,11 +349,14 @@ def brute_force(policy, frame, pipes, most, least_ft):
     return best
 
 
-@pytest.mark.parametrize(("index", "names"), [
-    (3, [(23.0, "L80"), (26.0, "J55"), (26.0, "L80"), (29.0, "N80"), (32.0, "P110")]),
-    (3, [(23.0, "N80"), (26.0, "P110"), (29.0, "L80"), (35.0, "N80")]),
-    (2, [(36.0, "K55"), (40.0, "N80"), (43.5, "L80"), (47.0, "P110")]),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("index", "names"),
+    [
+        (3, [(23.0, "L80"), (26.0, "J55"), (26.0, "L80"), (29.0, "N80"), (32.0, "P110")]),
+        (3, [(23.0, "N80"), (26.0, "P110"), (29.0, "L80"), (35.0, "N80")]),
+        (2, [(36.0, "K55"), (40.0, "N80"), (43.5, "L80"), (47.0, "P110")]),
+    ],
+)
 @pytest.mark.parametrize("most", [1, 2, 3])
 def test_tapered_optimum_is_that_of_brute_force(index, names, most, monkeypatch):
     """Every combination on a coarse string; the search finds the same least cost."""
@@ -473,14 +519,22 @@ def test_tubing_must_pass_the_production_casing():
 
 @settings(max_examples=12, deadline=None)
 @given(
-    mud=st.floats(10.0, 13.5), burst=st.floats(1.0, 1.3), tension=st.floats(1.3, 1.9), wear=st.sampled_from([0.0, 8.0]),
-    least=st.sampled_from(["cost", "weight"]), bend=st.sampled_from([0.0, 25.0]),
-)  # fmt: skip
+    mud=st.floats(10.0, 13.5),
+    burst=st.floats(1.0, 1.3),
+    tension=st.floats(1.3, 1.9),
+    wear=st.sampled_from([0.0, 8.0]),
+    least=st.sampled_from(["cost", "weight"]),
+    bend=st.sampled_from([0.0, 25.0]),
+)
 def test_more_sections_never_cost_more_and_every_string_found_stands(mud, burst, tension, wear, least, bend):
     """Whatever the policy: the found string stands by the judge, keeps its shape, and each section more may only gain."""
     document = four_strings(factors={"burst": burst, "tension": tension}, least=least)
-    document["trajectory"]["stations"] = [{"md_ft": 0.0}, {"md_ft": 3000.0}, {"md_ft": 4000.0, "inclination_deg": bend},
-                                          {"md_ft": 10_000.0, "inclination_deg": bend}]  # fmt: skip
+    document["trajectory"]["stations"] = [
+        {"md_ft": 0.0},
+        {"md_ft": 3000.0},
+        {"md_ft": 4000.0, "inclination_deg": bend},
+        {"md_ft": 10_000.0, "inclination_deg": bend},
+    ]
     document["strings"][3].pop("pipe")
     document["strings"][3].update(mud_ppg=mud, wear_percent=wear)
     program, string, frame = framed(document, 3)

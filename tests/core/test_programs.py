@@ -5,20 +5,20 @@ from itertools import combinations
 import numpy as np
 import pytest
 
-from knollstack.core.conductor import conductor_md_ft
-from knollstack.core.depths import Search, propose
-from knollstack.core.design import GroundModel, Point, Site
-from knollstack.core.faults import parse
-from knollstack.core.ground import build_ground
-from knollstack.core.policy import Policy
-from knollstack.core.programs import Sets, candidates, programs
-from knollstack.core.relief import changed, reliefs
-from knollstack.core.schools import both_schools
-from knollstack.core.tolerance import section_of, tolerances
-from knollstack.core.trajectory import build_path
-from knollstack.core.units import plain
-from knollstack.core.well import Well, build_well
-from knollstack.core.window import build_window
+from knollstack.core.base.units import plain
+from knollstack.core.depths.conductor import conductor_md_ft
+from knollstack.core.depths.tolerance import section_of, tolerances
+from knollstack.core.document.design import GroundModel, Point, Site
+from knollstack.core.document.faults import parse
+from knollstack.core.document.policy import Policy
+from knollstack.core.ground.profiles import build_ground
+from knollstack.core.ground.well import Well, build_well
+from knollstack.core.ground.window import build_window
+from knollstack.core.path.trajectory import build_path
+from knollstack.core.proposal.programs import Sets, candidates, programs
+from knollstack.core.proposal.relief import changed, reliefs
+from knollstack.core.proposal.schools import both_schools
+from knollstack.core.proposal.search import Search, propose
 from tests.helpers import CATALOGUE, demo, empty_demo, find, points, run, well
 
 HOLES = (8.5, 12.25, 17.5)
@@ -34,15 +34,31 @@ def random_ground(seed):
     pore = np.maximum.accumulate(np.linspace(8.6, 10.5 + 4 * rng.random(), 7) + rng.uniform(-0.3, 0.6, 7))
     fracture = np.maximum(pore + rng.uniform(0.9, 2.5, 7), np.linspace(11.5, 15.5, 7))
     top = float(rng.choice(np.arange(800, 1700, 50)))
-    zone = {"name": "Z", "top_tvd_ft": top, "base_tvd_ft": top + 300, "shoe_allowed": bool(rng.random() < 0.5),
-            "case_before_deeper": bool(rng.random() < 0.3)}  # fmt: skip
-    policy = {"open_hole_limit_ft": float(rng.choice([900, 1300, 3000])), "diverter_limit_ft": 1200.0,
-              "kick_minimums": [{"from_hole_in": 1.0, "volume_bbl": float(rng.choice([5, 15, 40]))}]}  # fmt: skip
-    return build_well(parse(well(
-        trajectory={"stations": [{"md_ft": 0.0}, {"md_ft": 2400.0}]}, policy=policy,
-        ground={"pore": points(*zip(z, pore.round(3), strict=True)), "fracture": points(*zip(z, fracture.round(3), strict=True)),
-                "zones": [zone]},
-    )))  # fmt: skip
+    zone = {
+        "name": "Z",
+        "top_tvd_ft": top,
+        "base_tvd_ft": top + 300,
+        "shoe_allowed": bool(rng.random() < 0.5),
+        "case_before_deeper": bool(rng.random() < 0.3),
+    }
+    policy = {
+        "open_hole_limit_ft": float(rng.choice([900, 1300, 3000])),
+        "diverter_limit_ft": 1200.0,
+        "kick_minimums": [{"from_hole_in": 1.0, "volume_bbl": float(rng.choice([5, 15, 40]))}],
+    }
+    return build_well(
+        parse(
+            well(
+                trajectory={"stations": [{"md_ft": 0.0}, {"md_ft": 2400.0}]},
+                policy=policy,
+                ground={
+                    "pore": points(*zip(z, pore.round(3), strict=True)),
+                    "fracture": points(*zip(z, fracture.round(3), strict=True)),
+                    "zones": [zone],
+                },
+            )
+        )
+    )
 
 
 def brute_force(search, depths):

@@ -5,7 +5,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from knollstack.core.pipe.ratings import pipe_collapse, pipe_internal_yield, von_mises
+from knollstack.core.catalogue.ratings import pipe_collapse, pipe_internal_yield, von_mises
 from tests.helpers import CATALOGUE
 
 OD = st.floats(4.5, 20)
@@ -44,10 +44,13 @@ def test_triaxial_is_uniaxial_in_pure_pressure(psi):
 
 
 PUBLISHED_JOINT_PSI = [
-    ("BTC", 9.625, 47.0, "P110", "leak_psi", 9160), ("BTC", 13.375, 72.0, "L80", "leak_psi", 4930),
-    ("LTC", 7.0, 35.0, "P110", "coupling_psi", 12_700), ("LTC", 7.0, 38.0, "L80", "coupling_psi", 9240),
-    ("BTC", 7.0, 35.0, "P110", "coupling_psi", 11_640), ("BTC", 7.0, 38.0, "L80", "coupling_psi", 8460),
-]  # fmt: skip
+    ("BTC", 9.625, 47.0, "P110", "leak_psi", 9160),
+    ("BTC", 13.375, 72.0, "L80", "leak_psi", 4930),
+    ("LTC", 7.0, 35.0, "P110", "coupling_psi", 12_700),
+    ("LTC", 7.0, 38.0, "L80", "coupling_psi", 9240),
+    ("BTC", 7.0, 35.0, "P110", "coupling_psi", 11_640),
+    ("BTC", 7.0, 38.0, "L80", "coupling_psi", 8460),
+]
 
 
 @pytest.mark.parametrize(("connection", "od", "weight", "grade", "rating", "psi"), PUBLISHED_JOINT_PSI)

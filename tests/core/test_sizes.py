@@ -4,10 +4,10 @@ import itertools
 
 import pytest
 
-from knollstack.core.catalogue import CatalogueKey
-from knollstack.core.faults import parse
-from knollstack.core.nests import WAYS, all_chains, chains_of
-from knollstack.core.units import plain
+from knollstack.core.base.units import plain
+from knollstack.core.catalogue.rows import CatalogueKey
+from knollstack.core.document.faults import parse
+from knollstack.core.sizes.nests import WAYS, all_chains, chains_of
 from tests.helpers import CATALOGUE, applied, demo, find, run, well
 
 KEY = CatalogueKey(CATALOGUE)

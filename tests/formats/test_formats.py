@@ -6,8 +6,8 @@ import json
 import pytest
 from pypdf import PdfReader
 
-from knollstack.core.faults import parse, parse_text
-from knollstack.core.units import FIELD, UnitSet, plain
+from knollstack.core.base.units import FIELD, UnitSet, plain
+from knollstack.core.document.faults import parse, parse_text
 from knollstack.formats import sheet, wellfile
 from tests.helpers import demo, empty_demo, run, well
 
@@ -30,9 +30,23 @@ def page(document, units=FIELD):
 def test_sheet_holds_the_program():
     text = page(demo())
     evaluation = run(demo())
-    for words in ("Harrow Fen 3", "Revision 7", "2026-11-24 09:30:00 UTC", "17 1/2 in", "13 3/8 in", "7,000 ft", "13.20 ppg",
-                  "40.0 lb/ft N80 LTC", "12,600 ft TVD", "2,185 sk", "annular preventer, variable bore rams",
-                  "licensed engineer", "local rules prevail", "13 5/8 in 6B R57", "Pike limestone"):  # fmt: skip
+    for words in (
+        "Harrow Fen 3",
+        "Revision 7",
+        "2026-11-24 09:30:00 UTC",
+        "17 1/2 in",
+        "13 3/8 in",
+        "7,000 ft",
+        "13.20 ppg",
+        "40.0 lb/ft N80 LTC",
+        "12,600 ft TVD",
+        "2,185 sk",
+        "annular preventer, variable bore rams",
+        "licensed engineer",
+        "local rules prevail",
+        "13 5/8 in 6B R57",
+        "Pike limestone",
+    ):
         assert words in text, words
     assert f"{evaluation.wellhead.surface_cut_in:.2f} in" in text
     for load in (x for x in evaluation.pipe.strings[2].loads if x.kind in ("burst", "collapse", "tension", "triaxial")):

@@ -6,9 +6,9 @@ import io
 import pytest
 from openpyxl import Workbook
 
-from knollstack.core.design import Trajectory
-from knollstack.core.faults import FaultyDesign
-from knollstack.core.units import FIELD
+from knollstack.core.base.units import FIELD
+from knollstack.core.document.design import Trajectory
+from knollstack.core.document.faults import FaultyDesign
 from knollstack.formats.importing import preview, take
 
 ROWS = [
@@ -35,9 +35,13 @@ def test_a_workbook_is_read_like_a_pasted_block():
     assert (shown.kind, shown.count, shown.header[0]) == ("XLSX", 2, "OD (in)")
     taken = take("stock.xlsx", text, "stock", shown.mapping, Trajectory(), FIELD)
     assert taken.rows[0] == {
-        "od_in": 9.625, "weight_ppf": 47.0, "grade": "L80", "connection": "BTC", "price_per_ft": 61.5,
+        "od_in": 9.625,
+        "weight_ppf": 47.0,
+        "grade": "L80",
+        "connection": "BTC",
+        "price_per_ft": 61.5,
         "available_ft": pytest.approx(4921.26, abs=0.01),
-    }  # fmt: skip
+    }
     assert taken.rows[1]["available_ft"] is None
     csv = "\n".join(";".join("" if c is None else str(c) for c in row) for row in ROWS)
     again = preview("stock.csv", csv, "stock")

@@ -3,10 +3,10 @@
 import numpy as np
 import pytest
 
-from knollstack.core.design import Trajectory
-from knollstack.core.faults import FaultyDesign, parse
-from knollstack.core.thinning import thin
-from knollstack.core.units import FIELD, UnitSet
+from knollstack.core.base.units import FIELD, UnitSet
+from knollstack.core.document.design import Trajectory
+from knollstack.core.document.faults import FaultyDesign, parse
+from knollstack.core.ground.thinning import thin
 from knollstack.formats.cells import guess, read_rows, read_sheet
 from knollstack.formats.export import rows_of, write_table
 from knollstack.formats.importing import Mapping, preview, take
@@ -65,10 +65,7 @@ def test_each_cell_that_cannot_be_read_is_one_fault():
         ("/rows/1/tvd_ft", "nothing", "a number in ft"),
     ]
     text = "name\ttop\tbase\trock\tpermeable\nA\t10\t20\tgranit\tperhaps"
-    assert [f[:2] for f in faults(text, "zones")] == [
-        ("/rows/0/rock", '"granit"'),
-        ("/rows/0/permeable", '"perhaps"'),
-    ]
+    assert [f[:2] for f in faults(text, "zones")] == [("/rows/0/rock", '"granit"'), ("/rows/0/permeable", '"perhaps"')]
     assert faults("1000\n2000") == [("/columns/emw_ppg", "no column", "a column for EMW")]
     assert len(faults("\n".join(f"x{i}\ty" for i in range(100)))) == 51, "the rest is counted"
 

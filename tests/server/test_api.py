@@ -7,7 +7,7 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from knollstack.core.design import Design
+from knollstack.core.document.design import Design
 from knollstack.demo import documents
 from tests.helpers import DATA, demo, put, run
 
@@ -73,15 +73,25 @@ def test_new_and_deleted_wells(client):
     problem(client.get(f"/api/designs/{made['design_id']}"), 404)
 
 
-@pytest.mark.parametrize("path", ["/api/designs/99", "/api/designs/99/file", "/api/designs/99/sheet", "/api/nothing",
-                                  "/api/designs/99/revisions", "/api/designs/2/revisions/9"])  # fmt: skip
+@pytest.mark.parametrize(
+    "path",
+    [
+        "/api/designs/99",
+        "/api/designs/99/file",
+        "/api/designs/99/sheet",
+        "/api/nothing",
+        "/api/designs/99/revisions",
+        "/api/designs/2/revisions/9",
+    ],
+)
 def test_what_is_not_there(client, path):
     problem(client.get(path), 404)
 
 
 @pytest.mark.parametrize("url", ["/api/evaluations", "/api/wells", "/api/workings"])
-@pytest.mark.parametrize(("path", "value"), [("site__rig_floor_ft", "x"), ("strings__3__shoe_md_ft", 99_999.0),
-                                             ("format", "other")])  # fmt: skip
+@pytest.mark.parametrize(
+    ("path", "value"), [("site__rig_floor_ft", "x"), ("strings__3__shoe_md_ft", 99_999.0), ("format", "other")]
+)
 def test_a_faulty_document_is_refused_whole(client, url, path, value):
     document = demo()
     put(document, path.split("__"), value)
@@ -92,9 +102,16 @@ def test_a_faulty_document_is_refused_whole(client, url, path, value):
 
 @pytest.mark.parametrize(
     ("body", "value"),
-    [(b"{", "not JSON at line 1, column 2"), (b"", "not JSON at line 1, column 1"), (b"[]", "[]"), (b"{}", "nothing"),
-     (b'{"document": 3}', "3"), (b'{"document": NaN}', "NaN"), (b"[" * 100_000, "JSON nested too deep")],
-)  # fmt: skip
+    [
+        (b"{", "not JSON at line 1, column 2"),
+        (b"", "not JSON at line 1, column 1"),
+        (b"[]", "[]"),
+        (b"{}", "nothing"),
+        (b'{"document": 3}', "3"),
+        (b'{"document": NaN}', "NaN"),
+        (b"[" * 100_000, "JSON nested too deep"),
+    ],
+)
 def test_bodies_that_are_no_request(client, body, value):
     answer = problem(client.post("/api/evaluations", data=body, content_type="application/json"), 422)
     assert [f["value"] for f in answer["faults"]] == [value]
@@ -116,9 +133,24 @@ VALUES = st.recursive(
     lambda inner: st.lists(inner, max_size=3) | st.dictionaries(st.text(max_size=5), inner, max_size=3),
     max_leaves=6,
 )
-PLACES = ["site", "site__rig_floor_ft", "ground__pore", "ground__zones__0", "trajectory__stations", "strings__1", "name",
-          "strings__2__shoe_md_ft", "strings__1__pipe", "policy__kick_minimums", "strings__3__od_in", "wellhead__pieces",
-          "preventers", "policy__factors__burst", "ground__pore__1__emw_ppg", "strings__2__cement__top_md_ft"]  # fmt: skip
+PLACES = [
+    "site",
+    "site__rig_floor_ft",
+    "ground__pore",
+    "ground__zones__0",
+    "trajectory__stations",
+    "strings__1",
+    "name",
+    "strings__2__shoe_md_ft",
+    "strings__1__pipe",
+    "policy__kick_minimums",
+    "strings__3__od_in",
+    "wellhead__pieces",
+    "preventers",
+    "policy__factors__burst",
+    "ground__pore__1__emw_ppg",
+    "strings__2__cement__top_md_ft",
+]
 
 
 @settings(max_examples=250, suppress_health_check=[HealthCheck.function_scoped_fixture])

@@ -16,10 +16,16 @@ def test_loads_offers_and_chains(client):
     assert chains["count"] >= len(chains["chains"]) > 10
 
 
-@pytest.mark.parametrize(("body", "status"), [
-    ({"document": demo(), "string": 0}, 404), ({"document": demo(), "string": 9}, 404),
-    ({"document": demo(), "string": -1}, 422), ({"document": {}, "string": 1}, 422), ({"string": 1}, 422),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("body", "status"),
+    [
+        ({"document": demo(), "string": 0}, 404),
+        ({"document": demo(), "string": 9}, 404),
+        ({"document": demo(), "string": -1}, 422),
+        ({"document": {}, "string": 1}, 422),
+        ({"string": 1}, 422),
+    ],
+)
 def test_what_cannot_be_answered_is_said(client, body, status):
     answer = client.post("/api/loads", json=body)
     assert answer.status_code == status

@@ -9,14 +9,24 @@ from functools import lru_cache
 from importlib.resources import files
 from typing import Any, TypeVar
 
-from knollstack.core.catalogue import Bit, Catalogue, Element, Flange, LengthRange, Piece, Reamer, Size
-from knollstack.core.pipe.product import Connection, Grade, Pipe, Thread
+from knollstack.core.catalogue.product import Connection, Grade, Pipe, Thread
+from knollstack.core.catalogue.rows import Bit, Catalogue, Element, Flange, LengthRange, Piece, Reamer, Size
 
 Row = TypeVar("Row")
 TEXT = {
-    "grade", "connection", "source", "grades", "connections", "kind", "nominal", "ring", "type", "title",
-    "element", "seals",
-}  # fmt: skip
+    "grade",
+    "connection",
+    "source",
+    "grades",
+    "connections",
+    "kind",
+    "nominal",
+    "ring",
+    "type",
+    "title",
+    "element",
+    "seals",
+}
 
 
 def _value(column: str, text: str) -> Any:
@@ -66,10 +76,17 @@ def _pipes(threads: tuple[Thread, ...], grades: dict[str, Grade], joints: dict[s
             coupling = thread.coupling_od_in if thread is not None else _coupling_od_in(threads, joint, od)
             for grade in row["grades"].split():
                 yield Pipe(
-                    kind=row["kind"], od_in=od, weight_ppf=weight, wall_in=row["wall_in"], grade=grades[grade],
-                    joint=joint, coupling_od_in=coupling, thread=thread, special_drift_in=row["special_drift_in"],
+                    kind=row["kind"],
+                    od_in=od,
+                    weight_ppf=weight,
+                    wall_in=row["wall_in"],
+                    grade=grades[grade],
+                    joint=joint,
+                    coupling_od_in=coupling,
+                    thread=thread,
+                    special_drift_in=row["special_drift_in"],
                     source=row["source"],
-                )  # fmt: skip
+                )
 
 
 @lru_cache(maxsize=1)

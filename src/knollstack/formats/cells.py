@@ -12,10 +12,10 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from knollstack.core.constants import PSI_PER_PPG_FT
-from knollstack.core.faults import Fault, FaultyDesign
-from knollstack.core.findings import Quantity
-from knollstack.core.units import DisplayUnit, UnitSet, table
+from knollstack.core.base.constants import PSI_PER_PPG_FT
+from knollstack.core.base.findings import Quantity
+from knollstack.core.base.units import DisplayUnit, UnitSet, table
+from knollstack.core.document.faults import Fault, FaultyDesign
 from knollstack.formats.targets import TARGETS, Target, TargetColumn
 from knollstack.formats.units_read import read_number, split_header, unit_named, uses_decimal_comma
 

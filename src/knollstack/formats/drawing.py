@@ -7,15 +7,23 @@ from collections.abc import Callable
 from reportlab.lib import colors
 from reportlab.pdfgen.canvas import Canvas
 
-from knollstack.core.results import Evaluation
-from knollstack.core.results_well import StringResult
-from knollstack.core.units import UnitSet, shown
+from knollstack.core.base.units import UnitSet, shown
+from knollstack.core.evaluation.results import Evaluation
+from knollstack.core.evaluation.results_well import StringResult
 
 INK, MUTE, RULE = colors.HexColor("#16211E"), colors.HexColor("#5A6964"), colors.HexColor("#CDD5CF")
 ROCKS = {
-    "gravel": "#E4D9C8", "sand": "#F2E9CC", "clay": "#DCE3DF", "shale": "#DDE1DE", "limestone": "#D9E4EC",
-    "dolomite": "#DDDDEA", "salt": "#EBDDE4", "marl": "#E0E6D4", "coal": "#C9C9C4", "basement": "#E3D3CC",
-}  # fmt: skip
+    "gravel": "#E4D9C8",
+    "sand": "#F2E9CC",
+    "clay": "#DCE3DF",
+    "shale": "#DDE1DE",
+    "limestone": "#D9E4EC",
+    "dolomite": "#DDDDEA",
+    "salt": "#EBDDE4",
+    "marl": "#E0E6D4",
+    "coal": "#C9C9C4",
+    "basement": "#E3D3CC",
+}
 CEMENT = colors.HexColor("#B9B9B0")
 Scale = Callable[[float], float]
 AXIS_WIDTH, ZONE_LABEL_WIDTH = 38.0, 62.0
@@ -34,14 +42,7 @@ def draw_section(
     right = x + width
     for zone in evaluation.ground.zones:
         canvas.setFillColor(colors.HexColor(ROCKS.get(zone.rock, "#E5E5E0")))
-        canvas.rect(
-            left,
-            at(zone.base_md_ft),
-            right - left,
-            at(zone.top_md_ft) - at(zone.base_md_ft),
-            stroke=0,
-            fill=1,
-        )
+        canvas.rect(left, at(zone.base_md_ft), right - left, at(zone.top_md_ft) - at(zone.base_md_ft), stroke=0, fill=1)
     _labels(canvas, evaluation, at, right)
     _axis(canvas, units, total, at, left)
     centre = left + (right - left - ZONE_LABEL_WIDTH) / 2

@@ -6,8 +6,8 @@ import csv
 import io
 from typing import Any
 
-from knollstack.core.design import Design
-from knollstack.core.units import UnitSet
+from knollstack.core.base.units import UnitSet
+from knollstack.core.document.design import Design
 from knollstack.formats.targets import OF_STRINGS, POLICY, TARGETS, TOP, Target, TargetColumn
 
 

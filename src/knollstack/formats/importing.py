@@ -7,14 +7,23 @@ from typing import Annotated, Any, Literal
 import numpy as np
 from pydantic import BaseModel, Field, ValidationError
 
-from knollstack.core.design import CustomPipe, LeakOffTest, Point, Station, StockRow, TemperaturePoint, Trajectory, Zone
-from knollstack.core.faults import Fault, FaultyDesign, schema_faults
-from knollstack.core.fields import Part
-from knollstack.core.policy import DrillString, KickMinimum
-from knollstack.core.strings import CustomLoad, MudStep, PipeSection, String
-from knollstack.core.thinning import thin
-from knollstack.core.trajectory import build_path
-from knollstack.core.units import UnitSet
+from knollstack.core.base.fields import Part
+from knollstack.core.base.units import UnitSet
+from knollstack.core.document.design import (
+    CustomPipe,
+    LeakOffTest,
+    Point,
+    Station,
+    StockRow,
+    TemperaturePoint,
+    Trajectory,
+    Zone,
+)
+from knollstack.core.document.faults import Fault, FaultyDesign, schema_faults
+from knollstack.core.document.policy import DrillString, KickMinimum
+from knollstack.core.document.strings import CustomLoad, MudStep, PipeSection, String
+from knollstack.core.ground.thinning import thin
+from knollstack.core.path.trajectory import build_path
 from knollstack.formats.cells import Cells, Mapped, Sheet, guess, read_rows, read_sheet, units_offered
 from knollstack.formats.las import is_las, read_las
 from knollstack.formats.targets import PROFILES, TARGETS, Target, TargetColumn
@@ -24,11 +33,23 @@ SAMPLE_ROWS = 8
 THIN_OVER = 200
 USUAL_TOLERANCE_PPG = 0.05
 _MODELS: dict[Target, type[Part]] = {
-    "stations": Station, "zones": Zone, "pore": Point, "fracture": Point, "stability": Point, "overburden": Point,
-    "leak_off_tests": LeakOffTest, "temperature": TemperaturePoint, "strings": String, "kick_minimums": KickMinimum,
-    "drill_strings": DrillString, "mud_steps": MudStep, "sections": PipeSection, "loads": CustomLoad, "pipes": CustomPipe,
+    "stations": Station,
+    "zones": Zone,
+    "pore": Point,
+    "fracture": Point,
+    "stability": Point,
+    "overburden": Point,
+    "leak_off_tests": LeakOffTest,
+    "temperature": TemperaturePoint,
+    "strings": String,
+    "kick_minimums": KickMinimum,
+    "drill_strings": DrillString,
+    "mud_steps": MudStep,
+    "sections": PipeSection,
+    "loads": CustomLoad,
+    "pipes": CustomPipe,
     "stock": StockRow,
-}  # fmt: skip
+}
 
 
 class Mapping(BaseModel):
@@ -96,9 +117,15 @@ def preview(name: str, text: str, target: Target) -> Preview:
         columns=columns, depth_is="md" if along else "tvd", tolerance_ppg=USUAL_TOLERANCE_PPG if thinned else None
     )
     return Preview(
-        target=target, kind=kind, header=header, sample=sheet.cells[:SAMPLE_ROWS], count=len(sheet.cells), notes=notes,
-        offered=offered(target), mapping=mapping,
-    )  # fmt: skip
+        target=target,
+        kind=kind,
+        header=header,
+        sample=sheet.cells[:SAMPLE_ROWS],
+        count=len(sheet.cells),
+        notes=notes,
+        offered=offered(target),
+        mapping=mapping,
+    )
 
 
 def take(name: str, text: str, target: Target, mapping: Mapping, trajectory: Trajectory, units: UnitSet) -> Taken:

@@ -8,7 +8,7 @@ from typing import Any
 import lasio
 import numpy as np
 
-from knollstack.core.faults import Fault, FaultyDesign
+from knollstack.core.document.faults import Fault, FaultyDesign
 from knollstack.formats.cells import Sheet
 
 

@@ -11,10 +11,10 @@ from reportlab.lib.styles import ParagraphStyle
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Paragraph, Table, TableStyle
 
-from knollstack.core.design import Design
-from knollstack.core.findings import Quantity
-from knollstack.core.results import Evaluation
-from knollstack.core.units import UnitSet, plain, shown
+from knollstack.core.base.findings import Quantity
+from knollstack.core.base.units import UnitSet, plain, shown
+from knollstack.core.document.design import Design
+from knollstack.core.evaluation.results import Evaluation
 from knollstack.formats.drawing import draw_section
 
 INK, MUTE, RULE = colors.HexColor("#16211E"), colors.HexColor("#5A6964"), colors.HexColor("#CDD5CF")
@@ -85,12 +85,16 @@ class _Sheet:
             if c.applies:
                 rows.append(
                     [
-                        self.show(s.od_in, "size"), self.show(c.top_md_ft, "depth"), self.show(c.slurry_ppg, "emw"),
-                        self.show(c.slurry_bbl, "volume"), self.show(c.sacks, "sacks"),
-                        self.show(c.mix_water_bbl, "volume"), self.show(c.displacement_bbl, "volume"),
+                        self.show(s.od_in, "size"),
+                        self.show(c.top_md_ft, "depth"),
+                        self.show(c.slurry_ppg, "emw"),
+                        self.show(c.slurry_bbl, "volume"),
+                        self.show(c.sacks, "sacks"),
+                        self.show(c.mix_water_bbl, "volume"),
+                        self.show(c.displacement_bbl, "volume"),
                         self.show(c.float_differential_psi, "pressure"),
                     ]
-                )  # fmt: skip
+                )
         return rows
 
     def preventers(self) -> list[list[str]]:
@@ -100,9 +104,14 @@ class _Sheet:
                 elements = ", ".join(e.title for e in stack.elements)
                 class_text = self.show(stack.class_psi, "pressure") if s.role != "conductor" else "-"
                 rows.append(
-                    [self.show(s.od_in, "size"), self.show(stack.pressure_psi, "pressure"), class_text,
-                     stack.flange or "-", elements]
-                )  # fmt: skip
+                    [
+                        self.show(s.od_in, "size"),
+                        self.show(stack.pressure_psi, "pressure"),
+                        class_text,
+                        stack.flange or "-",
+                        elements,
+                    ]
+                )
         return rows
 
     def wellhead(self) -> list[list[str]]:
@@ -110,18 +119,17 @@ class _Sheet:
         rows = [["Wellhead, bottom to top", "Top flange", "Class", "Will see", "Height"]]
         for piece in head.pieces:
             rows.append(
-                [piece.string, piece.flange or "unknown", self.show(piece.top_psi, "pressure"),
-                 self.show(piece.needed_psi, "pressure"), self.show(piece.height_in, "height")]
-            )  # fmt: skip
+                [
+                    piece.string,
+                    piece.flange or "unknown",
+                    self.show(piece.top_psi, "pressure"),
+                    self.show(piece.needed_psi, "pressure"),
+                    self.show(piece.height_in, "height"),
+                ]
+            )
         if head.surface_cut_in is not None:
             rows.append(
-                [
-                    "Cut above cellar floor: surface casing",
-                    "",
-                    "",
-                    "",
-                    self.show(head.surface_cut_in, "height"),
-                ]
+                ["Cut above cellar floor: surface casing", "", "", "", self.show(head.surface_cut_in, "height")]
             )
             rows.append(["Cut above cellar floor: conductor", "", "", "", self.show(head.conductor_cut_in, "height")])
         return rows
@@ -189,9 +197,7 @@ def _heading(
     )
     canvas.drawRightString(PAGE[0] - MARGIN, PAGE[1] - MARGIN - 8, f"Revision {revision}")
     canvas.drawRightString(
-        PAGE[0] - MARGIN,
-        PAGE[1] - MARGIN - 21,
-        f"saved {saved_at.replace('T', ' ').replace('+00:00', ' UTC')}",
+        PAGE[0] - MARGIN, PAGE[1] - MARGIN - 21, f"saved {saved_at.replace('T', ' ').replace('+00:00', ' UTC')}"
     )
 
 

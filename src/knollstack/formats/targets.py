@@ -6,9 +6,9 @@ from typing import Literal, get_args
 
 from pydantic import BaseModel
 
-from knollstack.core.design import Fluid, Rock
-from knollstack.core.findings import Quantity
-from knollstack.core.strings import Role
+from knollstack.core.base.findings import Quantity
+from knollstack.core.document.design import Fluid, Rock
+from knollstack.core.document.strings import Role
 
 Target = Literal[
     "stations",
@@ -57,9 +57,30 @@ def _flag(key: str, title: str, names: tuple[str, ...] = ()) -> TargetColumn:
 _NAME = TargetColumn(key="name", title="Name", kind="text", names=("zone", "formation", "string", "lithology"))
 _PROFILE = (
     _number("tvd_ft", "TVD", "depth", ("depth", "dept", "md", "tvdrkb")),
-    _number("emw_ppg", "EMW", "emw", ("mw", "mud weight", "gradient", "pore", "pp", "pp_emw", "pppg", "fracture", "fg",
-                                      "fp", "pressure", "equivalent mud weight", "stability", "overburden", "obg", "lot")),
-)  # fmt: skip
+    _number(
+        "emw_ppg",
+        "EMW",
+        "emw",
+        (
+            "mw",
+            "mud weight",
+            "gradient",
+            "pore",
+            "pp",
+            "pp_emw",
+            "pppg",
+            "fracture",
+            "fg",
+            "fp",
+            "pressure",
+            "equivalent mud weight",
+            "stability",
+            "overburden",
+            "obg",
+            "lot",
+        ),
+    ),
+)
 _TESTS = (*_PROFILE, _choice("kind", "Kind", ("leak-off", "integrity"), ("test",)))
 _TEMPERATURE = (
     _number("tvd_ft", "TVD", "depth", ("depth",)),
@@ -102,9 +123,11 @@ _WEIGHT = _number("weight_ppf", "Weight", "linear_weight", ("ppf", "lb/ft", "nom
 _GRADE = TargetColumn(key="grade", title="Grade", kind="text", names=("steel",), required=True)
 _CONNECTION = TargetColumn(key="connection", title="Connection", kind="text", names=("thread", "joint"), required=True)
 _SECTIONS = (
-    _WEIGHT, _GRADE, _CONNECTION,
+    _WEIGHT,
+    _GRADE,
+    _CONNECTION,
     _number("to_md_ft", "Down to MD", "depth", ("to", "bottom", "depth"), required=False),
-)  # fmt: skip
+)
 _LOADS = (
     TargetColumn(key="name", title="Case", kind="text", names=("name", "load"), required=True),
     _choice("kind", "Tries", ("burst", "collapse")),
@@ -116,7 +139,8 @@ _LOADS = (
 )
 _OD = _number("od_in", "OD", "size", ("size", "casing", "outside diameter"))
 _PIPES = (
-    _OD, _WEIGHT,
+    _OD,
+    _WEIGHT,
     _number("wall_in", "Wall", "diameter", ("wall thickness", "t")),
     _GRADE,
     _number("yield_psi", "Yield", "pressure", ("yield strength", "smys")),
@@ -128,12 +152,15 @@ _PIPES = (
     _number("body_lbf", "Body", "force", ("body yield",), required=False),
     _number("joint_lbf", "Joint", "force", ("joint strength",), required=False),
     _number("joint_psi", "Joint pressure", "pressure", ("joint burst",), required=False),
-)  # fmt: skip
+)
 _STOCK = (
-    _OD, _WEIGHT, _GRADE, _CONNECTION,
+    _OD,
+    _WEIGHT,
+    _GRADE,
+    _CONNECTION,
     _number("price_per_ft", "Price", "factor", ("price per", "price a", "cost", "unit price")),
     _number("available_ft", "In stock", "depth", ("available", "stock", "quantity", "length"), required=False),
-)  # fmt: skip
+)
 _FROM_HOLE = _number("from_hole_in", "From hole", "size", ("hole",))
 _KICK_MINIMUMS = (_FROM_HOLE, _number("volume_bbl", "Volume", "volume", ("kick tolerance", "least")))
 _DRILL_STRINGS = (

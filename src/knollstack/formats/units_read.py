@@ -5,8 +5,8 @@ from __future__ import annotations
 import re
 from collections.abc import Iterable
 
-from knollstack.core.findings import Quantity
-from knollstack.core.units import DisplayUnit, inches_of, table
+from knollstack.core.base.findings import Quantity
+from knollstack.core.base.units import DisplayUnit, inches_of, table
 
 _BRACKETED = re.compile(r"^(.*?)\s*[\[(]\s*([^\])]*?)\s*[\])]\s*$")
 _NUMBER = re.compile(r"^[-+−]?(\d+(\.\d*)?|\.\d+)([eE][-+]?\d+)?$")
@@ -34,8 +34,11 @@ def split_header(header: str) -> tuple[str, str]:
 def uses_decimal_comma(texts: Iterable[str]) -> bool:
     """Whether commas in these cells are decimal signs: so when any cannot be a separator of thousands."""
     with_comma = [t.strip() for t in texts if "," in t and re.match(r"^\s*[-+−]?[\d.,\s]+$", t)]
-    return any("." not in t.split(",")[-1] and not _THOUSANDS.match(t.replace(".", "")) for t in with_comma if
-               t.count(",") == 1 and t.rfind(",") > t.rfind("."))  # fmt: skip
+    return any(
+        "." not in t.split(",")[-1] and not _THOUSANDS.match(t.replace(".", ""))
+        for t in with_comma
+        if t.count(",") == 1 and t.rfind(",") > t.rfind(".")
+    )
 
 
 def read_number(text: str, decimal_comma: bool = False) -> float | None:

@@ -2,7 +2,7 @@
 
 import json
 
-from knollstack.core.design import Design
+from knollstack.core.document.design import Design
 
 
 def write(design: Design) -> str:

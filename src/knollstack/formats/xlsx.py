@@ -11,7 +11,7 @@ from datetime import date, datetime
 from openpyxl import load_workbook
 from openpyxl.utils.exceptions import InvalidFileException
 
-from knollstack.core.faults import Fault, FaultyDesign
+from knollstack.core.document.faults import Fault, FaultyDesign
 
 MOST_ROWS, MOST_COLUMNS, MOST_BYTES = 20_000, 60, 60_000_000
 

@@ -10,7 +10,7 @@ from pydantic import ValidationError
 from werkzeug.exceptions import HTTPException
 
 from knollstack import __version__
-from knollstack.core.faults import FaultyDesign
+from knollstack.core.document.faults import FaultyDesign
 from knollstack.server import database, designs, evaluations, planning, reference, strings, tables, wells
 from knollstack.server.guard import guard
 from knollstack.server.problems import (

@@ -6,11 +6,11 @@ from flask import Response, make_response
 from flask_openapi3 import APIBlueprint
 
 from knollstack.catalogue import load
-from knollstack.core.compare import differences
-from knollstack.core.design import Design
-from knollstack.core.evaluate import evaluate
-from knollstack.core.faults import parse_text
-from knollstack.core.side_by_side import side_by_side
+from knollstack.core.document.compare import differences
+from knollstack.core.document.design import Design
+from knollstack.core.document.faults import parse_text
+from knollstack.core.evaluation.evaluate import evaluate
+from knollstack.core.evaluation.side_by_side import side_by_side
 from knollstack.server import models
 from knollstack.server.database import connection, now
 from knollstack.server.problems import Problem, not_found, respond
@@ -101,7 +101,11 @@ def compare_designs(path: models.PairPath) -> Response:
     in_a, in_b = evaluate(a, load()), evaluate(b, load())
     return json_of(
         models.Comparison(
-            a=models.DesignItem(**row_a.__dict__), b=models.DesignItem(**row_b.__dict__),
-            decisions=differences(a, b), side_by_side=side_by_side(in_a, in_b), evaluation_a=in_a, evaluation_b=in_b,
+            a=models.DesignItem(**row_a.__dict__),
+            b=models.DesignItem(**row_b.__dict__),
+            decisions=differences(a, b),
+            side_by_side=side_by_side(in_a, in_b),
+            evaluation_a=in_a,
+            evaluation_b=in_b,
         )
-    )  # fmt: skip
+    )

@@ -6,12 +6,12 @@ from flask import Response
 from flask_openapi3 import APIBlueprint
 
 from knollstack.catalogue import load
-from knollstack.core.evaluate import evaluate, workings
-from knollstack.core.faults import parse
-from knollstack.core.results import Evaluation
-from knollstack.core.results_well import ProgramsResult
-from knollstack.core.schools import both_schools
-from knollstack.core.working import shown
+from knollstack.core.base.working import shown
+from knollstack.core.document.faults import parse
+from knollstack.core.evaluation.evaluate import evaluate, workings
+from knollstack.core.evaluation.results import Evaluation
+from knollstack.core.evaluation.results_well import ProgramsResult
+from knollstack.core.proposal.schools import both_schools
 from knollstack.server import models
 from knollstack.server.problems import not_found
 from knollstack.server.respond import json_of

@@ -6,12 +6,12 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field, SkipValidation
 
-from knollstack.core.compare import Difference
-from knollstack.core.design import Design
-from knollstack.core.results import Evaluation
-from knollstack.core.side_by_side import SideBySide
-from knollstack.core.units import QuantityUnits, UnitSet, table
-from knollstack.core.working import Input, Output, WorkingStep
+from knollstack.core.base.units import QuantityUnits, UnitSet, table
+from knollstack.core.base.working import Input, Output, WorkingStep
+from knollstack.core.document.compare import Difference
+from knollstack.core.document.design import Design
+from knollstack.core.evaluation.results import Evaluation
+from knollstack.core.evaluation.side_by_side import SideBySide
 from knollstack.formats.targets import Target
 
 Document = SkipValidation[Design]

@@ -8,10 +8,10 @@ from flask import Response
 from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel, Field
 
-from knollstack.core.design import Station
-from knollstack.core.estimates import Estimate, estimate_fracture
-from knollstack.core.faults import Fault, FaultyDesign, parse
-from knollstack.core.planning import PathPlan, PlanError, stations_of
+from knollstack.core.document.design import Station
+from knollstack.core.document.faults import Fault, FaultyDesign, parse
+from knollstack.core.ground.estimates import Estimate, estimate_fracture
+from knollstack.core.path.planning import PathPlan, PlanError, stations_of
 from knollstack.server import models
 from knollstack.server.respond import json_of
 

@@ -8,7 +8,7 @@ from flask import Response, make_response, request
 from pydantic import BaseModel, ValidationError
 from werkzeug.exceptions import HTTPException
 
-from knollstack.core.faults import Fault, FaultyDesign, decode, schema_faults
+from knollstack.core.document.faults import Fault, FaultyDesign, decode, schema_faults
 
 
 class Problem(BaseModel):
@@ -36,10 +36,7 @@ def faulty(faults: list[Fault]) -> Response:
     count = "1 fault" if len(faults) == 1 else f"{len(faults)} faults"
     return respond(
         Problem(
-            title="The well file cannot be used",
-            status=422,
-            detail=f"{count}; nothing was changed.",
-            faults=faults,
+            title="The well file cannot be used", status=422, detail=f"{count}; nothing was changed.", faults=faults
         )
     )
 

@@ -6,10 +6,10 @@ from flask import Response, jsonify
 from flask_openapi3 import APIBlueprint
 
 from knollstack.catalogue import load
-from knollstack.core.faults import Fault
-from knollstack.core.formula import CallError, Formula, FormulaError, call_named
-from knollstack.core.units import table
-from knollstack.core.working import input_of, outputs_of
+from knollstack.core.base.formula import CallError, Formula, FormulaError, call_named
+from knollstack.core.base.units import table
+from knollstack.core.base.working import input_of, outputs_of
+from knollstack.core.document.faults import Fault
 from knollstack.formats import wellfile
 from knollstack.formats.mathml import mathml
 from knollstack.handbook import registry
@@ -32,12 +32,16 @@ def get_catalogue() -> Response:
     catalogue = load()
     pipes = [
         models.PipeItem(
-            od_in=p.od_in, weight_ppf=p.weight_ppf, wall_in=p.wall_in, drift_in=p.drift_in, grade=p.grade.grade,
+            od_in=p.od_in,
+            weight_ppf=p.weight_ppf,
+            wall_in=p.wall_in,
+            drift_in=p.drift_in,
+            grade=p.grade.grade,
             connection=p.connection,
         )
         for p in catalogue.pipes
         if p.kind == "casing"
-    ]  # fmt: skip
+    ]
     connections = [
         models.ConnectionItem(connection=c.connection, title=c.title, source=c.source)
         for c in catalogue.connections
@@ -57,25 +61,41 @@ def list_pipes(query: models.PipeQuery) -> Response:
     """Every pipe of one size, casing and tubing, with ratings and source."""
     pipes = [
         models.PipeRatings(
-            kind=p.kind, od_in=p.od_in, weight_ppf=p.weight_ppf, wall_in=p.wall_in, drift_in=p.api_drift_in,
-            special_drift_in=p.special_drift_in, grade=p.grade.grade, connection=p.connection,
-            coupling_od_in=p.coupling_od_in, burst_psi=p.burst_psi, coupling_psi=p.coupling_psi, leak_psi=p.leak_psi,
-            collapse_psi=p.collapse_psi, body_lbf=p.body_lbf, joint_lbf=p.joint_lbf,
+            kind=p.kind,
+            od_in=p.od_in,
+            weight_ppf=p.weight_ppf,
+            wall_in=p.wall_in,
+            drift_in=p.api_drift_in,
+            special_drift_in=p.special_drift_in,
+            grade=p.grade.grade,
+            connection=p.connection,
+            coupling_od_in=p.coupling_od_in,
+            burst_psi=p.burst_psi,
+            coupling_psi=p.coupling_psi,
+            leak_psi=p.leak_psi,
+            collapse_psi=p.collapse_psi,
+            body_lbf=p.body_lbf,
+            joint_lbf=p.joint_lbf,
             source=f"{p.source}; {p.joint.source}",
         )
         for p in load().pipes
         if p.od_in == query.od_in
-    ]  # fmt: skip
+    ]
     return json_of(models.PipeTable(pipes=pipes))
 
 
 def _item(formula: Formula) -> models.FormulaItem:
     inputs = [input_of(name, formula.defaults.get(name)) for name in formula.arguments]
     return models.FormulaItem(
-        name=formula.name, title=formula.title, symbolic=formula.symbolic, mathml=mathml(formula.symbolic),
-        unit=formula.unit, source=formula.source,
-        limits=[limit.text for limit in formula.limits], inputs=inputs,
-    )  # fmt: skip
+        name=formula.name,
+        title=formula.title,
+        symbolic=formula.symbolic,
+        mathml=mathml(formula.symbolic),
+        unit=formula.unit,
+        source=formula.source,
+        limits=[limit.text for limit in formula.limits],
+        inputs=inputs,
+    )
 
 
 @blueprint.get("/formulas", responses={200: models.FormulaList})

@@ -9,11 +9,11 @@ from flask_openapi3 import APIBlueprint
 from pydantic import Field
 
 from knollstack.catalogue import load
-from knollstack.core.faults import parse
-from knollstack.core.nests import chains_of
+from knollstack.core.document.faults import parse
 from knollstack.core.pipe.detail import loads_of, offers_of
-from knollstack.core.results_loads import LoadsResult, PipeOffers
-from knollstack.core.results_sizes import ChainsResult
+from knollstack.core.pipe.results_loads import LoadsResult, PipeOffers
+from knollstack.core.sizes.nests import chains_of
+from knollstack.core.sizes.results import ChainsResult
 from knollstack.server import models
 from knollstack.server.problems import not_found
 from knollstack.server.respond import json_of

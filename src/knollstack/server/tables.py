@@ -8,7 +8,7 @@ from flask import Response
 from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel, Field
 
-from knollstack.core.design import Trajectory
+from knollstack.core.document.design import Trajectory
 from knollstack.formats.cells import guess, read_rows, read_sheet
 from knollstack.formats.importing import Mapping, Preview, Taken, preview, take
 from knollstack.formats.targets import Target

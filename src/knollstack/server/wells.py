@@ -8,9 +8,9 @@ from flask import Response, make_response, request
 from flask_openapi3 import APIBlueprint
 
 from knollstack.catalogue import load
-from knollstack.core.design import Design, empty
-from knollstack.core.evaluate import evaluate
-from knollstack.core.faults import parse, parse_text
+from knollstack.core.document.design import Design, empty
+from knollstack.core.document.faults import parse, parse_text
+from knollstack.core.evaluation.evaluate import evaluate
 from knollstack.demo import documents
 from knollstack.formats import sheet, wellfile
 from knollstack.formats.export import write_table
@@ -97,14 +97,7 @@ def save_design(path: models.DesignPath, body: models.SaveBody) -> Response:
         return not_found(f"design {path.design_id}")
     try:
         revision = store.save_revision(
-            connection(),
-            path.design_id,
-            body.based_on,
-            design.name,
-            wellfile.write(design),
-            AUTHOR,
-            now(),
-            body.note,
+            connection(), path.design_id, body.based_on, design.name, wellfile.write(design), AUTHOR, now(), body.note
         )
     except store.StaleSaveError as stale:
         return respond(

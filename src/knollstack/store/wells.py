@@ -94,8 +94,7 @@ def newest_revision(connection: sqlite3.Connection, design_id: int) -> Revision 
 
 def get_revision(connection: sqlite3.Connection, design_id: int, number: int) -> Revision | None:
     row = connection.execute(
-        "SELECT * FROM revision WHERE design_id = :id AND number = :number",
-        {"id": design_id, "number": number},
+        "SELECT * FROM revision WHERE design_id = :id AND number = :number", {"id": design_id, "number": number}
     ).fetchone()
     return Revision(**row) if row else None
 
@@ -110,9 +109,15 @@ def list_revisions(connection: sqlite3.Connection, design_id: int, before: int, 
 
 
 def save_revision(
-    connection: sqlite3.Connection, design_id: int, based_on: int, name: str, document: str, author: str, now: str,
+    connection: sqlite3.Connection,
+    design_id: int,
+    based_on: int,
+    name: str,
+    document: str,
+    author: str,
+    now: str,
     note: str = "",
-) -> Revision:  # fmt: skip
+) -> Revision:
     """Save the next revision of a design; raises StaleSaveError when `based_on` is not the newest.
 
     The well takes the name in the document. Saving the newest document again writes nothing.

@@ -12,12 +12,12 @@ from typing import Literal
 
 import numpy as np
 
-from knollstack.core.basics import hydrostatic_pressure
-from knollstack.core.constants import PSI_PER_PPG_FT
-from knollstack.core.formula import Value
-from knollstack.core.pipe.loads import pressure_under
-from knollstack.core.program import Planned, Program
-from knollstack.core.strings import CustomLoad
+from knollstack.core.base.formula import Value
+from knollstack.core.base.formulas import hydrostatic_pressure
+from knollstack.core.document.strings import CustomLoad
+from knollstack.core.ground.well import Well
+from knollstack.core.pipe.formulas import bump_pressure, pressure_under
+from knollstack.core.program.laid import LaidString
 
 Pressure = Callable[[Value], Value]
 Kind = Literal["burst", "collapse", "tension"]
@@ -58,47 +58,47 @@ def two_fluids(upper_ppg: float, lower_ppg: float, at_tvd_ft: float) -> Pressure
     )
 
 
-def cement_top_tvd_ft(program: Program, string: Planned) -> float | None:
+def cement_top_tvd_ft(well: Well, string: LaidString) -> float | None:
     top = string.cement_top_md_ft
-    return None if top is None else program.well.path.tvd(top)
+    return None if top is None else well.path.tvd(top)
 
 
-def backup(program: Program, string: Planned) -> Pressure:
+def backup(well: Well, string: LaidString) -> Pressure:
     """External pressure in burst of a cemented string, by the school of policy; no credit where it is unknown."""
-    policy, pore = program.well.policy, program.well.ground.pore
+    policy, pore = well.policy.pipe, well.ground.pore
     base = mud_column(policy.base_fluid_ppg)
-    top = cement_top_tvd_ft(program, string)
+    top = cement_top_tvd_ft(well, string)
     if policy.burst_backup == "mud" and string.mud_ppg is not None:
         return mud_column(string.mud_ppg)
     if top is None or policy.burst_backup in ("base fluid", "mud"):
         return base
     if policy.burst_backup == "mix water":
         return two_fluids(policy.base_fluid_ppg, policy.mix_water_ppg, top)
-    open_from = max(top, program.well.path.tvd(string.previous_shoe_md_ft))
+    open_from = max(top, well.path.tvd(string.previous_shoe_md_ft))
     return lambda z: np.where(
         np.asarray(z) >= open_from, hydrostatic_pressure(np.nan_to_num(pore.at(z)), z), base(np.asarray(z))
     )
 
 
-def salt_spans(program: Program, string: Planned) -> list[tuple[float, float]]:
+def salt_spans(well: Well, string: LaidString) -> list[tuple[float, float]]:
     """Spans of TVD [ft] in which a string stands against salt: not behind the casing above."""
-    path = program.well.path
+    path = well.path
     top, shoe = path.tvd(string.previous_shoe_md_ft), path.tvd(string.shoe_md_ft)
-    zones = [z for z in program.well.ground.model.zones if z.rock == "salt"]
+    zones = [z for z in well.ground.model.zones if z.rock == "salt"]
     spans = [(max(z.top_tvd_ft, top), min(z.base_tvd_ft, shoe)) for z in zones]
     return [(low, high) for low, high in spans if high > low]
 
 
-def with_salt(program: Program, string: Planned, external: Pressure) -> Pressure:
+def with_salt(well: Well, string: LaidString, external: Pressure) -> Pressure:
     """External pressure raised to the overburden over salt, which flows onto the pipe."""
-    spans, overburden = salt_spans(program, string), program.well.ground.model.overburden
+    spans, overburden = salt_spans(well, string), well.ground.model.overburden
     if not spans or len(overburden) < 2:
         return external
     depths, weights = [p.tvd_ft for p in overburden], [p.emw_ppg for p in overburden]
 
     def raised(z: Value) -> Value:
         depth = np.asarray(z)
-        over = np.interp(depth, depths, weights) * PSI_PER_PPG_FT * depth
+        over = np.asarray(hydrostatic_pressure(np.interp(depth, depths, weights), depth))
         inside = np.zeros(depth.shape, dtype=bool)
         for low, high in spans:
             inside |= (depth >= low) & (depth <= high)
@@ -108,49 +108,64 @@ def with_salt(program: Program, string: Planned, external: Pressure) -> Pressure
     return raised
 
 
-def running_cases(program: Program, string: Planned, mud_ppg: float, slurry_ppg: float | None) -> list[LoadCase]:
+def running_cases(well: Well, string: LaidString, mud_ppg: float) -> list[LoadCase]:
     """The string being run and cemented: overpull, shock, not yet filled, wet cement outside, the plug bumped."""
-    policy, path = program.well.policy, program.well.path
+    policy, path = well.policy.pipe, well.path
     mud, unfilled = mud_column(mud_ppg), path.tvd(min(string.shoe_md_ft, policy.unfilled_ft))
     cases = [
         LoadCase("running", "tension", "running", mud, mud, free=True, overpull_lbf=policy.overpull_lbf),
         LoadCase("stopped while running", "tension", "running", mud, mud, free=True, shock_ft_s=policy.shock_ft_s),
         LoadCase(
-            "run part empty", "collapse", "running",
-            lambda z: hydrostatic_pressure(mud_ppg, np.maximum(np.asarray(z) - unfilled, 0.0)), mud, free=True,
+            "run part empty",
+            "collapse",
+            "running",
+            lambda z: hydrostatic_pressure(mud_ppg, np.maximum(np.asarray(z) - unfilled, 0.0)),
+            mud,
+            free=True,
             marks_tvd_ft=(unfilled,),
         ),
-    ]  # fmt: skip
-    top = cement_top_tvd_ft(program, string)
-    if top is None or slurry_ppg is None:
+    ]
+    top = cement_top_tvd_ft(well, string)
+    if top is None or string.slurry is None:
         return cases
-    wet = two_fluids(mud_ppg, slurry_ppg, top)
+    wet = two_fluids(mud_ppg, string.slurry.density_ppg, top)
     shoe = path.tvd(string.shoe_md_ft)
-    held = max(0.0, float(wet(shoe)) - float(mud(shoe)))
+    bumped = float(bump_pressure(float(wet(shoe)), float(mud(shoe)), policy.bump_psi))
     cases += [
         LoadCase("cementing", "collapse", "cementing", mud, wet, free=True, marks_tvd_ft=(top,)),
         LoadCase(
-            "plug bump", "burst", "cementing", lambda z: pressure_under(held + policy.bump_psi, mud_ppg, z), wet,
-            free=True, marks_tvd_ft=(top,),
+            "plug bump",
+            "burst",
+            "cementing",
+            lambda z: pressure_under(bumped, mud_ppg, z),
+            wet,
+            free=True,
+            marks_tvd_ft=(top,),
         ),
-    ]  # fmt: skip
+    ]
     return cases
 
 
-def test_case(program: Program, string: Planned, mud_ppg: float, slurry_ppg: float | None, psi: float) -> LoadCase:
+def pressure_test_case(well: Well, string: LaidString, mud_ppg: float, psi: float) -> LoadCase:
     """The pressure test at the wellhead, in set or in green cement."""
-    top = cement_top_tvd_ft(program, string)
-    green = program.well.policy.test_in_green_cement and top is not None and slurry_ppg is not None
-    if green and top is not None and slurry_ppg is not None:
-        outside: Pressure = two_fluids(mud_ppg, slurry_ppg, top)
-        return LoadCase("green-cement test", "burst", "testing", lambda z: pressure_under(psi, mud_ppg, z), outside,
-                        free=True, marks_tvd_ft=(top,))  # fmt: skip
+    top = cement_top_tvd_ft(well, string)
+    if well.policy.pipe.test_in_green_cement and top is not None and string.slurry is not None:
+        outside: Pressure = two_fluids(mud_ppg, string.slurry.density_ppg, top)
+        return LoadCase(
+            "green-cement test",
+            "burst",
+            "testing",
+            lambda z: pressure_under(psi, mud_ppg, z),
+            outside,
+            free=True,
+            marks_tvd_ft=(top,),
+        )
     return LoadCase(
-        "pressure test", "burst", "testing", lambda z: pressure_under(psi, mud_ppg, z), backup(program, string)
+        "pressure test", "burst", "testing", lambda z: pressure_under(psi, mud_ppg, z), backup(well, string)
     )
 
 
-def liner_case(string: Planned, mud_ppg: float, hanger_md_ft: float, landed_lbf: float) -> LoadCase:
+def liner_case(mud_ppg: float, hanger_md_ft: float, landed_lbf: float) -> LoadCase:
     """A liner hung in the string: its landed weight on all that is above its hanger."""
     mud = mud_column(mud_ppg)
     return LoadCase(
@@ -158,12 +173,16 @@ def liner_case(string: Planned, mud_ppg: float, hanger_md_ft: float, landed_lbf:
     )
 
 
-def custom_case(program: Program, load: CustomLoad) -> LoadCase:
+def custom_case(well: Well, load: CustomLoad) -> LoadCase:
     """A case of the engineer's own."""
-    level = program.well.path.tvd(min(load.inside_level_md_ft, program.well.path.total_md_ft))
+    level = well.path.tvd(min(load.inside_level_md_ft, well.path.total_md_ft))
     return LoadCase(
-        load.name, load.kind, "custom",
+        load.name,
+        load.kind,
+        "custom",
         lambda z: load.inside_psi + hydrostatic_pressure(load.inside_ppg, np.maximum(np.asarray(z) - level, 0.0)),
         lambda z: load.outside_psi + hydrostatic_pressure(load.outside_ppg, z),
-        marks_tvd_ft=(level,), heat_top_f=load.temperature_change_f, heat_bottom_f=load.temperature_change_f,
-    )  # fmt: skip
+        marks_tvd_ft=(level,),
+        heat_top_f=load.temperature_change_f,
+        heat_bottom_f=load.temperature_change_f,
+    )

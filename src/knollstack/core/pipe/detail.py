@@ -5,19 +5,14 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
-from knollstack.core.catalogue import Catalogue
-from knollstack.core.cement.job import fill_tops
-from knollstack.core.design import Design
-from knollstack.core.own_pipes import with_own
-from knollstack.core.pipe.choose import best_sections, is_judged, make_strings
-from knollstack.core.pipe.forces import areas_in2
-from knollstack.core.pipe.frame import Frame, build_frame
-from knollstack.core.pipe.judge import KINDS, Judged, judge
+from knollstack.core.document.policy import PipePolicy
+from knollstack.core.pipe.choose import best_sections, is_judged
+from knollstack.core.pipe.formulas import areas_in2
+from knollstack.core.pipe.frame import build_frame
+from knollstack.core.pipe.judge import exposed_of, frame_of
+from knollstack.core.pipe.judged import KINDS, Judged, judge_sections
 from knollstack.core.pipe.order import decided_sections
-from knollstack.core.pipe.section import Section
-from knollstack.core.policy import Policy
-from knollstack.core.program import Program, build_program
-from knollstack.core.results_loads import (
+from knollstack.core.pipe.results_loads import (
     CaseCurves,
     CaseFactor,
     Envelope,
@@ -27,6 +22,8 @@ from knollstack.core.results_loads import (
     RatingCurves,
     SectionOffer,
 )
+from knollstack.core.program.equipped import Equipped
+from knollstack.core.program.section import Section
 
 Floats = NDArray[np.float64]
 ENVELOPE_POINTS = 33
@@ -63,18 +60,24 @@ def _cases(judged: Judged) -> tuple[CaseCurves, ...]:
     )
     return tuple(
         CaseCurves(
-            name=case.name, stage=case.stage, kind=case.kind,
-            inside_psi=_floats(frame.inside_psi[c]), outside_psi=_floats(frame.outside_psi[c]),
-            axial_lbf=_floats(judged.along(shares.axial_lbf, c)), effective_lbf=_floats(judged.along(effective, c)),
+            name=case.name,
+            stage=case.stage,
+            kind=case.kind,
+            inside_psi=_floats(frame.inside_psi[c]),
+            outside_psi=_floats(frame.outside_psi[c]),
+            axial_lbf=_floats(judged.along(shares.axial_lbf, c)),
+            effective_lbf=_floats(judged.along(effective, c)),
             collapse_rating_psi=_floats(np.nan_to_num(judged.along(shares.collapse_rating_psi, c))),
             collapse_load_psi=_floats(judged.along(shares.collapse_psi, c)),
-            stress_psi=_floats(judged.along(shares.stress_psi, c)), share=_floats(least[c]), factors=_factors(judged, c),
+            stress_psi=_floats(judged.along(shares.stress_psi, c)),
+            share=_floats(least[c]),
+            factors=_factors(judged, c),
         )
         for c, case in enumerate(frame.cases)
-    )  # fmt: skip
+    )
 
 
-def _ratings(policy: Policy, judged: Judged) -> RatingCurves:
+def _ratings(policy: PipePolicy, judged: Judged) -> RatingCurves:
     """What the pipe stands along the string, over the factors of policy."""
     side, frame, factors = judged.side, judged.frame, policy.factors
     share = frame.yield_share
@@ -83,14 +86,15 @@ def _ratings(policy: Policy, judged: Judged) -> RatingCurves:
         return _floats(np.nan_to_num(judged.along(np.broadcast_to(values, judged.shares.axial_lbf.shape), 0)))
 
     return RatingCurves(
-        burst_psi=along(side.internal_psi * share / factors.burst), tension_lbf=along(side.pull_lbf * share / factors.tension),
+        burst_psi=along(side.internal_psi * share / factors.burst),
+        tension_lbf=along(side.pull_lbf * share / factors.tension),
         compression_lbf=along(-side.body_lbf * share / factors.compression),
         bending_lbf=along(np.asarray(judged.shares.bending_lbf)),
         yield_psi=along(side.yield_psi * share / factors.triaxial),
-    )  # fmt: skip
+    )
 
 
-def envelope(policy: Policy, section: Section, factor: float) -> Envelope:
+def envelope(policy: PipePolicy, section: Section, factor: float) -> Envelope:
     """The von Mises ellipse of new, cold pipe: axial force between which it stands a difference of pressure.
 
     Above the axis the pressure is inside and nothing outside, below it the other way round. Where the pipe stands no
@@ -115,55 +119,55 @@ def envelope(policy: Policy, section: Section, factor: float) -> Envelope:
     )
 
 
-def loads_of(design: Design, catalogue: Catalogue, index: int) -> LoadsResult | None:
+def loads_of(equipped: Equipped, index: int) -> LoadsResult | None:
     """Every case of one string along it; None where there is nothing to judge."""
-    program, frames = _made(design, catalogue)
-    frame = frames.get(index)
-    if frame is None or not is_judged(frame.string) or not frame.string.sections:
+    if index >= len(equipped.strings):
         return None
-    string = frame.string
-    policy = program.well.policy
-    judged = judge(policy, frame, string.sections)
+    well, string = equipped.well, equipped.strings[index]
+    frame = frame_of(well, string, exposed_of(equipped, string))
+    if frame is None or not is_judged(string) or not string.sections:
+        return None
+    policy = well.policy.pipe
+    judged = judge_sections(policy, frame, string.sections)
     return LoadsResult(
-        md_ft=_floats(frame.md_ft), ratings=_ratings(policy, judged), cases=_cases(judged),
+        md_ft=_floats(frame.md_ft),
+        ratings=_ratings(policy, judged),
+        cases=_cases(judged),
         envelopes=tuple(envelope(policy, s, policy.factors.triaxial) for s in string.sections),
         yields=tuple(envelope(policy, s, 1.0) for s in string.sections),
         section_of_node=tuple(int(i) for i in judged.within.shape[0] - 1 - np.argmax(judged.within[::-1], axis=0)),
         missing=frame.missing,
-    )  # fmt: skip
+    )
 
 
-def _made(design: Design, catalogue: Catalogue) -> tuple[Program, dict[int, Frame | None]]:
-    """The program with the pipe of every string in force, and the loads of each."""
-    program = build_program(design, with_own(catalogue, design))
-    fill_tops(program)
-    return program, make_strings(program)
-
-
-def _offer(program: Program, sections: tuple[Section, ...]) -> PipeOffer:
+def _offer(sections: tuple[Section, ...]) -> PipeOffer:
     return PipeOffer(
         cost=sum(s.pipe.cost_per_ft * (s.bottom_md_ft - s.top_md_ft) for s in sections),
         weight_lbf=sum(s.pipe.weight_ppf * (s.bottom_md_ft - s.top_md_ft) for s in sections),
         sections=tuple(
             SectionOffer(
-                to_md_ft=s.bottom_md_ft, weight_ppf=s.pipe.weight_ppf, grade=s.pipe.grade.grade, connection=s.pipe.connection
+                to_md_ft=s.bottom_md_ft,
+                weight_ppf=s.pipe.weight_ppf,
+                grade=s.pipe.grade.grade,
+                connection=s.pipe.connection,
             )
             for s in sections
         ),
-    )  # fmt: skip
-
-
-def offers_of(design: Design, catalogue: Catalogue, index: int) -> PipeOffers:
-    """The best string of one, two and three sections, beside the one in force: what a section more or less costs."""
-    program, frames = _made(design, catalogue)
-    made = frames.get(index)
-    if made is None or not is_judged(made.string) or made.missing:
-        return PipeOffers(offers=(), current=None)
-    string = made.string
-    frame = build_frame(program, string) or made  # without the breaks of what is decided
-    found = [best_sections(program, string, frame, most) for most in range(1, MOST_OFFERED + 1)]
-    distinct = [s for i, s in enumerate(found) if s and (i == 0 or len(s) > len(found[i - 1]))]
-    held = decided_sections(program, string)
-    return PipeOffers(
-        offers=tuple(_offer(program, s) for s in distinct), current=_offer(program, held) if held else None
     )
+
+
+def offers_of(equipped: Equipped, index: int) -> PipeOffers:
+    """The best string of one, two and three sections, beside the one in force: what a section more or less costs."""
+    nothing = PipeOffers(offers=(), current=None)
+    if index >= len(equipped.strings):
+        return nothing
+    well, catalogue, string = equipped.well, equipped.catalogue, equipped.strings[index]
+    exposed = exposed_of(equipped, string)
+    frame = build_frame(well, string, exposed)  # without the breaks of what is decided
+    if frame is None or not is_judged(string) or frame.missing:
+        return nothing
+    counts = range(1, MOST_OFFERED + 1)
+    found = [best_sections(well, catalogue, string, exposed, frame, most) for most in counts]
+    distinct = [s for i, s in enumerate(found) if s and (i == 0 or len(s) > len(found[i - 1]))]
+    held = decided_sections(catalogue, string)
+    return PipeOffers(offers=tuple(_offer(s) for s in distinct), current=_offer(held) if held else None)

@@ -2,13 +2,9 @@
 
 from __future__ import annotations
 
-from knollstack.core.basics import safety_factor
-from knollstack.core.pipe.cases import LoadCase
-from knollstack.core.pipe.forces import areas_in2, ballooning_force, hanging_force, thermal_force
-from knollstack.core.pipe.judge import Judged, Point
-from knollstack.core.pipe.loads import burst_load, running_tension
-from knollstack.core.pipe.product import Pipe
-from knollstack.core.pipe.ratings import (
+from knollstack.core.base.formulas import safety_factor
+from knollstack.core.catalogue.product import Pipe
+from knollstack.core.catalogue.ratings import (
     derated_yield,
     equivalent_external_pressure,
     pipe_body_yield,
@@ -17,16 +13,27 @@ from knollstack.core.pipe.ratings import (
     von_mises,
     worn_wall,
 )
+from knollstack.core.document.policy import PipePolicy
+from knollstack.core.pipe.cases import LoadCase
+from knollstack.core.pipe.formulas import (
+    areas_in2,
+    ballooning_force,
+    bending_force,
+    burst_load,
+    hanging_force,
+    running_tension,
+    shock_load,
+    thermal_force,
+)
+from knollstack.core.pipe.judged import Judged, Point
+from knollstack.core.pipe.results import LoadKind
 from knollstack.core.pipe.strength import MINIMUM_WALL
-from knollstack.core.policy import Policy
-from knollstack.core.results_pipe import LoadKind
-from knollstack.core.running import bending_force, shock_load
 
 
 class Explained:
     """One governing point worked again with plain numbers, so that the working is the calculation."""
 
-    def __init__(self, policy: Policy, judged: Judged, point: Point) -> None:
+    def __init__(self, policy: PipePolicy, judged: Judged, point: Point) -> None:
         frame = judged.frame
         self.policy, self.judged, self.frame, self.point = policy, judged, frame, point
         self.pipe: Pipe = judged.sections[point.section].pipe
@@ -36,11 +43,10 @@ class Explained:
         self.wear = frame.string.own.wear_percent
 
     def yield_psi(self) -> float:
-        share = float(self.frame.yield_share[self.point.node])
-        if share == 1.0:
+        if self.frame.hottest_f is None or not self.policy.derate_per_f:
             return self.pipe.grade.yield_psi
-        hot = 70 + (1 - share) / self.policy.derate_per_f
-        return float(derated_yield(self.pipe.grade.yield_psi, self.policy.derate_per_f, hot))
+        hottest = float(self.frame.hottest_f[self.point.node])
+        return float(derated_yield(self.pipe.grade.yield_psi, self.policy.derate_per_f, hottest))
 
     def wall_in(self) -> float:
         return float(worn_wall(self.pipe.wall_in, self.wear)) if self.wear else self.pipe.wall_in
@@ -82,6 +88,12 @@ class Explained:
         least = min(pipe.coupling_psi or 0.0, pipe.leak_psi or 0.0)
         body = pipe.own.burst_psi or float(pipe_internal_yield(pipe.od_in, self.wall_in(), self.yield_psi()))
         return min(body, least * share)
+
+    def required(self, kind: LoadKind) -> float:
+        """The factor that policy asks of a kind here."""
+        if kind == "collapse":
+            return float(self.frame.collapse_required[self.point.case, self.point.node])
+        return float(getattr(self.policy.factors, kind))
 
     def work(self, kind: LoadKind) -> tuple[float, float, float]:
         """Load, rating and safety factor of a kind at this point."""

@@ -2,50 +2,82 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 import numpy as np
 
-from knollstack.core.findings import Amount, Change, Finding, Remedy, Severity, Words
+from knollstack.core.base.findings import (
+    Amount,
+    Change,
+    Finding,
+    Remedy,
+    Severity,
+    Words,
+    depth,
+    find,
+    force,
+    pressure,
+    remedy,
+    temperature,
+)
+from knollstack.core.base.formulas import hydrostatic_pressure
+from knollstack.core.catalogue.product import Pipe
+from knollstack.core.catalogue.rows import Catalogue
+from knollstack.core.document.strings import PipeChoice
+from knollstack.core.ground.well import Well
+from knollstack.core.pipe.exposure import Exposure
+from knollstack.core.pipe.formulas import partial_pressure
 from knollstack.core.pipe.frame import Frame
-from knollstack.core.pipe.judge import Judged, stands
-from knollstack.core.pipe.order import candidates, coldest_f, decided_sections, is_sour, suits_service
-from knollstack.core.pipe.product import Pipe
-from knollstack.core.pipe.section import Section
+from knollstack.core.pipe.judged import Judged, stands
+from knollstack.core.pipe.order import (
+    candidates,
+    choice_of,
+    coldest_f,
+    decided_sections,
+    is_sour,
+    pipe_words,
+    suits_service,
+)
+from knollstack.core.pipe.results import LoadResult, PipeRow
 from knollstack.core.pipe.strength import least_shares, may_stand, stand_alone
-from knollstack.core.program import Planned, Program
-from knollstack.core.results_pipe import LoadResult, PipeRow
-from knollstack.core.well import depth, pressure
+from knollstack.core.program.equipped import Equipped, EquippedString
+from knollstack.core.program.laid import LaidString
+from knollstack.core.program.section import Section
 
 THIN = 1.05
 """A factor within 5 % of what policy asks is noted."""
+CO2_POSSIBLE_PSI, CO2_LIKELY_PSI = 7.0, 30.0
+"""Partial pressure of CO2 from which corrosion of carbon steel is possible, and from which it is likely: common practice."""
 
 
-def say(program: Program, string: Planned, severity: Severity, message: Words, remedies: tuple[Remedy, ...] = (),
-        working: str | None = None) -> None:  # fmt: skip
-    program.findings.append(
-        Finding(severity=severity, step="pipe", place=f"{string.path}/pipe", subject=(*string.words, " casing"),
-                message=message, remedies=remedies, working=working)
-    )  # fmt: skip
+def say(
+    string: LaidString,
+    severity: Severity,
+    *message: str | Amount,
+    remedies: tuple[Remedy, ...] = (),
+    working: str | None = None,
+) -> Finding:
+    subject = (*string.words, " casing")
+    return find("pipe", severity, f"{string.path}/pipe", subject, *message, remedies=remedies, working=working)
 
 
-def choice_of(pipe: Pipe) -> dict[str, object]:
-    return {"weight_ppf": pipe.weight_ppf, "grade": pipe.grade.grade, "connection": pipe.connection}
-
-
-def _change(program: Program, string: Planned, place: int, pipe: Pipe) -> tuple[Change, ...]:
+def _change(string: LaidString, place: int, pipe: Pipe) -> Change:
     if string.own.sections:
         to = string.own.sections[place].to_md_ft
-        return program.change(string, f"sections/{place}", choice_of(pipe) | {"to_md_ft": to})
-    return program.change(string, "pipe", choice_of(pipe))
+        return string.change(f"sections/{place}", choice_of(pipe) | {"to_md_ft": to})
+    return string.change("pipe", choice_of(pipe))
 
 
-def mend(program: Program, string: Planned, judged: Judged, place: int, share: float = 1.0) -> tuple[Remedy, ...]:
+def mend(
+    well: Well, catalogue: Catalogue, exposed: Exposure, judged: Judged, place: int, share: float = 1.0
+) -> tuple[Remedy, ...]:
     """The pipe nearest in cost that, put in one section, makes the whole string stand; tried before it is offered.
 
     `share` of the factors asked, 1 to stand and more to be no longer thin.
     """
-    sections, policy = judged.sections, program.well.policy
+    sections, policy, string = judged.sections, well.policy.pipe, judged.frame.string
     have = sections[place].pipe
-    fits = candidates(program, string, sections[place].top_md_ft)
+    fits = candidates(well, catalogue, string, exposed, top_md_ft=sections[place].top_md_ft)
     if len(sections) == 1 and fits:  # all at once, since most or all of them may fail
         least = np.nan_to_num(least_shares(policy, judged.frame, fits), nan=-1.0)
         fits = [p for p, reached in zip(fits, least, strict=True) if reached >= share - 1e-9]
@@ -54,91 +86,141 @@ def mend(program: Program, string: Planned, judged: Judged, place: int, share: f
             continue
         trial = tuple(Section(s.top_md_ft, s.bottom_md_ft, pipe) if i == place else s for i, s in enumerate(sections))
         if stands(policy, judged.frame, trial, share):
-            label: Words = (f"Use {pipe.weight_ppf:g} lb/ft {pipe.grade.grade} {pipe.connection}",)
-            return (Remedy(label=label, changes=_change(program, string, place, pipe)),)
+            return (remedy(_change(string, place, pipe), f"Use {pipe_words(pipe)}"),)
     return ()
 
 
-def other_connection(program: Program, string: Planned, frame: Frame) -> tuple[Remedy, ...]:
+def other_connection(
+    well: Well, catalogue: Catalogue, string: LaidString, exposed: Exposure, frame: Frame
+) -> tuple[Remedy, ...]:
     """The cheapest pipe that stands with a connection that policy does not choose from by itself."""
-    pipes = may_stand(program.well.policy, frame, candidates(program, string, any_connection=True))
+    policy = well.policy.pipe
+    pipes = may_stand(policy, frame, candidates(well, catalogue, string, exposed, any_connection=True))
     if not pipes:
         return ()
-    ok = np.flatnonzero(stand_alone(program.well.policy, frame, pipes))
+    ok = np.flatnonzero(stand_alone(policy, frame, pipes))
     if not len(ok):
         return ()
     pipe = pipes[int(ok[0])]
-    label: Words = (f"Use {pipe.weight_ppf:g} lb/ft {pipe.grade.grade} {pipe.connection}: {pipe.joint.title}",)
-    return (Remedy(label=label, changes=program.change(string, "pipe", choice_of(pipe))),)
+    return (remedy(string.change("pipe", choice_of(pipe)), f"Use {pipe_words(pipe)}: {pipe.joint.title}"),)
 
 
-def _force(lbf: float) -> Amount:
-    return Amount(value=lbf, quantity="force")
-
-
-def _load_finding(program: Program, judged: Judged, load: LoadResult) -> None:
+def _load_findings(
+    well: Well, catalogue: Catalogue, exposed: Exposure, judged: Judged, load: LoadResult
+) -> Iterator[Finding]:
     string = judged.frame.string
-    pressures = load.kind in ("burst", "collapse", "triaxial")
-    size = pressure(load.load) if pressures else _force(load.load)
+    amount = pressure if load.kind in ("burst", "collapse", "triaxial") else force
     stress = "The stress" if load.kind == "triaxial" else "The load"
     said: Words = (
-        f"{load.name.capitalize()}: {load.kind} factor is {load.factor:.2f} at ", depth(load.at_md_ft),
-        f"; policy asks {load.required:.3g}. {stress} is ", size, ", the rating ",
-        pressure(load.rating) if pressures else _force(load.rating), ".",
-    )  # fmt: skip
+        f"{load.name.capitalize()}: {load.kind} factor is {load.factor:.2f} at ",
+        depth(load.at_md_ft),
+        f"; policy asks {load.required:.3g}. {stress} is ",
+        amount(load.load),
+        ", the rating ",
+        amount(load.rating),
+        ".",
+    )
     working = f"pipe/{string.index}/{load.kind}"
     if load.factor < load.required - 1e-9:
-        say(program, string, "stop", said, mend(program, string, judged, load.section), working)
+        remedies = mend(well, catalogue, exposed, judged, load.section)
+        yield say(string, "stop", *said, remedies=remedies, working=working)
     elif load.factor < load.required * THIN and (string.own.pipe is not None or string.own.sections):
-        say(program, string, "note", said, mend(program, string, judged, load.section, THIN), working)
+        remedies = mend(well, catalogue, exposed, judged, load.section, THIN)
+        yield say(string, "note", *said, remedies=remedies, working=working)
 
 
-def judge_string(program: Program, judged: Judged, row: PipeRow) -> None:
+def string_findings(
+    well: Well, catalogue: Catalogue, exposed: Exposure, judged: Judged, row: PipeRow
+) -> Iterator[Finding]:
     """Unknown loads and ratings, and every factor that is short or thin."""
     string, frame = judged.frame.string, judged.frame
     if frame.missing:
         what = " and ".join(frame.missing)
-        say(program, string, "unknown",
-            (f"The {what} load is unknown: pore, fracture, overburden, temperature, mud or pipe below is missing.",))  # fmt: skip
+        text = f"The {what} load is unknown: pore, fracture, overburden, temperature, mud or pipe below is missing."
+        yield say(string, "unknown", text)
     for section in judged.sections:
         if section.pipe.joint_lbf is None or section.pipe.coupling_psi is None or section.pipe.leak_psi is None:
-            text = f"Joint ratings of {section.pipe.connection} are unknown: the catalogue holds no thread data for this row."
-            say(program, string, "unknown", (text,))
+            name = section.pipe.connection
+            text = f"Joint ratings of {name} are unknown: the catalogue holds no thread data for this row."
+            yield say(string, "unknown", text)
             break
     if judged.unknown("collapse"):
         text = "Collapse is unknown: tension takes over 90 % of the yield, where its equation ends."
-        say(program, string, "unknown", (text,))
+        yield say(string, "unknown", text)
     for load in row.loads:
-        _load_finding(program, judged, load)
+        yield from _load_findings(well, catalogue, exposed, judged, load)
     if row.buckles:
-        say(program, string, "note", row.buckles)
+        yield say(string, "note", *row.buckles)
 
 
-def pipe_notes(program: Program) -> None:
-    """Sour service, and pipes that the catalogue does not hold."""
-    if program.design.site.h2s_ppm is None:
-        program.findings.append(
-            Finding(severity="unknown", step="pipe", place="/site/h2s_ppm", subject=("H2S",),
-                    message=("H2S is not given. Grades are judged as sweet.",))
-        )  # fmt: skip
-    for string in program.strings:
-        if is_sour(program) and string.drilled:
-            for section in string.sections:
-                grade, suits = section.pipe.grade.grade, suits_service(program, section.pipe, section.top_md_ft)
-                if suits is False:
-                    where: Words = (f"{grade} is not for sour service",)
-                    coldest = coldest_f(program, section.top_md_ft)
-                    if coldest is not None:
-                        where = (*where, " at ", Amount(value=coldest, quantity="temperature"))
-                    say(program, string, "stop", (*where, ", the coldest that it gets."))
-                elif suits is None:
-                    say(
-                        program,
-                        string,
-                        "unknown",
-                        (f"Whether {grade} suits the sour service is unknown: no temperature is given.",),
-                    )
-        choices = string.own.sections or ((string.own.pipe,) if string.own.pipe is not None else ())
-        if choices and not decided_sections(program, string):
-            names = ", ".join(f"{c.weight_ppf:g} lb/ft {c.grade} {c.connection}" for c in choices if c is not None)
-            say(program, string, "unknown", (f"{names} is not in the catalogue for this size.",))
+def hanger_findings(equipped: Equipped) -> Iterator[Finding]:
+    """A liner hung below the shoe of the string above."""
+    for string in equipped.strings:
+        above, hanger = equipped.previous(string), string.own.hanger_md_ft
+        if not string.proposed and hanger is not None and above is not None and hanger >= above.shoe_md_ft:
+            yield find(
+                "pipe",
+                "stop",
+                f"{string.path}/hanger_md_ft",
+                ("Liner",),
+                "The hanger at ",
+                depth(hanger),
+                " is not inside the string above, whose shoe is at ",
+                depth(above.shoe_md_ft),
+                ".",
+            )
+
+
+def service_findings(equipped: Equipped) -> Iterator[Finding]:
+    """Sour service, corrosion by CO2, and pipes that the catalogue does not hold."""
+    well = equipped.well
+    if well.site.h2s_ppm is None:
+        text = "H2S is not given. Grades are judged as sweet."
+        yield find("pipe", "unknown", "/site/h2s_ppm", ("H2S",), text)
+    for string in equipped.strings:
+        if is_sour(well) and string.drilled:
+            yield from _sour_findings(well, string)
+        choices: tuple[PipeChoice, ...] = string.own.sections
+        if not choices and string.own.pipe is not None:
+            choices = (string.own.pipe,)
+        if choices and not decided_sections(equipped.catalogue, string):
+            names = ", ".join(f"{c.weight_ppf:g} lb/ft {c.grade} {c.connection}" for c in choices)
+            yield say(string, "unknown", f"{names} is not in the catalogue for this size.")
+    yield from _corrosion_findings(well)
+
+
+def _sour_findings(well: Well, string: EquippedString) -> Iterator[Finding]:
+    for section in string.sections:
+        grade, suits = section.pipe.grade.grade, suits_service(well, section.pipe, section.top_md_ft)
+        if suits is False:
+            coldest = coldest_f(well, section.top_md_ft)
+            at: Words = (" at ", temperature(coldest)) if coldest is not None else ()
+            yield say(string, "stop", f"{grade} is not for sour service", *at, ", the coldest that it gets.")
+        elif suits is None:
+            text = f"Whether {grade} suits the sour service is unknown: no temperature is given."
+            yield say(string, "unknown", text)
+
+
+def _corrosion_findings(well: Well) -> Iterator[Finding]:
+    """CO2 in the gas by its partial pressure at total depth, the usual measure for carbon steel."""
+    percent, tvd = well.site.co2_percent, well.path.total_tvd_ft
+    pore = well.ground.pore.one(tvd)
+    if percent is None or pore is None:
+        return
+    partial = float(partial_pressure(percent / 100, hydrostatic_pressure(pore, tvd)))
+    if partial < CO2_POSSIBLE_PSI:
+        return
+    likely = partial >= CO2_LIKELY_PSI
+    yield find(
+        "pipe",
+        "caution" if likely else "note",
+        "/site/co2_percent",
+        ("CO2",),
+        "Partial pressure of CO2 at total depth is ",
+        pressure(partial),
+        f": corrosion of carbon steel is {'likely' if likely else 'possible'} where the gas is wet, from ",
+        pressure(CO2_LIKELY_PSI if likely else CO2_POSSIBLE_PSI),
+        " up.",
+        value=pressure(partial),
+        limit=pressure(CO2_LIKELY_PSI if likely else CO2_POSSIBLE_PSI),
+    )

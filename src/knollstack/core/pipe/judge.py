@@ -1,95 +1,129 @@
-"""A string as it is made, against all its cases: where each kind of load is nearest to what its pipe stands."""
+"""The pipe step: the governing loads of every string, and what it carries."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+import math
 
-import numpy as np
-from numpy.typing import NDArray
-
-from knollstack.core.pipe.forces import effective_force
-from knollstack.core.pipe.frame import Frame
-from knollstack.core.pipe.section import Section
-from knollstack.core.pipe.strength import Rack, Shares, rack, shares, weight_per_ft
-from knollstack.core.policy import Policy
-from knollstack.core.results_pipe import LoadKind
-
-Floats = NDArray[np.float64]
-KINDS: tuple[LoadKind, ...] = ("burst", "collapse", "tension", "compression", "triaxial")
-
-
-@dataclass(frozen=True)
-class Point:
-    """Where a kind of load is worst: indices of section, case and node, and the share there."""
-
-    section: int
-    case: int
-    node: int
-    share: float
+from knollstack.core.base.findings import Finding, Words
+from knollstack.core.base.remember import remembered
+from knollstack.core.base.working import headline
+from knollstack.core.catalogue.rows import Catalogue
+from knollstack.core.ground.well import Well
+from knollstack.core.pipe.choose import breaks_of, is_judged
+from knollstack.core.pipe.explain import Explained
+from knollstack.core.pipe.exposure import Exposure, exposure_of
+from knollstack.core.pipe.findings import hanger_findings, service_findings, string_findings
+from knollstack.core.pipe.frame import Frame, build_frame
+from knollstack.core.pipe.hung import judge_hung
+from knollstack.core.pipe.judged import KINDS, Judged, judge_sections
+from knollstack.core.pipe.order import passes, suits_service
+from knollstack.core.pipe.reasons import buckling, ends_because, governing, neutral_md_ft
+from knollstack.core.pipe.results import LoadKind, LoadResult, PipeResult, PipeRow, SectionResult
+from knollstack.core.program.equipped import Equipped, EquippedString
+from knollstack.core.program.section import Section
 
 
-@dataclass(frozen=True)
-class Judged:
-    """Shares as section × case × node; `within` marks the nodes of each section, both of its ends included."""
-
-    frame: Frame
-    sections: tuple[Section, ...]
-    side: Rack
-    shares: Shares
-    within: NDArray[np.bool_]
-    below_lbf: Floats
-
-    def of(self, kind: LoadKind) -> Floats:
-        """Shares of a kind; infinite outside each section."""
-        values = np.broadcast_to(getattr(self.shares, kind), self.shares.axial_lbf.shape)
-        return np.asarray(np.where(self.within[:, None, :], values, np.inf))
-
-    def worst(self, kind: LoadKind) -> Point | None:
-        """The least share of a kind; None without such a load, or where a rating that counts is unknown."""
-        values = self.of(kind)
-        if np.any(np.isnan(values)) or not np.any(np.isfinite(values)):
-            return None
-        where = np.unravel_index(int(np.argmin(values)), values.shape)
-        s, c, m = (int(i) for i in where)
-        return Point(s, c, m, float(values[s, c, m]))
-
-    def unknown(self, kind: LoadKind) -> bool:
-        """A rating that this kind needs is not held."""
-        return bool(np.any(np.isnan(self.of(kind))))
-
-    def along(self, values: Floats, case: int) -> Floats:
-        """Values of one case along the string: of the section that each node is in, the lower one at a break."""
-        section = self.within.shape[0] - 1 - np.argmax(self.within[::-1], axis=0)
-        return np.asarray(np.broadcast_to(values, self.shares.axial_lbf.shape)[section, case, np.arange(len(section))])
-
-    def effective_lbf(self) -> Floats:
-        """Effective force, section × case × node."""
-        frame, side = self.frame, self.side
-        return np.asarray(
-            effective_force(
-                self.shares.axial_lbf, frame.inside_psi[None], frame.outside_psi[None], side.od_in, side.wall_in
-            )
-        )
+def judge(equipped: Equipped) -> tuple[PipeResult, tuple[Finding, ...]]:
+    """Pipe and governing loads of every string."""
+    rows: list[PipeRow] = []
+    findings = [*hanger_findings(equipped), *equipped.findings]
+    for string in equipped.strings:
+        exposed = exposed_of(equipped, string)
+        row, found = _judge_string(equipped.well, equipped.catalogue, string, exposed)
+        rows.append(row)
+        findings += found
+    hung, on_top = judge_hung(equipped, tuple(rows))
+    return PipeResult(strings=hung), (*findings, *service_findings(equipped), *on_top)
 
 
-def weight_below(frame: Frame, sections: tuple[Section, ...], per_ft: Floats) -> Floats:
-    """Weight [lbf] of the string and of the mud in it below each node."""
-    below, total = frame.below_tvd_ft, np.zeros(frame.md_ft.shape)
-    for section, weight in zip(sections, per_ft, strict=True):
-        top, bottom = np.interp([section.top_md_ft, section.bottom_md_ft], frame.md_ft, below)
-        total += weight * np.clip(below - bottom, 0.0, top - bottom)
-    return total
+def exposed_of(equipped: Equipped, string: EquippedString) -> Exposure:
+    return exposure_of(equipped.laid, string, equipped.next(string))
 
 
-def judge(policy: Policy, frame: Frame, sections: tuple[Section, ...]) -> Judged:
-    """Every section in every case at every node."""
-    side = rack([s.pipe for s in sections], frame.string.own.wear_percent)
-    below = weight_below(frame, sections, weight_per_ft(frame, side)[:, 0, 0])
-    within = np.array([(frame.md_ft >= s.top_md_ft - 1e-6) & (frame.md_ft <= s.bottom_md_ft + 1e-6) for s in sections])
-    return Judged(frame, sections, side, shares(policy, frame, side, below[None, None, :]), within, below)
+def frame_of(well: Well, string: EquippedString, exposed: Exposure) -> Frame | None:
+    """The loads that a string is judged by, with nodes where its sections meet."""
+    return build_frame(well, string, exposed, breaks_of(string.sections))
 
 
-def stands(policy: Policy, frame: Frame, sections: tuple[Section, ...], share: float = 1.0) -> bool:
-    """The string stands everything with so much of the policy's factors; an unknown rating does not."""
-    judged = judge(policy, frame, sections)
-    return all(bool(np.all(np.nan_to_num(judged.of(kind), nan=-1.0) >= share - 1e-9)) for kind in KINDS)
+@remembered(128, traced=True)
+def _judge_string(
+    well: Well, catalogue: Catalogue, string: EquippedString, exposed: Exposure
+) -> tuple[PipeRow, tuple[Finding, ...]]:
+    frame = frame_of(well, string, exposed) if is_judged(string) and string.sections else None
+    judged = judge_sections(well.policy.pipe, frame, string.sections) if frame is not None else None
+    row = _row(well, catalogue, string, exposed, judged)
+    return row, tuple(string_findings(well, catalogue, exposed, judged, row)) if judged is not None else ()
+
+
+def _load(well: Well, judged: Judged, kind: LoadKind) -> LoadResult | None:
+    """The governing point of a kind, worked again with its working kept."""
+    frame, point = judged.frame, judged.worst(kind)
+    if point is None:
+        return None
+    case, explained = frame.cases[point.case], Explained(well.policy.pipe, judged, point)
+    with headline(f"pipe/{frame.string.index}/{kind}"):
+        load, rating, factor = explained.work(kind)
+    return LoadResult(
+        name=case.name,
+        stage=case.stage,
+        kind=kind,
+        factor=factor,
+        required=explained.required(kind),
+        at_md_ft=float(frame.md_ft[point.node]),
+        section=point.section,
+        load=load,
+        rating=rating,
+    )
+
+
+def _section(well: Well, catalogue: Catalogue, exposed: Exposure, section: Section, because: Words) -> SectionResult:
+    pipe, bit, length = section.pipe, exposed.next_bit_in, section.length_ft
+    allowed = well.policy.sizes.special_drift
+    special = pipe.api_drift_in < bit - 1e-9 and passes(allowed, pipe, bit)
+    lengths = next(r for r in catalogue.ranges if r.range == well.policy.pipe.length_range)
+    return SectionResult(
+        joints_least=math.ceil(length / lengths.longest_ft),
+        joints_most=math.ceil(length / lengths.shortest_ft),
+        top_md_ft=section.top_md_ft,
+        bottom_md_ft=section.bottom_md_ft,
+        weight_ppf=pipe.weight_ppf,
+        grade=pipe.grade.grade,
+        connection=pipe.connection,
+        wall_in=pipe.wall_in,
+        id_in=pipe.id_in,
+        drift_in=pipe.drift_in if special else pipe.api_drift_in,
+        special_drift=special,
+        coupling_od_in=pipe.coupling_od_in,
+        burst_psi=pipe.burst_psi,
+        coupling_psi=pipe.coupling_psi,
+        leak_psi=pipe.leak_psi,
+        collapse_psi=pipe.collapse_psi,
+        body_lbf=pipe.body_lbf,
+        joint_lbf=pipe.joint_lbf,
+        torque_ft_lbf=pipe.torque_ft_lbf,
+        torque_least_ft_lbf=pipe.torque_least_ft_lbf,
+        suits_service=suits_service(well, pipe, section.top_md_ft),
+        cost=pipe.cost_per_ft * length,
+        priced=pipe.price_per_ft is not None,
+        ends_because=because,
+    )
+
+
+def _row(well: Well, catalogue: Catalogue, string: EquippedString, exposed: Exposure, judged: Judged | None) -> PipeRow:
+    reasons = ends_because(well.policy.pipe, judged) if judged is not None else [()] * len(string.sections)
+    pairs = zip(string.sections, reasons, strict=True)
+    sections = tuple(_section(well, catalogue, exposed, s, why) for s, why in pairs)
+    chosen = string.own.pipe is not None or bool(string.own.sections)
+    if judged is None:
+        return PipeRow(chosen=chosen, sections=sections)
+    loads = [_load(well, judged, kind) for kind in KINDS]
+    words, from_md = buckling(judged)
+    return PipeRow(
+        chosen=chosen,
+        sections=sections,
+        loads=tuple(load for load in loads if load is not None),
+        governs=governing(judged),
+        neutral_md_ft=neutral_md_ft(judged),
+        buckles=words,
+        buckles_md_ft=from_md,
+    )

@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
-
 import numpy as np
 from numpy.typing import NDArray
 
-from knollstack.core.catalogue import Catalogue, CatalogueKey
-from knollstack.core.pipe.product import Pipe
-from knollstack.core.pipe.section import Section
-from knollstack.core.program import Planned, Program
-from knollstack.core.strings import PipeChoice
+from knollstack.core.base.formulas import hydrostatic_pressure
+from knollstack.core.base.remember import remembered
+from knollstack.core.catalogue.product import Pipe
+from knollstack.core.catalogue.rows import Catalogue
+from knollstack.core.document.strings import PipeChoice
+from knollstack.core.ground.well import Well
+from knollstack.core.pipe.exposure import Exposure
+from knollstack.core.pipe.formulas import partial_pressure
+from knollstack.core.program.laid import LaidString
+from knollstack.core.program.section import Section
 
 Floats = NDArray[np.float64]
 H2S_LIMIT_PSI = 0.05
@@ -19,76 +22,76 @@ H2S_LIMIT_PSI = 0.05
 SHORTEST_FT = 1.0
 
 
-def is_sour(program: Program) -> bool | None:
+@remembered(32)
+def is_sour(well: Well) -> bool | None:
     """Partial pressure of H2S at total depth over the limit; None where H2S or pore pressure is unknown."""
-    site, well = program.design.site, program.well
-    if site.h2s_ppm is None:
+    h2s, tvd = well.site.h2s_ppm, well.path.total_tvd_ft
+    if h2s is None:
         return None
-    pore = well.ground.pore.one(well.path.total_tvd_ft)
+    pore = well.ground.pore.one(tvd)
     if pore is None:
-        return None if site.h2s_ppm else False
-    return site.h2s_ppm * 1e-6 * 12 / 231 * pore * well.path.total_tvd_ft >= H2S_LIMIT_PSI
+        return None if h2s else False
+    return bool(partial_pressure(h2s * 1e-6, hydrostatic_pressure(pore, tvd)) >= H2S_LIMIT_PSI)
 
 
-def coldest_f(program: Program, top_md_ft: float) -> float | None:
+def coldest_f(well: Well, top_md_ft: float) -> float | None:
     """The coldest that pipe from a depth down gets in service; None where temperature is unknown."""
-    points = program.well.temperatures
+    points = well.temperatures
     if not points:
         return None
     depths, values = zip(*points, strict=True)
-    top = program.well.path.tvd(top_md_ft)
+    top = well.path.tvd(top_md_ft)
     return min(float(np.interp(top, depths, values)), *(t for z, t in points if z >= top), values[-1])
 
 
-def suits_service(program: Program, pipe: Pipe, top_md_ft: float) -> bool | None:
+def suits_service(well: Well, pipe: Pipe, top_md_ft: float) -> bool | None:
     """Fit for the service from a depth down: sweet, or sour at the coldest there; None where that is unknown."""
-    sour = is_sour(program)
+    sour = is_sour(well)
     if not sour:
         return True if sour is False else None
     if pipe.grade.sour_from_f is None:
         return False
     if pipe.grade.sour_from_f <= 0:
         return True
-    coldest = coldest_f(program, top_md_ft)
+    coldest = coldest_f(well, top_md_ft)
     return None if coldest is None else coldest >= pipe.grade.sour_from_f
 
 
-def next_bit_in(program: Program, string: Planned) -> float:
-    """The largest bit that must pass a string."""
-    below = program.next(string)
-    if below is None:
-        return 0.0
-    return below.own.opened_from_in or below.bit_in or 0.0
-
-
-def passes(program: Program, pipe: Pipe, bit_in: float) -> bool:
-    drift = pipe.drift_in if program.well.policy.special_drift else pipe.api_drift_in
+def passes(special_drift: bool, pipe: Pipe, bit_in: float) -> bool:
+    drift = pipe.drift_in if special_drift else pipe.api_drift_in
     return drift >= bit_in - 1e-9
 
 
 def candidates(
-    program: Program, string: Planned, top_md_ft: float | None = None, any_connection: bool = False
+    well: Well,
+    catalogue: Catalogue,
+    string: LaidString,
+    exposed: Exposure,
+    *,
+    top_md_ft: float | None = None,
+    any_connection: bool = False,
 ) -> list[Pipe]:
     """Pipes of the string's size to choose from, the cheapest first: allowed, passing the next bit, fit for service.
 
     Fit from the string's top down, or from a section's. Sour service of unknown temperature leaves only what is fit at
     any temperature.
     """
-    policy = program.well.policy
+    policy, special = well.policy.pipe, well.policy.sizes.special_drift
     wanted = (string.own.connection,) if string.own.connection else policy.connections
     if any_connection:
-        wanted = tuple(c.connection for c in program.catalogue.connections)
-    key, bit = CatalogueKey(program.catalogue), next_bit_in(program, string)
-    found = _fitting(key, string.od_in or 0.0, bit, wanted, policy.special_drift, policy.choose_from, policy.least)
-    if is_sour(program):
+        wanted = tuple(c.connection for c in catalogue.connections)
+    found = _fitting(
+        catalogue, string.od_in or 0.0, exposed.next_bit_in, wanted, special, policy.choose_from, policy.least
+    )
+    if is_sour(well):
         top = string.hung_md_ft if top_md_ft is None else top_md_ft
-        return [p for p in found if suits_service(program, p, top)]
+        return [p for p in found if suits_service(well, p, top)]
     return list(found)
 
 
-@lru_cache(maxsize=64)
+@remembered(64)
 def _fitting(
-    key: CatalogueKey,
+    catalogue: Catalogue,
     od_in: float,
     bit_in: float,
     connections: tuple[str, ...],
@@ -99,8 +102,8 @@ def _fitting(
     """What `candidates` is but for the service: it does not change while a shoe is dragged."""
     found = [
         p
-        for p in key.catalogue.by_od.get(od_in, ())
-        if (p.drift_in if special else p.api_drift_in) >= bit_in - 1e-9
+        for p in catalogue.by_od.get(od_in, ())
+        if passes(special, p, bit_in)
         and (p.connection in connections or p.joint.kind == "custom")
         and (choose_from == "catalogue" or p.price_per_ft is not None)
     ]
@@ -112,7 +115,7 @@ def held(catalogue: Catalogue, od_in: float | None, choice: PipeChoice) -> Pipe 
     return catalogue.by_key.get((od_in or 0.0, choice.weight_ppf, choice.grade, choice.connection))
 
 
-def decided_sections(program: Program, string: Planned) -> tuple[Section, ...]:
+def decided_sections(catalogue: Catalogue, string: LaidString) -> tuple[Section, ...]:
     """The sections that the document decides, cut at the shoe; empty where none is, or one is not in the catalogue."""
     own, top = string.own, string.hung_md_ft
     choices: list[tuple[PipeChoice, float | None]] = [(s, s.to_md_ft) for s in own.sections]
@@ -120,7 +123,7 @@ def decided_sections(program: Program, string: Planned) -> tuple[Section, ...]:
         choices = [(own.pipe, None)]
     sections: list[Section] = []
     for i, (choice, to) in enumerate(choices):
-        pipe = held(program.catalogue, string.od_in, choice)
+        pipe = held(catalogue, string.od_in, choice)
         if pipe is None:
             return ()
         last = i == len(choices) - 1 or to is None or to >= string.shoe_md_ft - SHORTEST_FT
@@ -133,14 +136,23 @@ def decided_sections(program: Program, string: Planned) -> tuple[Section, ...]:
     return tuple(sections)
 
 
-def too_cold(program: Program, pipes: list[Pipe], md_ft: Floats) -> NDArray[np.bool_]:
+def too_cold(well: Well, pipes: list[Pipe], md_ft: Floats) -> NDArray[np.bool_]:
     """Depths, pipe × node, at which a pipe is not fit for the sour service; none where the well is sweet."""
     cold = np.zeros((len(pipes), len(md_ft)), dtype=bool)
-    if not is_sour(program):
+    if not is_sour(well):
         return cold
-    coldest = [coldest_f(program, float(md)) for md in md_ft]
+    coldest = [coldest_f(well, float(md)) for md in md_ft]
     for i, pipe in enumerate(pipes):
         limit = pipe.grade.sour_from_f
         if limit is None or limit > 0:
             cold[i] = [limit is None or t is None or t < limit for t in coldest]
     return cold
+
+
+def choice_of(pipe: Pipe) -> dict[str, object]:
+    """A pipe as the document decides it."""
+    return {"weight_ppf": pipe.weight_ppf, "grade": pipe.grade.grade, "connection": pipe.connection}
+
+
+def pipe_words(pipe: Pipe) -> str:
+    return f"{pipe.weight_ppf:g} lb/ft {pipe.grade.grade} {pipe.connection}"

@@ -6,12 +6,12 @@ from itertools import groupby
 
 import numpy as np
 
-from knollstack.core.findings import Amount, Words
-from knollstack.core.pipe.forces import buckling_force
-from knollstack.core.pipe.judge import KINDS, Judged, judge
-from knollstack.core.pipe.section import Section
-from knollstack.core.policy import Policy
-from knollstack.core.well import depth
+from knollstack.core.base.constants import PSI_PER_PPG_FT
+from knollstack.core.base.findings import Amount, Words, depth
+from knollstack.core.document.policy import PipePolicy
+from knollstack.core.pipe.formulas import areas_in2, buckling_force
+from knollstack.core.pipe.judged import KINDS, Judged, judge_sections
+from knollstack.core.program.section import Section
 
 
 def governing(judged: Judged) -> Words:
@@ -33,7 +33,7 @@ def governing(judged: Judged) -> Words:
     return (first[0].upper() + first[1:], *words[1:])
 
 
-def ends_because(policy: Policy, judged: Judged) -> list[Words]:
+def ends_because(policy: PipePolicy, judged: Judged) -> list[Words]:
     """Why each section begins where it does: what its pipe would not stand a node higher, or that another costs less."""
     found: list[Words] = []
     frame, sections = judged.frame, judged.sections
@@ -52,24 +52,21 @@ def ends_because(policy: Policy, judged: Judged) -> list[Words]:
             for j, s in enumerate(sections)
         )
         trial = tuple(s for s in trial if s.bottom_md_ft > s.top_md_ft)
-        found.append(_first_failure(policy, judge(policy, frame, trial), section))
+        found.append(_first_failure(policy, judge_sections(policy, frame, trial), section))
     return found
 
 
-def _first_failure(policy: Policy, trial: Judged, section: Section) -> Words:
+def _first_failure(policy: PipePolicy, trial: Judged, section: Section) -> Words:
     place = next(i for i, s in enumerate(trial.sections) if s.pipe.key == section.pipe.key)
     worst = [(trial.of(kind)[place], kind) for kind in KINDS]
     least, kind = min(worst, key=lambda pair: float(np.min(np.nan_to_num(pair[0], nan=np.inf))))
     if float(np.min(least)) >= 1 - 1e-9:
         return ("Above it a pipe that costs less stands.",)
-    case = trial.frame.cases[int(np.unravel_index(int(np.argmin(least)), least.shape)[0])]
-    factor = float(np.min(least)) * _required(policy, kind)
-    return (f"Higher up it would not stand {kind} in {case.name}: factor ", f"{factor:.2f}.")
-
-
-def _required(policy: Policy, kind: str) -> float:
-    factors = policy.factors
-    return float(getattr(factors, kind))
+    c, m = (int(i) for i in np.unravel_index(int(np.argmin(least)), least.shape))
+    frame = trial.frame
+    required = float(frame.collapse_required[c, m]) if kind == "collapse" else float(getattr(policy.factors, kind))
+    factor = float(least[c, m]) * required
+    return (f"Higher up it would not stand {kind} in {frame.cases[c].name}: factor ", f"{factor:.2f}.")
 
 
 def neutral_md_ft(judged: Judged) -> float | None:
@@ -90,7 +87,7 @@ def neutral_md_ft(judged: Judged) -> float | None:
 def _end_force(judged: Judged) -> float:
     """Real force at the shoe of a string hung in its mud: the mud pressure on the steel of its end."""
     side = judged.side
-    steel = np.pi / 4 * (side.od_in**2 - (side.od_in - 2 * side.wall_in) ** 2)
+    steel = np.asarray(areas_in2(side.od_in, side.wall_in)[2])
     return -float(judged.frame.mud_psi[-1] * steel[-1, 0, 0])
 
 
@@ -101,8 +98,8 @@ def buckling(judged: Judged) -> tuple[Words, float | None]:
     if hole is None or not np.any(frame.uncemented):
         return (), None
     side = judged.side
-    steel = np.pi / 4 * (side.od_in**2 - (side.od_in - 2 * side.wall_in) ** 2)
-    buoyed = np.maximum(side.weight_ppf - 12 / 231 * frame.mud_ppg * steel, 0.0)
+    steel = np.asarray(areas_in2(side.od_in, side.wall_in)[2])
+    buoyed = np.maximum(side.weight_ppf - PSI_PER_PPG_FT * frame.mud_ppg * steel, 0.0)
     clearance = max((hole - float(side.od_in[0, 0, 0])) / 2, 0.1)
     critical = np.asarray(buckling_force(side.od_in, side.wall_in, buoyed, frame.inclination_deg, clearance))
     effective = judged.effective_lbf()

@@ -6,42 +6,43 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from knollstack.core.basics import annular_capacity, hydrostatic_pressure
-from knollstack.core.constants import PSI_PER_PPG_FT
-from knollstack.core.formula import Value
+from knollstack.core.base.constants import PSI_PER_PPG_FT
+from knollstack.core.base.formula import Value
+from knollstack.core.base.formulas import annular_capacity, hydrostatic_pressure
+from knollstack.core.depths.formulas import formation_pressure
+from knollstack.core.ground.well import Well
 from knollstack.core.pipe.cases import LoadCase, Pressure, backup, mud_column, with_salt
 from knollstack.core.pipe.exposure import (
-    drilled_through,
+    Exposure,
     drilling_surface_psi,
     feeding_depth_tvd_ft,
     formation_psi,
     gas_at_surface,
     gas_below,
     lowest_level_tvd_ft,
-    produces,
     shut_in_surface_psi,
 )
-from knollstack.core.pipe.loads import kick_top_pressure, pressure_under
-from knollstack.core.program import Planned, Program
+from knollstack.core.pipe.formulas import kick_top_pressure, pressure_under
+from knollstack.core.program.laid import LaidString
 
 Found = LoadCase | str
 """A case, or what keeps it unknown."""
 
 
-def _gas_to_surface(program: Program, string: Planned) -> Found:
-    surface = drilling_surface_psi(program, string)
+def _gas_to_surface(well: Well, string: LaidString, exposed: Exposure) -> Found:
+    surface = drilling_surface_psi(well, exposed.through)
     if surface is None:
         return "burst"
-    deepest = program.well.path.tvd(string.shoe_md_ft)
-    inside = gas_below(program.well, surface, deepest)
-    return LoadCase("gas to surface", "burst", "drilling", inside, backup(program, string))
+    deepest = well.path.tvd(string.shoe_md_ft)
+    inside = gas_below(well, surface, deepest)
+    return LoadCase("gas to surface", "burst", "drilling", inside, backup(well, string))
 
 
-def _gas_over_mud(program: Program, string: Planned, below: Planned) -> Found:
+def _gas_over_mud(well: Well, string: LaidString, below: LaidString) -> Found:
     """Gas above and mud below in the casing, the shoe at its fracture pressure or what the formation feeds."""
-    well, path = program.well, program.well.path
-    shoe, share = path.tvd(below.previous_shoe_md_ft), well.policy.gas_share
-    depth_ft = feeding_depth_tvd_ft(program, below.previous_shoe_md_ft, below.shoe_md_ft)
+    path = well.path
+    shoe, share = path.tvd(below.previous_shoe_md_ft), well.policy.pipe.gas_share
+    depth_ft = feeding_depth_tvd_ft(well, below.previous_shoe_md_ft, below.shoe_md_ft)
     fracture, mud = well.ground.fracture.one(shoe), below.mud_ppg
     if depth_ft is None or fracture is None or mud is None:
         return "burst"
@@ -61,86 +62,109 @@ def _gas_over_mud(program: Program, string: Planned, below: Planned) -> Found:
         under = np.maximum(depth - turn, 0.0)
         return np.asarray(gas(np.minimum(depth, turn))) + mud_psi_ft * under
 
-    return LoadCase("gas over mud", "burst", "drilling", inside, backup(program, string), marks_tvd_ft=(turn,))
+    return LoadCase("gas over mud", "burst", "drilling", inside, backup(well, string), marks_tvd_ft=(turn,))
 
 
-def _kick(program: Program, string: Planned, below: Planned) -> Found:
+def _kick(well: Well, string: LaidString, below: LaidString) -> Found:
     """A kick of the design volume circulated out: at each depth, the pressure when its top is there."""
-    well, policy = program.well, program.well.policy
+    policy = well.policy.pipe
     depth_ft = well.path.tvd(below.shoe_md_ft)
     pore, mud, bit = well.ground.pore.one(depth_ft), below.mud_ppg, below.bit_in
     if pore is None or mud is None or bit is None:
         return "burst"
-    formation = hydrostatic_pressure(pore + policy.kick_intensity_ppg, depth_ft)
+    influx = well.policy.depths.influx_psi_ft
+    formation = formation_pressure(pore, well.policy.depths.kick_intensity_ppg, depth_ft)
     around = annular_capacity(bit, min(well.drill_string(bit).pipe_od_in, bit))
     return LoadCase(
-        "kick circulated out", "burst", "drilling",
-        lambda z: kick_top_pressure(formation, mud, depth_ft, z, policy.design_kick_bbl, around, policy.influx_psi_ft),
-        backup(program, string),
-    )  # fmt: skip
+        "kick circulated out",
+        "burst",
+        "drilling",
+        lambda z: kick_top_pressure(formation, mud, depth_ft, z, policy.design_kick_bbl, around, influx),
+        backup(well, string),
+    )
 
 
-def drilling_cases(program: Program, string: Planned, mud_ppg: float) -> Iterator[Found]:
-    """What drilling through a string does to it, by the schools of policy."""
-    policy = program.well.policy
-    outside = with_salt(program, string, mud_column(mud_ppg))
-    through = drilled_through(program, string)
-    if not through:
+def drilling_cases(well: Well, string: LaidString, exposed: Exposure, mud_ppg: float) -> Iterator[Found]:
+    """What drilling through a string does to it, by the methods of policy."""
+    policy = well.policy.pipe
+    outside = with_salt(well, string, mud_column(mud_ppg))
+    if not exposed.through:
         return
-    if policy.burst_school == "gas to surface":
-        yield _gas_to_surface(program, string)
+    if policy.burst_method == "gas to surface":
+        yield _gas_to_surface(well, string, exposed)
     # under the sea a casing that loses its mud is filled by what stands in the riser or by the sea itself
-    dry = string.role in ("conductor", "surface") and program.well.site.setting != "subsea"
-    evacuated = policy.collapse_school == "evacuated" or (policy.collapse_school == "by role" and dry)
+    dry = string.role in ("conductor", "surface") and well.site.setting != "subsea"
+    evacuated = policy.collapse_method == "evacuated" or (policy.collapse_method == "by role" and dry)
     if evacuated:
         yield LoadCase("evacuation", "collapse", "drilling", mud_column(0.0), outside)
-    for below in through:
-        if policy.burst_school == "gas over mud":
-            yield _gas_over_mud(program, string, below)
-        elif policy.burst_school == "kick volume":
-            yield _kick(program, string, below)
+    for below in exposed.through:
+        if policy.burst_method == "gas over mud":
+            yield _gas_over_mud(well, string, below)
+        elif policy.burst_method == "kick volume":
+            yield _kick(well, string, below)
         if not evacuated:
-            yield _lost_returns(program, below, outside)
+            yield _lost_returns(well, below, outside)
 
 
-def _lost_returns(program: Program, below: Planned, outside: Pressure) -> Found:
-    level, mud = lowest_level_tvd_ft(program, below), below.mud_ppg
+def _lost_returns(well: Well, below: LaidString, outside: Pressure) -> Found:
+    level, mud = lowest_level_tvd_ft(well, below), below.mud_ppg
     if level is None or mud is None:
         return "collapse"
     return LoadCase(
-        "lost returns", "collapse", "drilling",
-        lambda z: hydrostatic_pressure(mud, np.maximum(np.asarray(z) - level, 0.0)), outside, marks_tvd_ft=(level,),
-    )  # fmt: skip
+        "lost returns",
+        "collapse",
+        "drilling",
+        lambda z: hydrostatic_pressure(mud, np.maximum(np.asarray(z) - level, 0.0)),
+        outside,
+        marks_tvd_ft=(level,),
+    )
 
 
-def production_cases(program: Program, string: Planned, mud_ppg: float) -> Iterator[Found]:
+def production_cases(well: Well, string: LaidString, exposed: Exposure, mud_ppg: float) -> Iterator[Found]:
     """What producing through a string does to it; with a packer, above it and below it."""
-    if not produces(program, string):
+    if exposed.produced_from is None:
         return
-    well, policy = program.well, program.well.policy
-    outside = with_salt(program, string, mud_column(mud_ppg))
+    policy = well.policy.pipe
+    outside = with_salt(well, string, mud_column(mud_ppg))
     packer = string.own.packer_md_ft
     at = well.path.tvd(packer) if packer is not None else None
     heat = policy.production_heat_f
-    surface, fluid = shut_in_surface_psi(program), policy.packer_fluid_ppg
-    yield LoadCase("evacuation", "collapse", "production", mud_column(0.0), outside) if at is None else LoadCase(
-        "evacuated above the packer", "collapse", "production",
-        lambda z: np.where(np.asarray(z) <= at, 0.0, pressure_under(0.0, fluid, z)), outside, marks_tvd_ft=(at,),
-    )  # fmt: skip
+    surface, fluid = shut_in_surface_psi(well, exposed.produced_from), policy.packer_fluid_ppg
+    yield (
+        LoadCase("evacuation", "collapse", "production", mud_column(0.0), outside)
+        if at is None
+        else LoadCase(
+            "evacuated above the packer",
+            "collapse",
+            "production",
+            lambda z: np.where(np.asarray(z) <= at, 0.0, pressure_under(0.0, fluid, z)),
+            outside,
+            marks_tvd_ft=(at,),
+        )
+    )
     if at is not None:
         yield LoadCase(
-            "drawn down below the packer", "collapse", "production",
-            lambda z: np.where(np.asarray(z) <= at, pressure_under(0.0, fluid, z), 0.0), outside,
-            marks_tvd_ft=(at, at + 0.01), heat_top_f=heat,
-        )  # fmt: skip
+            "drawn down below the packer",
+            "collapse",
+            "production",
+            lambda z: np.where(np.asarray(z) <= at, pressure_under(0.0, fluid, z), 0.0),
+            outside,
+            marks_tvd_ft=(at, at + 0.01),
+            heat_top_f=heat,
+        )
     if surface is None:
         yield "burst"
         return
     yield LoadCase(
-        "tubing leak", "burst", "production", lambda z: pressure_under(surface, fluid, z), backup(program, string),
+        "tubing leak",
+        "burst",
+        "production",
+        lambda z: pressure_under(surface, fluid, z),
+        backup(well, string),
         heat_top_f=heat,
-    )  # fmt: skip
+    )
     treating = string.own.stimulation_psi
     if treating is not None:
-        yield LoadCase("stimulation", "burst", "production", lambda z: pressure_under(treating, fluid, z),
-                       backup(program, string))  # fmt: skip
+        yield LoadCase(
+            "stimulation", "burst", "production", lambda z: pressure_under(treating, fluid, z), backup(well, string)
+        )

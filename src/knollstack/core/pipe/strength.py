@@ -12,20 +12,26 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from knollstack.core.constants import PSI_PER_PPG_FT
-from knollstack.core.formula import sweeping
-from knollstack.core.pipe.forces import areas_in2, ballooning_force, hanging_force, thermal_force
-from knollstack.core.pipe.frame import Frame
-from knollstack.core.pipe.product import Pipe
-from knollstack.core.pipe.ratings import (
+from knollstack.core.base.constants import PSI_PER_PPG_FT
+from knollstack.core.base.formula import sweeping
+from knollstack.core.catalogue.product import Pipe
+from knollstack.core.catalogue.ratings import (
     HIGHEST_STRESS_SHARE,
     equivalent_external_pressure,
     pipe_collapse,
     von_mises,
     worn_wall,
 )
-from knollstack.core.policy import Policy
-from knollstack.core.running import bending_force, shock_load
+from knollstack.core.document.policy import PipePolicy
+from knollstack.core.pipe.formulas import (
+    areas_in2,
+    ballooning_force,
+    bending_force,
+    hanging_force,
+    shock_load,
+    thermal_force,
+)
+from knollstack.core.pipe.frame import Frame
 
 Floats = NDArray[np.float64]
 MINIMUM_WALL = 0.875
@@ -57,18 +63,28 @@ def rack(pipes: Sequence[Pipe], wear_percent: float) -> Rack:
     left = 1 - wear_percent / 100
     none = np.nan
     inner = [
-        min(p.burst_psi * left, p.coupling_psi if p.coupling_psi is not None else none,
-            p.leak_psi if p.leak_psi is not None else none) if p.coupling_psi is not None and p.leak_psi is not None else none
+        min(
+            p.burst_psi * left,
+            p.coupling_psi if p.coupling_psi is not None else none,
+            p.leak_psi if p.leak_psi is not None else none,
+        )
+        if p.coupling_psi is not None and p.leak_psi is not None
+        else none
         for p in pipes
-    ]  # fmt: skip
+    ]
     pull = [none if p.joint_lbf is None else min(p.joint_lbf, p.body_lbf) for p in pipes]
     scale = [1.0 if p.own.collapse_psi is None else p.own.collapse_psi / plain_collapse(p) for p in pipes]
     return Rack(
-        od_in=column([p.od_in for p in pipes]), wall_in=wall, worn_in=worn,
-        yield_psi=column([p.grade.yield_psi for p in pipes]), weight_ppf=column([p.weight_ppf for p in pipes]),
-        internal_psi=column(inner), collapse_scale=column(scale), pull_lbf=column(pull),
+        od_in=column([p.od_in for p in pipes]),
+        wall_in=wall,
+        worn_in=worn,
+        yield_psi=column([p.grade.yield_psi for p in pipes]),
+        weight_ppf=column([p.weight_ppf for p in pipes]),
+        internal_psi=column(inner),
+        collapse_scale=column(scale),
+        pull_lbf=column(pull),
         body_lbf=column([p.body_lbf for p in pipes]),
-    )  # fmt: skip
+    )
 
 
 def plain_collapse(pipe: Pipe) -> float:
@@ -132,12 +148,12 @@ def collapse_rating(frame: Frame, pipes: Rack, axial_lbf: Floats) -> Floats:
     return np.asarray(np.where(stress <= highest, known, np.nan) * pipes.collapse_scale)
 
 
-def triaxial_wall(policy: Policy, pipes: Rack) -> Floats:
+def triaxial_wall(policy: PipePolicy, pipes: Rack) -> Floats:
     return pipes.wall_in * (MINIMUM_WALL if policy.triaxial_wall == "minimum" else 1.0)
 
 
 @sweeping()
-def shares(policy: Policy, frame: Frame, pipes: Rack, below_lbf: Floats) -> Shares:
+def shares(policy: PipePolicy, frame: Frame, pipes: Rack, below_lbf: Floats) -> Shares:
     """Every pipe in every case at every node, given the weight below each node."""
     factors, size = policy.factors, (pipes.od_in, pipes.wall_in)
     axial = below_lbf + added_force(frame, pipes)
@@ -156,12 +172,16 @@ def shares(policy: Policy, frame: Frame, pipes: Rack, below_lbf: Floats) -> Shar
         tension=_over(pipes.pull_lbf * frame.yield_share, axial + bending, factors.tension),
         compression=_over(pipes.body_lbf * frame.yield_share, bending - axial, factors.compression),
         triaxial=_over(yields, stress, factors.triaxial),
-        axial_lbf=axial, bending_lbf=bending, burst_psi=burst, collapse_psi=crush, collapse_rating_psi=rating,
+        axial_lbf=axial,
+        bending_lbf=bending,
+        burst_psi=burst,
+        collapse_psi=crush,
+        collapse_rating_psi=rating,
         stress_psi=stress,
-    )  # fmt: skip
+    )
 
 
-def may_stand(policy: Policy, frame: Frame, pipes: Sequence[Pipe]) -> list[Pipe]:
+def may_stand(policy: PipePolicy, frame: Frame, pipes: Sequence[Pipe]) -> list[Pipe]:
     """Pipes left after what needs no working along the string: burst, collapse without tension, hanging in mud."""
     factors, left = policy.factors, 1 - frame.string.own.wear_percent / 100
     burst = float(np.max((frame.inside_psi - frame.outside_psi) / frame.yield_share)) * factors.burst
@@ -171,7 +191,7 @@ def may_stand(policy: Policy, frame: Frame, pipes: Sequence[Pipe]) -> list[Pipe]
     def stands(pipe: Pipe) -> bool:
         if pipe.joint_lbf is None or pipe.coupling_psi is None or pipe.leak_psi is None:
             return False
-        buoyed = (pipe.weight_ppf - 12 / 231 * frame.mud_ppg * np.pi / 4 * (pipe.od_in**2 - pipe.id_in**2)) * hung
+        buoyed = (pipe.weight_ppf - PSI_PER_PPG_FT * frame.mud_ppg * np.pi / 4 * (pipe.od_in**2 - pipe.id_in**2)) * hung
         inner = min(pipe.burst_psi * left, pipe.coupling_psi, pipe.leak_psi)
         pull = min(pipe.joint_lbf, pipe.body_lbf)
         return inner >= burst - 1e-6 and pipe.collapse_psi >= crush - 1e-6 and pull >= buoyed * factors.tension - 1e-6
@@ -179,12 +199,12 @@ def may_stand(policy: Policy, frame: Frame, pipes: Sequence[Pipe]) -> list[Pipe]
     return [p for p in pipes if stands(p)]
 
 
-def least_shares(policy: Policy, frame: Frame, pipes: Sequence[Pipe]) -> Floats:
+def least_shares(policy: PipePolicy, frame: Frame, pipes: Sequence[Pipe]) -> Floats:
     """The least share of each pipe as the whole string; NaN where a rating that counts is unknown."""
     side = rack(pipes, frame.string.own.wear_percent)
     return shares(policy, frame, side, weight_per_ft(frame, side) * frame.below_tvd_ft).least()
 
 
-def stand_alone(policy: Policy, frame: Frame, pipes: Sequence[Pipe]) -> NDArray[np.bool_]:
+def stand_alone(policy: PipePolicy, frame: Frame, pipes: Sequence[Pipe]) -> NDArray[np.bool_]:
     """Whether each pipe stands everything as the whole string; an unknown rating does not."""
     return np.asarray(np.nan_to_num(least_shares(policy, frame, pipes), nan=-1.0) >= 1 - 1e-9)

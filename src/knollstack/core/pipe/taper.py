@@ -14,14 +14,13 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from knollstack.core.formula import sweeping
-from knollstack.core.pipe.forces import areas_in2
+from knollstack.core.base.formula import sweeping
+from knollstack.core.catalogue.product import Pipe
+from knollstack.core.catalogue.ratings import HIGHEST_STRESS_SHARE, equivalent_external_pressure, pipe_collapse
+from knollstack.core.document.policy import PipePolicy
+from knollstack.core.pipe.formulas import areas_in2, bending_force
 from knollstack.core.pipe.frame import Frame
-from knollstack.core.pipe.product import Pipe
-from knollstack.core.pipe.ratings import HIGHEST_STRESS_SHARE, equivalent_external_pressure, pipe_collapse
 from knollstack.core.pipe.strength import Rack, added_force, rack, triaxial_wall, weight_per_ft
-from knollstack.core.policy import Policy
-from knollstack.core.running import bending_force
 
 Floats = NDArray[np.float64]
 BISECTIONS = 34
@@ -71,7 +70,7 @@ def _collapse_limit(frame: Frame, pipes: Rack, steel: Floats) -> Floats:
     return np.asarray(np.where(loaded, limit, np.inf))
 
 
-def _triaxial_limits(policy: Policy, frame: Frame, pipes: Rack, steel: Floats) -> tuple[Floats, Floats]:
+def _triaxial_limits(policy: PipePolicy, frame: Frame, pipes: Rack, steel: Floats) -> tuple[Floats, Floats]:
     """Axial force [lbf] between which the von Mises stress stays under the allowed, both walls and sides of a bend."""
     wall = triaxial_wall(policy, pipes)
     outer, inner = pipes.od_in / 2, pipes.od_in / 2 - wall
@@ -91,7 +90,7 @@ def _triaxial_limits(policy: Policy, frame: Frame, pipes: Rack, steel: Floats) -
 
 
 @sweeping()
-def bounds(policy: Policy, frame: Frame, pipes: Sequence[Pipe]) -> Bounds:
+def bounds(policy: PipePolicy, frame: Frame, pipes: Sequence[Pipe]) -> Bounds:
     """What every pipe may carry at every node."""
     side, factors = rack(pipes, frame.string.own.wear_percent), policy.factors
     added, steel = added_force(frame, side), np.asarray(areas_in2(side.od_in, side.wall_in)[2])
@@ -138,7 +137,7 @@ class Search:
 
     def __init__(
         self,
-        policy: Policy,
+        policy: PipePolicy,
         frame: Frame,
         pipes: Sequence[Pipe],
         most: int,

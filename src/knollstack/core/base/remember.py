@@ -1,0 +1,76 @@
+"""Small caches of pure functions: what follows from unchanged inputs is not worked again.
+
+Models of the document and objects compared by identity are keyed by identity (the reader gives the same object for the
+same content), everything else by value. While workings are recorded nothing is taken from a cache that holds traced
+numbers, since what is recorded is the calculation that runs.
+"""
+
+from __future__ import annotations
+
+import functools
+from collections import OrderedDict
+from collections.abc import Callable
+from threading import Lock
+from typing import Any, Generic, ParamSpec, TypeVar
+
+from pydantic import BaseModel
+
+from knollstack.core.base.working import is_recording
+
+P = ParamSpec("P")
+R = TypeVar("R")
+CACHES: dict[str, Remembered[Any, Any]] = {}
+
+
+def _key(argument: Any) -> Any:
+    if isinstance(argument, BaseModel):
+        return id(argument)
+    if isinstance(argument, tuple):
+        return tuple(_key(part) for part in argument)
+    return argument
+
+
+class Remembered(Generic[P, R]):
+    """A function with its last results. The arguments of each are kept, so that no identity is given twice."""
+
+    def __init__(self, function: Callable[P, R], size: int, traced: bool) -> None:
+        functools.update_wrapper(self, function)
+        self.function, self.size, self.traced = function, size, traced
+        self.kept: OrderedDict[Any, tuple[R, Any]] = OrderedDict()
+        self.lock = Lock()
+
+    def __call__(self, *args: P.args, **kwargs: P.kwargs) -> R:
+        if self.traced and is_recording():
+            return self.function(*args, **kwargs)
+        key = (_key(args), tuple((name, _key(value)) for name, value in kwargs.items()))
+        with self.lock:
+            if key in self.kept:
+                self.kept.move_to_end(key)
+                return self.kept[key][0]
+        result = self.function(*args, **kwargs)
+        with self.lock:
+            self.kept[key] = (result, (args, kwargs))
+            if len(self.kept) > self.size:
+                self.kept.popitem(last=False)
+        return result
+
+    def forget(self) -> None:
+        with self.lock:
+            self.kept.clear()
+
+
+def remembered(size: int = 64, *, traced: bool = False) -> Callable[[Callable[P, R]], Remembered[P, R]]:
+    """Keep the last results of a pure function; `traced` where it computes headline numbers."""
+
+    def decorate(function: Callable[P, R]) -> Remembered[P, R]:
+        made = Remembered(function, size, traced)
+        CACHES[f"{function.__module__}.{function.__qualname__}"] = made
+        return made
+
+    return decorate
+
+
+def forget_all() -> None:
+    """Empty every cache: for measuring what an evaluation costs from nothing."""
+    for cache in CACHES.values():
+        cache.forget()

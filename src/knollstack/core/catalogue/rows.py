@@ -1,0 +1,144 @@
+"""Catalogue rows as core types: what the rules may choose from. The CSV files and their loader are elsewhere."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cached_property
+from typing import Literal
+
+from knollstack.core.catalogue.product import Connection, Grade, Pipe
+
+
+@dataclass(frozen=True)
+class Size:
+    od_in: float
+    rank: int
+    usual_bit_in: float
+    source: str
+
+
+@dataclass(frozen=True)
+class Bit:
+    bit_in: float
+    kind: Literal["bit", "hole opener"]
+    source: str
+
+
+@dataclass(frozen=True)
+class Flange:
+    nominal: str
+    bore_in: float
+    class_psi: float
+    ring: str
+    type: str
+    source: str
+
+
+@dataclass(frozen=True)
+class Piece:
+    kind: str
+    title: str
+    from_class_psi: float
+    height_in: float
+    gap_in: float
+    weight_lbf: float
+    source: str
+
+
+@dataclass(frozen=True)
+class Element:
+    element: str
+    title: str
+    seals: str
+    height_in: float
+    weight_lbf: float
+    source: str
+
+
+@dataclass(frozen=True)
+class Reamer:
+    """An under-reamer: the diameter of its closed body, and the greatest hole that it opens."""
+
+    body_in: float
+    opens_to_in: float
+    source: str
+
+
+@dataclass(frozen=True)
+class LengthRange:
+    range: int
+    shortest_ft: float
+    longest_ft: float
+    source: str
+
+
+@dataclass(frozen=True, eq=False)
+class Catalogue:
+    """All that can be chosen from; compared by identity, since it never changes."""
+
+    pipes: tuple[Pipe, ...]
+    sizes: tuple[Size, ...]
+    bits: tuple[Bit, ...]
+    flanges: tuple[Flange, ...]
+    pieces: tuple[Piece, ...]
+    elements: tuple[Element, ...]
+    grades: tuple[Grade, ...]
+    connections: tuple[Connection, ...]
+    reamers: tuple[Reamer, ...]
+    ranges: tuple[LengthRange, ...]
+
+    @cached_property
+    def by_key(self) -> dict[tuple[float, float, str, str], Pipe]:
+        return {pipe.key: pipe for pipe in self.pipes}
+
+    @cached_property
+    def tubing(self) -> tuple[Pipe, ...]:
+        return tuple(p for p in self.pipes if p.kind == "tubing")
+
+    @cached_property
+    def by_od(self) -> dict[float, tuple[Pipe, ...]]:
+        """Casing of each size, the cheapest first."""
+        groups: dict[float, list[Pipe]] = {}
+        casing = [p for p in self.pipes if p.kind == "casing"]
+        for pipe in sorted(casing, key=lambda p: (p.cost_per_ft, p.weight_ppf, p.grade.grade)):
+            groups.setdefault(pipe.od_in, []).append(pipe)
+        return {od: tuple(pipes) for od, pipes in groups.items()}
+
+    @cached_property
+    def size_by_od(self) -> dict[float, Size]:
+        return {size.od_in: size for size in self.sizes}
+
+    @cached_property
+    def largest_drift_in(self) -> dict[float, float]:
+        """The most [in] that any weight of each size lets through, at API drift."""
+        return {od: max(p.api_drift_in for p in pipes) for od, pipes in self.by_od.items()}
+
+    @cached_property
+    def largest_coupling_in(self) -> dict[float, float]:
+        """Largest coupling OD [in] of each size, of the usual connections."""
+        return {
+            od: max(p.coupling_od_in for p in pipes if p.joint.kind != "premium") for od, pipes in self.by_od.items()
+        }
+
+    @cached_property
+    def couplings_in(self) -> dict[float, dict[str, float]]:
+        """Connection and its OD [in], for each size."""
+        return {od: {p.connection: p.coupling_od_in for p in pipes} for od, pipes in self.by_od.items()}
+
+    def reamer(self, drift_in: float, hole_in: float) -> Reamer | None:
+        """The largest under-reamer whose closed body passes a drift and that opens a hole to this size."""
+        fits = [r for r in self.reamers if r.body_in <= drift_in + 1e-9 and r.opens_to_in >= hole_in - 1e-9]
+        return max(fits, key=lambda r: r.body_in, default=None)
+
+    def piece(self, kind: str, class_psi: float) -> Piece:
+        """The heaviest kind of wellhead piece whose class range starts at or below a class."""
+        rows = [p for p in self.pieces if p.kind == kind and p.from_class_psi <= class_psi]
+        return max(rows, key=lambda p: p.from_class_psi)
+
+    def element(self, name: str) -> Element | None:
+        return next((e for e in self.elements if e.element == name), None)
+
+    def flange(self, least_bore_in: float, least_class_psi: float) -> Flange | None:
+        """The smallest flange, then the lowest class, with at least this bore and class."""
+        fits = [f for f in self.flanges if f.bore_in >= least_bore_in and f.class_psi >= least_class_psi]
+        return min(fits, key=lambda f: (f.bore_in, f.class_psi), default=None)

@@ -1,0 +1,31 @@
+"""What follows for cement: the job of each string."""
+
+from __future__ import annotations
+
+from knollstack.core.base.findings import Result
+
+
+class CementRow(Result):
+    applies: bool
+    top_md_ft: float | None = None
+    slurry_ppg: float | None = None
+    yield_ft3_sk: float | None = None
+    water_gal_sk: float | None = None
+    bentonite_percent: float | None = None
+    excess: float | None = None
+    cased_annulus_bbl: float | None = None
+    open_annulus_bbl: float | None = None
+    shoe_track_bbl: float | None = None
+    rathole_bbl: float | None = None
+    slurry_bbl: float | None = None
+    sacks: float | None = None
+    mix_water_bbl: float | None = None
+    displacement_bbl: float | None = None
+    greatest_emw_ppg: float | None = None
+    fracture_ppg: float | None = None
+    greatest_emw_md_ft: float | None = None
+    float_differential_psi: float | None = None
+
+
+class CementResult(Result):
+    strings: tuple[CementRow, ...]

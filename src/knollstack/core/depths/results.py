@@ -1,0 +1,60 @@
+"""What follows for setting depths: the row of each shoe, and the proposal."""
+
+from __future__ import annotations
+
+from knollstack.core.base.findings import Result, Words
+
+
+class ZoneNote(Result):
+    """A rule that a zone brings into the design."""
+
+    index: int
+    text: Words
+
+
+class KickResult(Result):
+    """Kick tolerance at a shoe. `limited` is false where the rock stands a bubble that fills the whole open hole:
+    the volume is then that of the open hole, and is no limit.
+    """
+
+    tolerance_bbl: float | None
+    limited: bool
+    at_md_ft: float | None
+    required_bbl: float
+    height_ft: float | None
+    weak_md_ft: float | None
+    weak_is_shoe: bool
+    maasp_psi: float | None
+    greatest_intensity_ppg: float | None
+    full_gas_margin_psi: float | None
+
+
+class KickDrawing(Result):
+    """Kick tolerance against the depth of the kick, where the rock limits it; for drawing."""
+
+    curve_md_ft: tuple[float, ...]
+    curve_bbl: tuple[float, ...]
+
+
+class ProposedShoe(Result):
+    """A shoe of the bottom-up program: its depth and the rule that set it there."""
+
+    role: str
+    md_ft: float
+    rule: str
+    reason: Words
+
+
+class ShoeRow(Result):
+    kick: KickResult | None
+    rule: str | None
+    reason: Words
+
+
+class DepthsResult(Result):
+    """`strings[i].kick` is the tolerance at this string's shoe while drilling the next section."""
+
+    proposal: tuple[ProposedShoe, ...]
+    failure: Words
+    strings: tuple[ShoeRow, ...]
+    zone_notes: tuple[ZoneNote, ...]

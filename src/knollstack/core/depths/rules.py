@@ -1,0 +1,280 @@
+"""The rules of setting depths, each with its name, its test and its reason: one object for search, judgement and words.
+
+A rule is asked of shoes above one bottom: may the shoe stand there while the hole below it is drilled to the bottom?
+"""
+
+from __future__ import annotations
+
+from abc import ABC, abstractmethod
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+from numpy.typing import NDArray
+
+from knollstack.core.base.constants import PSI_PER_PPG_FT
+from knollstack.core.base.findings import Words, depth, emw, volume
+from knollstack.core.base.remember import remembered
+from knollstack.core.depths.tolerance import OpenHole, gives, open_hole
+from knollstack.core.document.design import Zone
+from knollstack.core.ground.well import Well
+
+Floats = NDArray[np.float64]
+Bools = NDArray[np.bool_]
+
+
+@dataclass(frozen=True, eq=False)
+class Tried:
+    """Shoes tried above one bottom."""
+
+    tops_md_ft: Floats
+    tops_tvd_ft: Floats
+    bottom_md_ft: float
+    bottom_tvd_ft: float
+
+
+def tried(well: Well, tops_md_ft: Floats, bottom_md_ft: float) -> Tried:
+    return Tried(tops_md_ft, well.path.tvd_at(tops_md_ft), bottom_md_ft, well.path.tvd(bottom_md_ft))
+
+
+@dataclass(frozen=True, eq=False)
+class Rule(ABC):
+    """One rule of a well. `name` is how it is spoken of."""
+
+    well: Well
+    name: str
+
+    @abstractmethod
+    def holds(self, at: Tried) -> Bools:
+        """Whether each shoe keeps the rule; what is unknown does not."""
+
+    @abstractmethod
+    def why(self, top_md_ft: float, bottom_md_ft: float, where: str) -> Words:
+        """Why a shoe at a depth does not keep it; `where` is Shallower or Deeper, of the shoe that does."""
+
+    def keeps(self, top_md_ft: float, bottom_md_ft: float) -> bool:
+        return bool(self.holds(tried(self.well, np.array([top_md_ft]), bottom_md_ft))[0])
+
+
+class OneMud(Rule):
+    """One mud holds the pore pressure and is held by the rock over the whole open hole."""
+
+    def holds(self, at: Tried) -> Bools:
+        low, high = self.well.window.over(at.tops_tvd_ft, at.bottom_tvd_ft)
+        return np.asarray(low <= high + 1e-9)
+
+    def why(self, top_md_ft: float, bottom_md_ft: float, where: str) -> Words:
+        path = self.well.path
+        lower, upper = self.well.window.bounds(path.tvd(top_md_ft), path.tvd(bottom_md_ft))
+        if lower is None or upper is None:
+            return ("The mud window is not known above.",)
+        return (
+            f"{where}, {lower.cause} at ",
+            depth(path.md(lower.tvd_ft)),
+            " asks ",
+            emw(lower.mud_ppg),
+            f" and {upper.cause} at ",
+            depth(path.md(upper.tvd_ft)),
+            " allows ",
+            emw(upper.mud_ppg),
+            ".",
+        )
+
+
+class FreshWater(Rule):
+    """All fresh water stands behind the shoes below the conductor, with cover."""
+
+    @cached_property
+    def base_tvd_ft(self) -> float | None:
+        return max((z.base_tvd_ft for z in self.well.ground.model.zones if z.fluid == "fresh water"), default=None)
+
+    @cached_property
+    def least_tvd_ft(self) -> float:
+        """Least TVD of every shoe below the conductor."""
+        return 0.0 if self.base_tvd_ft is None else self.covered_from(self.base_tvd_ft)
+
+    def covered_from(self, base_tvd_ft: float) -> float:
+        return base_tvd_ft + self.well.policy.depths.fresh_water_cover_ft
+
+    def holds(self, at: Tried) -> Bools:
+        return np.asarray(at.tops_tvd_ft >= self.least_tvd_ft - 1e-6)
+
+    def why(self, top_md_ft: float, bottom_md_ft: float, where: str) -> Words:
+        cover = depth(self.well.policy.depths.fresh_water_cover_ft)
+        return ("Fresh water must be behind the shoe with ", cover, " of cover.")
+
+
+@dataclass(frozen=True)
+class Band:
+    """A zone to be cased off before drilling ahead, and the TVD between which a shoe does so."""
+
+    zone: Zone
+    shallow_tvd_ft: float
+    deep_tvd_ft: float
+
+
+class CaseOff(Rule):
+    """A zone to be cased off before drilling ahead has a shoe in its band before the hole goes below it."""
+
+    def band(self, zone: Zone) -> Band:
+        policy = self.well.policy.depths
+        return Band(zone, zone.base_tvd_ft + policy.zone_cover_ft, zone.base_tvd_ft + policy.zone_reach_ft)
+
+    @cached_property
+    def bands(self) -> tuple[Band, ...]:
+        return tuple(self.band(zone) for zone in self.well.ground.model.zones if zone.case_before_deeper)
+
+    def holds(self, at: Tried) -> Bools:
+        passed = np.zeros(at.tops_tvd_ft.shape, dtype=bool)
+        for band in self.bands:
+            passed |= (at.tops_tvd_ft < band.shallow_tvd_ft) & (at.bottom_tvd_ft > band.deep_tvd_ft)
+        return ~passed
+
+    def left_open(self, top_md_ft: float, bottom_md_ft: float) -> list[Band]:
+        """Bands that a hole passes without a shoe in them."""
+        top, bottom = self.well.path.tvd(top_md_ft), self.well.path.tvd(bottom_md_ft)
+        return [band for band in self.bands if top < band.shallow_tvd_ft and bottom > band.deep_tvd_ft]
+
+    def why(self, top_md_ft: float, bottom_md_ft: float, where: str) -> Words:
+        zone = self.left_open(top_md_ft, bottom_md_ft)[0].zone
+        if where == "Deeper":
+            return (f"{zone.name} must be cased before drilling deeper.",)
+        cover = depth(self.well.policy.depths.zone_cover_ft)
+        return (f"{zone.name} must be cased, with ", cover, " of cover, before drilling deeper.")
+
+
+@dataclass(frozen=True)
+class Barred:
+    """A zone in which no shoe may stand, and the TVD between which none does: its cover included."""
+
+    zone: Zone
+    top_tvd_ft: float
+    base_tvd_ft: float
+
+
+class NoShoe(Rule):
+    """No shoe stands in a zone where none is allowed, nor within the cover below it."""
+
+    def barred(self, zone: Zone) -> Barred:
+        return Barred(zone, zone.top_tvd_ft, zone.base_tvd_ft + self.well.policy.depths.zone_cover_ft)
+
+    @cached_property
+    def spans(self) -> tuple[Barred, ...]:
+        return tuple(self.barred(zone) for zone in self.well.ground.model.zones if not zone.shoe_allowed)
+
+    def holds(self, at: Tried) -> Bools:
+        inside = np.zeros(at.tops_tvd_ft.shape, dtype=bool)
+        for span in self.spans:
+            inside |= (at.tops_tvd_ft > span.top_tvd_ft) & (at.tops_tvd_ft < span.base_tvd_ft)
+        return ~inside
+
+    def span_at(self, md_ft: float) -> Barred | None:
+        tvd = self.well.path.tvd(md_ft)
+        return next((span for span in self.spans if span.top_tvd_ft < tvd < span.base_tvd_ft), None)
+
+    def why(self, top_md_ft: float, bottom_md_ft: float, where: str) -> Words:
+        return (f"No shoe may stand in the rock just {'below' if where == 'Deeper' else 'above'}.",)
+
+
+class OpenHoleLength(Rule):
+    """The open hole is no longer than policy allows."""
+
+    @property
+    def limit_ft(self) -> float:
+        return self.well.policy.depths.open_hole_limit_ft
+
+    def holds(self, at: Tried) -> Bools:
+        return np.asarray(at.bottom_md_ft - at.tops_md_ft <= self.limit_ft)
+
+    def why(self, top_md_ft: float, bottom_md_ft: float, where: str) -> Words:
+        return ("Open hole is limited to ", depth(self.limit_ft), ".")
+
+
+class DiverterLimit(Rule):
+    """The hole drilled on the conductor, where no kick can be shut in, goes no deeper than policy allows."""
+
+    @property
+    def limit_ft(self) -> float:
+        return self.well.policy.depths.diverter_limit_ft
+
+    def holds(self, at: Tried) -> Bools:
+        return np.full(at.tops_md_ft.shape, at.bottom_md_ft - self.well.ground_md_ft <= self.limit_ft)
+
+    def why(self, top_md_ft: float, bottom_md_ft: float, where: str) -> Words:
+        return ("The hole on the diverter is limited to ", depth(self.limit_ft), " below the ground.")
+
+
+@dataclass(frozen=True, eq=False)
+class KickTolerance(Rule):
+    """A kick in the hole below can be circulated out: by a minimum volume, or full of gas, as policy has it."""
+
+    hole: OpenHole
+    asked_bbl: float
+
+    def holds(self, at: Tried) -> Bools:
+        if self.well.policy.depths.kick_criterion == "full gas":
+            return self._full_gas(at)
+        low, high = self.well.window.over(at.tops_tvd_ft, at.bottom_tvd_ft)
+        rounded = np.ceil(np.round(low * 10, 6)) / 10
+        mud = np.where(rounded <= high, rounded, low)
+        return gives(self.well, self.hole, at.tops_md_ft, mud, at.bottom_md_ft, self.asked_bbl)
+
+    def _full_gas(self, at: Tried) -> Bools:
+        """The shoe stands a hole full of gas from the worst depth of the section; unknown does not."""
+        policy, ground = self.well.policy.depths, self.well.ground
+        gas, shoes, end = policy.influx_psi_ft, at.tops_tvd_ft, at.bottom_tvd_ft
+        nodes = ground.pore.tvd_ft
+        kicks = np.append(nodes[nodes < end], end)
+        formation = PSI_PER_PPG_FT * (ground.pore.at(kicks) + policy.kick_intensity_ppg) * kicks
+        # the worst from each depth down: gas from there to a shoe above takes off its own weight
+        worst = np.maximum.accumulate((formation - gas * kicks)[::-1])[::-1]
+        at_shoe = worst[np.searchsorted(kicks, shoes, side="right").clip(max=len(kicks) - 1)] + gas * shoes
+        return np.asarray(at_shoe <= PSI_PER_PPG_FT * ground.fracture.at(shoes) * shoes)
+
+    def why(self, top_md_ft: float, bottom_md_ft: float, where: str) -> Words:
+        if where == "Deeper":
+            return ("Kick tolerance drilling deeper would be under ", volume(self.asked_bbl), ".")
+        return ("Kick tolerance below the shoe would be under ", volume(self.asked_bbl), " any shallower.")
+
+
+@dataclass(frozen=True, eq=False)
+class DepthRules:
+    """The rules of one well that do not depend on the hole size, in the order in which they are spoken of."""
+
+    one_mud: OneMud
+    fresh_water: FreshWater
+    case_off: CaseOff
+    no_shoe: NoShoe
+    open_hole: OpenHoleLength
+    diverter: DiverterLimit
+
+    @property
+    def all(self) -> tuple[Rule, ...]:
+        """Those that every section keeps; the diverter's is for the hole below the conductor alone."""
+        return self.one_mud, self.fresh_water, self.case_off, self.no_shoe, self.open_hole
+
+    def where_a_shoe_may_stand(self, at: Tried) -> Bools:
+        """What a shoe asks of its own place, whatever is drilled below it."""
+        return self.fresh_water.holds(at) & self.no_shoe.holds(at)
+
+    def marks_tvd_ft(self) -> list[float]:
+        """Depths at which a rule changes its answer."""
+        ends = [z for band in self.case_off.bands for z in (band.shallow_tvd_ft, band.deep_tvd_ft)]
+        return [self.fresh_water.least_tvd_ft, *ends, *(span.base_tvd_ft for span in self.no_shoe.spans)]
+
+
+@remembered(32)
+def depth_rules(well: Well) -> DepthRules:
+    return DepthRules(
+        OneMud(well, "mud window"),
+        FreshWater(well, "fresh water"),
+        CaseOff(well, "case before deeper"),
+        NoShoe(well, "no shoe"),
+        OpenHoleLength(well, "open-hole length"),
+        DiverterLimit(well, "diverter limit"),
+    )
+
+
+def kick_rule(well: Well, hole_in: float) -> KickTolerance:
+    """The rule for a hole size, with the volume that policy asks in it."""
+    return KickTolerance(well, "kick tolerance", open_hole(well, hole_in), well.kick_minimum_bbl(hole_in))

@@ -1,0 +1,32 @@
+"""Edits of a document, as findings offer them and as the browser makes them: JSON pointers and new values."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from knollstack.core.base.findings import Change
+from knollstack.core.document.design import Design
+
+
+def put(document: Any, path: str, value: Any) -> None:
+    """Set the value at a JSON pointer of a decoded document, in place."""
+    *parents, last = path.split("/")[1:]
+    for key in parents:
+        document = document[int(key)] if isinstance(document, list) else document[key]
+    document[int(last) if isinstance(document, list) else last] = value
+
+
+def changed(design: Design, changes: tuple[Change, ...]) -> Design:
+    """A design with changes applied."""
+    document = design.model_dump(mode="json")
+    for change in changes:
+        put(document, change.path, change.value)
+    return Design.model_validate(document)
+
+
+def value_at(design: Design, path: str) -> Any:
+    """The value at a JSON pointer."""
+    node: Any = design.model_dump(mode="json")
+    for key in path.split("/")[1:]:
+        node = node[int(key)] if isinstance(node, list) else node[key]
+    return node

@@ -1,0 +1,25 @@
+"""Older versions of the format brought up to the one read here, a version at a time.
+
+Each upgrade is a pure function of a decoded document. How to write the next one stands in CONTRIBUTING.md.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+from knollstack.core.document.design import VERSION
+from knollstack.core.document.upgrades.ids import with_ids
+from knollstack.core.document.upgrades.version_1 import to_version_2
+
+UPGRADES: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: to_version_2}
+"""From a version to the next."""
+
+
+def upgraded(document: dict[str, Any]) -> dict[str, Any]:
+    """A document of any known version in the form of today's, with ids where a row has none; not checked."""
+    version = document.get("version")
+    while isinstance(version, int) and version in UPGRADES:
+        document = UPGRADES[version](document)
+        version = document["version"]
+    return with_ids(document) if version == VERSION else document

@@ -1,0 +1,33 @@
+"""Ids for rows that were written without one, as a person does who writes a file by hand."""
+
+from __future__ import annotations
+
+from typing import Any
+
+PLACES = {"s": ("strings",), "z": ("ground", "zones"), "p": ("wellhead", "pieces"), "b": ("preventers",)}
+"""Where rows with ids stand, by the letter that their ids begin with."""
+
+
+def _part(document: Any, keys: tuple[str, ...]) -> Any:
+    for key in keys:
+        document = document.get(key) if isinstance(document, dict) else None
+    return document
+
+
+def _numbered(letter: str, rows: list[Any]) -> list[Any]:
+    taken = {str(row["id"]) for row in rows if isinstance(row, dict) and "id" in row}
+    fresh = (f"{letter}{n}" for n in range(1, len(rows) + len(taken) + 1) if f"{letter}{n}" not in taken)
+    return [{"id": next(fresh), **row} if isinstance(row, dict) and "id" not in row else row for row in rows]
+
+
+def with_ids(document: dict[str, Any]) -> dict[str, Any]:
+    """The document with an id on every row that can be referred to; what has one keeps it."""
+    for letter, keys in PLACES.items():
+        rows = _part(document, keys)
+        if not isinstance(rows, list) or all(not isinstance(row, dict) or "id" in row for row in rows):
+            continue
+        if len(keys) == 1:
+            document = {**document, keys[0]: _numbered(letter, rows)}
+        else:
+            document = {**document, keys[0]: {**document[keys[0]], keys[1]: _numbered(letter, rows)}}
+    return document

@@ -1,0 +1,132 @@
+"""The pipeline: a design and a catalogue in, everything that follows from them out."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from knollstack.core.base.findings import SEVERITIES, Assumption, Change, Finding, State, Step
+from knollstack.core.base.formula import Call
+from knollstack.core.base.remember import remembered
+from knollstack.core.base.working import recording
+from knollstack.core.catalogue.rows import Catalogue
+from knollstack.core.document.design import Design
+from knollstack.core.evaluation.results import Basis, Evaluation, StepState, StringResult
+from knollstack.core.evaluation.steps import STEPS, WORDS, outcome
+from knollstack.core.ground.well import Well
+from knollstack.core.program.equipped import Equipped
+from knollstack.core.proposal.equipping import program_of
+from knollstack.core.proposal.liners import liner_options
+
+ORDER = {word: i for i, word in enumerate(WORDS)}
+
+
+def evaluate(design: Design, catalogue: Catalogue) -> Evaluation:
+    """Everything that follows from a design: a pure function of its two arguments."""
+    return evaluated(program_of(design, catalogue))
+
+
+def evaluated(equipped: Equipped) -> Evaluation:
+    """Every step's judgement of a program, and what was found and assumed on the way, in order."""
+    results: dict[str, Any] = {}
+    found: list[Finding] = list(equipped.laid.findings)
+    assumed: list[Assumption] = [*equipped.laid.assumptions, *equipped.assumptions]
+    for entry in STEPS:
+        results[entry.step], findings, assumptions = outcome(entry.judge(equipped))
+        found += findings
+        assumed += assumptions
+    findings = tuple(sorted(found, key=lambda f: (SEVERITIES.index(f.severity), ORDER.get(f.step, len(ORDER)))))
+    return Evaluation(
+        basis=_basis(equipped.well),
+        path=tuple(StepState(step=word, state=_state(equipped, word, findings)) for word in WORDS),
+        strings=tuple(_strings(equipped)),
+        **results,
+        liners=liner_options(equipped, results["cement"]),
+        findings=_adopting(equipped, findings),
+        assumptions=tuple(assumed),
+    )
+
+
+def workings(design: Design, catalogue: Catalogue) -> dict[str, list[Call]]:
+    """The working of every headline number of a design's evaluation, by key."""
+    with recording() as records:
+        evaluate(design, catalogue)
+    return records
+
+
+def _adopting(equipped: Equipped, findings: tuple[Finding, ...]) -> tuple[Finding, ...]:
+    """With nothing decided, a remedy that edits a string adopts the proposal first."""
+    if equipped.design.strings or not equipped.strings:
+        return findings
+    adoption = Change(path="/strings", value=[s.adopted().model_dump(mode="json") for s in equipped.strings])
+
+    def adopted(finding: Finding) -> Finding:
+        remedies = tuple(
+            r.model_copy(update={"changes": (adoption, *r.changes)})
+            if any(change.path.startswith("/strings/") for change in r.changes)
+            else r
+            for r in finding.remedies
+        )
+        return finding.model_copy(update={"remedies": remedies}) if finding.remedies else finding
+
+    return tuple(adopted(finding) for finding in findings)
+
+
+def _state(equipped: Equipped, step: Step, findings: tuple[Finding, ...]) -> State:
+    """Worst of a step's findings; blank without strings or ground, and never good on missing data."""
+    ground = equipped.design.ground
+    if step == "ground":
+        if not ground.pore and not ground.fracture and not ground.zones:
+            return "blank"
+    elif not equipped.strings:
+        return "blank"
+    severities = {f.severity for f in findings if f.step == step}
+    if "stop" in severities:
+        return "stop"
+    if "unknown" in severities:
+        return "incomplete"
+    return "caution" if "caution" in severities else "good"
+
+
+@remembered(16)
+def _basis(well: Well) -> Basis:
+    knots = well.path.knots_md_ft
+    north, east = well.path.plan_at(knots)
+    heat = well.temperatures
+    return Basis(
+        total_md_ft=well.path.total_md_ft,
+        total_tvd_ft=well.path.total_tvd_ft,
+        ground_md_ft=well.ground_md_ft,
+        at_sea=well.site.setting != "land",
+        temperature_tvd_ft=tuple(z for z, _ in heat),
+        temperature_f=tuple(t for _, t in heat),
+        axis_md_ft=tuple(well.path.knots_md_ft.tolist()),
+        axis_tvd_ft=tuple(well.path.knots_tvd_ft.tolist()),
+        axis_departure_ft=tuple(well.path.departure_at(knots).tolist()),
+        axis_north_ft=tuple(north.tolist()),
+        axis_east_ft=tuple(east.tolist()),
+        section_azimuth_deg=well.path.section_azimuth_deg,
+    )
+
+
+def _strings(equipped: Equipped) -> list[StringResult]:
+    tvd = equipped.well.path.tvd
+    return [
+        StringResult(
+            id=s.id,
+            name=s.own.name,
+            role=s.role,
+            run=s.run,
+            proposed=s.proposed,
+            top_md_ft=s.top_md_ft,
+            shoe_md_ft=s.shoe_md_ft,
+            shoe_tvd_ft=tvd(s.shoe_md_ft),
+            previous_shoe_md_ft=s.previous_shoe_md_ft,
+            bit_in=s.bit_in,
+            od_in=s.od_in,
+            id_in=s.pipe.id_in if s.pipe else None,
+            tied_back=s.own.tie_back,
+            cement_top_md_ft=s.cement_top_md_ft,
+            mud_ppg=s.mud_ppg,
+        )
+        for s in equipped.strings
+    ]

@@ -1,0 +1,150 @@
+"""Two evaluations side by side: the results of each section, and the findings that each has alone."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable
+
+from pydantic import BaseModel
+
+from knollstack.core.base.findings import Amount, Finding, Quantity, Words
+from knollstack.core.evaluation.results import Evaluation
+
+UNKNOWN: Words = ("unknown",)
+NONE: Words = ("–",)
+
+
+class ResultRow(BaseModel):
+    """One result of a section in either design; `differs` as shown, not by what is lost in rounding."""
+
+    section: str
+    label: str
+    a: Words
+    b: Words
+    differs: bool
+
+
+class SideBySide(BaseModel):
+    results: list[ResultRow]
+    findings_a: list[Finding]
+    findings_b: list[Finding]
+
+
+Cell = Callable[[Evaluation, int], Words]
+
+
+def _amount(value: float | None, quantity: Quantity) -> Words:
+    return UNKNOWN if value is None else (Amount(value=value, quantity=quantity),)
+
+
+def _kick(e: Evaluation, i: int, key: str, quantity: Quantity) -> Words:
+    kick = e.depths.strings[i].kick
+    return NONE if kick is None else _amount(getattr(kick, key), quantity)
+
+
+def _pipe(e: Evaluation, i: int) -> Words:
+    sections = e.pipe.strings[i].sections
+    if not sections:
+        return UNKNOWN
+    words: Words = ()
+    for j, part in enumerate(sections):
+        weight = Amount(value=part.weight_ppf, quantity="linear_weight")
+        words = (*words, *((", then ",) if j else ()), weight, f" {part.grade} {part.connection}")
+    return words
+
+
+def _factor(kind: str) -> Cell:
+    def cell(e: Evaluation, i: int) -> Words:
+        factors = [load.factor for load in e.pipe.strings[i].loads if load.kind == kind]
+        return _amount(min(factors), "factor") if factors else NONE
+
+    return cell
+
+
+def _cement(key: str, quantity: Quantity) -> Cell:
+    def cell(e: Evaluation, i: int) -> Words:
+        row = e.cement.strings[i]
+        return _amount(getattr(row, key), quantity) if row.applies else NONE
+
+    return cell
+
+
+def _stack(e: Evaluation, i: int) -> Words:
+    row = e.preventers.strings[i]
+    if not row.elements:
+        return NONE
+    rating = f" {row.class_psi:,.0f} psi class" if row.class_psi is not None else ""
+    return (", ".join(x.title for x in row.elements) + rating,)
+
+
+def _steel(e: Evaluation, i: int) -> Words:
+    sections = e.pipe.strings[i].sections
+    weight = sum(p.weight_ppf * (p.bottom_md_ft - p.top_md_ft) for p in sections)
+    return _amount(weight if sections else None, "force")
+
+
+_CELLS: tuple[tuple[str, Cell], ...] = (
+    ("shoe", lambda e, i: _amount(e.strings[i].shoe_md_ft, "depth")),
+    ("hole", lambda e, i: _amount(e.strings[i].bit_in, "size") if e.strings[i].run != "driven" else NONE),
+    ("casing", lambda e, i: _amount(e.strings[i].od_in, "size")),
+    ("mud", lambda e, i: _amount(e.strings[i].mud_ppg, "emw") if e.strings[i].run != "driven" else NONE),
+    ("kick tolerance at the shoe", lambda e, i: _kick(e, i, "tolerance_bbl", "volume")),
+    ("MAASP", lambda e, i: _kick(e, i, "maasp_psi", "pressure")),
+    ("pipe", _pipe),
+    ("least burst factor", _factor("burst")),
+    ("least collapse factor", _factor("collapse")),
+    ("least tension factor", _factor("tension")),
+    ("weight of steel in air", _steel),
+    ("top of cement", _cement("top_md_ft", "depth")),
+    ("slurry", _cement("slurry_bbl", "volume")),
+    ("sacks", _cement("sacks", "sacks")),
+    ("stack", _stack),
+)
+
+
+def _sections(e: Evaluation) -> dict[tuple[str, int], int]:
+    """Index of each string by its role and its count within the role, from the top."""
+    found: dict[tuple[str, int], int] = {}
+    for i, s in enumerate(e.strings):
+        count = sum(1 for role, _ in found if role == s.role)
+        found[(s.role, count)] = i
+    return found
+
+
+def _shown(words: Words) -> tuple[str, ...]:
+    return tuple(w if isinstance(w, str) else f"{w.value:.6g}" for w in words)
+
+
+def _row(section: str, label: str, a: Words, b: Words) -> ResultRow:
+    return ResultRow(section=section, label=label, a=a, b=b, differs=_shown(a) != _shown(b))
+
+
+def _whole(e: Evaluation, cell: Cell) -> Words:
+    """Sum over the strings; unknown when one is."""
+    parts = [cell(e, i) for i in range(len(e.strings))]
+    amounts = [w for words in parts for w in words if isinstance(w, Amount)]
+    if not amounts or UNKNOWN in parts:
+        return UNKNOWN
+    return (Amount(value=sum(w.value for w in amounts), quantity=amounts[0].quantity),)
+
+
+def _rows(a: Evaluation, b: Evaluation) -> Iterable[ResultRow]:
+    yield _row("whole well", "strings", (str(len(a.strings)),), (str(len(b.strings)),))
+    for label, cell in (("weight of steel in air", _steel), ("sacks", _cement("sacks", "sacks"))):
+        yield _row("whole well", label, _whole(a, cell), _whole(b, cell))
+    in_a, in_b = _sections(a), _sections(b)
+    order = ("conductor", "surface", "intermediate", "production")
+    for role, count in sorted(in_a.keys() | in_b.keys(), key=lambda key: (order.index(key[0]), key[1])):
+        section = role if count == 0 else f"{role} {count + 1}"
+        for label, cell in _CELLS:
+            i, k = in_a.get((role, count)), in_b.get((role, count))
+            yield _row(section, label, cell(a, i) if i is not None else NONE, cell(b, k) if k is not None else NONE)
+
+
+def side_by_side(a: Evaluation, b: Evaluation) -> SideBySide:
+    """Results section by section, and the findings that one design has and the other has not at that place."""
+
+    def alone(mine: Evaluation, other: Evaluation) -> list[Finding]:
+        theirs = {(f.severity, f.step, f.place) for f in other.findings}
+        return [f for f in mine.findings if (f.severity, f.step, f.place) not in theirs]
+
+    return SideBySide(results=list(_rows(a, b)), findings_a=alone(a, b), findings_b=alone(b, a))

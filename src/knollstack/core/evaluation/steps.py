@@ -1,0 +1,80 @@
+"""The registry of steps: each with its word, its judge, and what of the document it works on. One line a step.
+
+A step is added by its own room and one entry here. The keys of the document say on which step a place is worked:
+the longest that it begins with decides, `*` standing for any row.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any
+
+from knollstack.core.base.findings import Assumption, Finding, Result, Step
+from knollstack.core.cement import judge as cement
+from knollstack.core.depths import judge as depths
+from knollstack.core.ground import judge as ground
+from knollstack.core.mud import judge as mud
+from knollstack.core.pipe import judge as pipe
+from knollstack.core.preventers import judge as preventers
+from knollstack.core.program.equipped import Equipped
+from knollstack.core.sizes import judge as sizes
+from knollstack.core.wellhead import judge as wellhead
+
+Judgement = tuple[Result, tuple[Finding, ...]] | tuple[Result, tuple[Finding, ...], tuple[Assumption, ...]]
+
+
+@dataclass(frozen=True)
+class StepEntry:
+    """One step of the work: `judge` gives its result, what was found, and what was assumed."""
+
+    step: Step
+    title: str
+    judge: Callable[[Equipped], Judgement]
+    places: tuple[str, ...]
+
+
+STEPS: tuple[StepEntry, ...] = (
+    StepEntry("ground", "Ground", lambda e: ground.judge(e.well), ("", "/site", "/trajectory", "/ground")),
+    StepEntry("depths", "Depths", lambda e: depths.judge(e.laid), ("/strings",)),
+    StepEntry("sizes", "Sizes", sizes.judge, ("/strings/*/od_in", "/strings/*/bit_in", "/strings/*/opened_from_in")),
+    StepEntry(
+        "mud",
+        "Mud",
+        mud.judge,
+        tuple(f"/strings/*/{key}" for key in ("mud_ppg", "mud_steps", "flow_gpm", "reading_300", "reading_600")),
+    ),
+    StepEntry(
+        "pipe",
+        "Pipe",
+        pipe.judge,
+        (
+            "/pipes",
+            "/stock",
+            *(
+                f"/strings/*/{key}"
+                for key in (
+                    "pipe",
+                    "sections",
+                    "connection",
+                    "tie_back",
+                    "wear_percent",
+                    "test_psi",
+                    "stimulation_psi",
+                    "packer_md_ft",
+                    "loads",
+                )
+            ),
+        ),
+    ),
+    StepEntry("cement", "Cement", cement.judge, ("/strings/*/cement",)),
+    StepEntry("wellhead", "Wellhead", wellhead.judge, ("/wellhead", "/site/cellar_depth_ft")),
+    StepEntry("preventers", "BOPs", preventers.judge, ("/preventers",)),
+)
+WORDS: tuple[Step, ...] = tuple(entry.step for entry in STEPS)
+
+
+def outcome(judgement: Judgement) -> tuple[Any, tuple[Finding, ...], tuple[Assumption, ...]]:
+    """A judgement in full, with no assumptions where its step makes none."""
+    result, findings, *rest = judgement
+    return result, findings, rest[0] if rest else ()

@@ -1,0 +1,160 @@
+"""The ground: pressure profiles against TVD.
+
+A profile is linear in equivalent mud weight between its points; two points at one TVD make a step, and at the
+step the worse value counts. Outside its points a profile is unknown, carried as NaN inside the core.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+from numpy.typing import ArrayLike, NDArray
+
+from knollstack.core.base.constants import PSI_PER_PPG_FT
+from knollstack.core.base.remember import remembered
+from knollstack.core.document.design import GroundModel, Point
+from knollstack.core.ground.formulas import gas_column_pore
+
+Floats = NDArray[np.float64]
+
+
+@dataclass(frozen=True, eq=False)
+class Profile:
+    """A piecewise linear profile with steps: unique depths, and the values just above and just below each."""
+
+    tvd_ft: Floats
+    above_ppg: Floats
+    below_ppg: Floats
+    worse_is_high: bool
+
+    @property
+    def known(self) -> bool:
+        return len(self.tvd_ft) >= 2
+
+    @cached_property
+    def _line(self) -> tuple[Floats, Floats, Floats, Floats]:
+        """Depths and values with both sides of each step in turn; depths and worse values of the steps alone."""
+        step = self.above_ppg != self.below_ppg
+        counts = np.where(step, 2, 1)
+        depths = np.repeat(self.tvd_ft, counts)
+        values = np.repeat(self.above_ppg, counts)
+        values[np.cumsum(counts) - 1] = self.below_ppg
+        worse = (
+            np.maximum(self.above_ppg, self.below_ppg)
+            if self.worse_is_high
+            else np.minimum(self.above_ppg, self.below_ppg)
+        )
+        return depths, values, self.tvd_ft[step], worse[step]
+
+    def at(self, tvd_ft: ArrayLike) -> Floats:
+        """EMW [ppg] at depths [ft TVD], the worse side at a step, NaN where unknown."""
+        z = np.asarray(tvd_ft, dtype=float)
+        if not self.known:
+            return np.full(z.shape, np.nan)
+        depths, values, steps, worse = self._line
+        found = np.interp(z, depths, values, left=np.nan, right=np.nan)
+        if not len(steps):
+            return np.asarray(found)
+        k = np.minimum(np.searchsorted(steps, z), len(steps) - 1)
+        return np.asarray(np.where(steps[k] == z, worse[k], found))
+
+    def one(self, tvd_ft: float) -> float | None:
+        """EMW [ppg] at one depth, None where unknown."""
+        value = float(self.at(tvd_ft))
+        return None if np.isnan(value) else value
+
+
+def build_profile(points: Sequence[Point], worse_is_high: bool) -> Profile:
+    """A profile from points sorted by TVD, at most two at one depth (a step)."""
+    depths: list[float] = []
+    above: list[float] = []
+    below: list[float] = []
+    for point in points:
+        if depths and depths[-1] == point.tvd_ft:
+            below[-1] = point.emw_ppg
+        else:
+            depths.append(point.tvd_ft)
+            above.append(point.emw_ppg)
+            below.append(point.emw_ppg)
+    return Profile(np.array(depths), np.array(above), np.array(below), worse_is_high)
+
+
+@dataclass(frozen=True, eq=False)
+class Ground:
+    """The ground as the rules use it: the document's profiles and zones, ready to be asked at any depth."""
+
+    model: GroundModel
+    pore: Profile
+    fracture: Profile
+    stability: Profile
+
+    @cached_property
+    def fracture_psi(self) -> Floats:
+        """Fracture pressure [psi] at the points of its profile."""
+        nodes = self.fracture.tvd_ft
+        return np.asarray(PSI_PER_PPG_FT * self.fracture.at(nodes) * nodes)
+
+    def breakpoints(self, deepest_tvd_ft: float) -> Floats:
+        """Every profile point and zone boundary down to a depth: where anything can change its course."""
+        zones = [z for zone in self.model.zones for z in (zone.top_tvd_ft, zone.base_tvd_ft)]
+        parts = [self.pore.tvd_ft, self.fracture.tvd_ft, self.stability.tvd_ft, np.array(zones)]
+        depths = np.unique(np.concatenate(parts))
+        return depths[depths <= deepest_tvd_ft]
+
+    def zone_at(self, tvd_ft: float) -> str | None:
+        """Name of the zone at a depth; on a boundary, the one that takes losses."""
+        touching = [z for z in self.model.zones if z.top_tvd_ft <= tvd_ft <= z.base_tvd_ft]
+        touching.sort(key=lambda z: ("losses" not in z.hazards, -z.top_tvd_ft))
+        return touching[0].name if touching else None
+
+
+GAS_STEP_FT = 10.0
+
+
+def _with_gas(pore: list[Point], model: GroundModel, gas_psi_ft: float) -> list[Point]:
+    """The pore profile with every gas column of known contact put in: a step at its top, the gas gradient inside."""
+    for zone in model.zones:
+        contact, plain = zone.gas_contact_tvd_ft, build_profile(pore, worse_is_high=True)
+        if contact is None or zone.fluid != "gas" or not plain.known:
+            continue
+        low, top = min(contact, zone.base_tvd_ft), max(zone.top_tvd_ft, 1.0)
+        at_contact, above = plain.one(contact), plain.one(top)
+        if at_contact is None or above is None or low <= top:
+            continue
+        depths = np.append(np.arange(top, low, GAS_STEP_FT), low)
+        emw = gas_column_pore(at_contact, contact, depths, gas_psi_ft)
+        inside = [Point(tvd_ft=float(z), emw_ppg=float(e)) for z, e in zip(depths, emw, strict=True)]
+        below = plain.one(low)
+        steps = [Point(tvd_ft=top, emw_ppg=above), *inside]
+        if low < contact and below is not None:
+            steps.append(Point(tvd_ft=low, emw_ppg=below))
+        pore = [*(p for p in pore if p.tvd_ft < top), *steps, *(p for p in pore if p.tvd_ft > low)]
+    return pore
+
+
+def _with_tests(fracture: list[Point], model: GroundModel) -> list[Point]:
+    """The fracture profile with the tests put in: a leak-off as it is, an integrity test where it shows more."""
+    for test in model.leak_off_tests:
+        if len(fracture) < 2:
+            break
+        held = build_profile(fracture, worse_is_high=False).one(test.tvd_ft)
+        if test.kind == "integrity" and held is not None and held >= test.emw_ppg:
+            continue
+        fracture = [p for p in fracture if p.tvd_ft != test.tvd_ft]
+        fracture.append(Point(tvd_ft=test.tvd_ft, emw_ppg=test.emw_ppg))
+        fracture.sort(key=lambda p: p.tvd_ft)
+    return fracture
+
+
+@remembered(16)
+def build_ground(model: GroundModel, gas_psi_ft: float = 0.1) -> Ground:
+    """Ground from the document, with gas columns in the pore profile and tests in the fracture profile."""
+    return Ground(
+        model=model,
+        pore=build_profile(_with_gas(list(model.pore), model, gas_psi_ft), worse_is_high=True),
+        fracture=build_profile(_with_tests(list(model.fracture), model), worse_is_high=False),
+        stability=build_profile(model.stability, worse_is_high=True),
+    )

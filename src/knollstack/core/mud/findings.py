@@ -1,0 +1,198 @@
+"""What is wrong with a section's mud: outside its window, too much while it moves, no margin without the riser."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+import numpy as np
+
+from knollstack.core.base.findings import Amount, Finding, Remedy, Severity, Words, depth, emw, find, remedy
+from knollstack.core.ground.riserless import column_emw, depths_of
+from knollstack.core.ground.well import Well
+from knollstack.core.mud.circulation import Moving
+from knollstack.core.mud.results import BoundResult, MudStepResult, RiserResult
+from knollstack.core.program.laid import LaidString
+
+
+def _find(
+    string: LaidString,
+    severity: Severity,
+    *message: str | Amount,
+    remedies: tuple[Remedy, ...] = (),
+    working: str | None = None,
+) -> Finding:
+    subject = (*string.words, " hole, mud")
+    return find("mud", severity, f"{string.path}/mud_ppg", subject, *message, remedies=remedies, working=working)
+
+
+def window_findings(string: LaidString, lower: BoundResult | None, upper: BoundResult | None) -> Iterator[Finding]:
+    if lower is None or upper is None:
+        text = "The mud window is unknown: pore or fracture is not given over the whole open hole."
+        yield _find(string, "unknown", text)
+        return
+    if lower.mud_ppg > upper.mud_ppg + 1e-9:
+        yield _find(
+            string,
+            "stop",
+            "No one mud drills this section: ",
+            emw(lower.mud_ppg),
+            f" is asked by {lower.cause} at ",
+            depth(lower.md_ft),
+            " and ",
+            emw(upper.mud_ppg),
+            f" is all that {upper.cause} at ",
+            depth(upper.md_ft),
+            " allows.",
+        )
+        return
+    mud, planned = string.mud_ppg, string.planned_mud_ppg
+    offered = (remedy(string.change("mud_ppg", planned), "Drill with ", emw(planned)),) if planned is not None else ()
+    if mud is None:
+        yield _find(string, "unknown", "No mud weight is known for this section.")
+    elif mud < lower.mud_ppg - 1e-9:
+        yield _find(
+            string,
+            "stop",
+            emw(mud),
+            f" is less than {lower.cause} at ",
+            depth(lower.md_ft),
+            " asks, ",
+            emw(lower.mud_ppg),
+            ".",
+            remedies=offered,
+            working=f"mud/{string.index}/lower",
+        )
+    elif mud > upper.mud_ppg + 1e-9:
+        yield _find(
+            string,
+            "stop",
+            emw(mud),
+            f" is more than {upper.cause} at ",
+            depth(upper.md_ft),
+            " allows, ",
+            emw(upper.mud_ppg),
+            ".",
+            remedies=offered,
+            working=f"mud/{string.index}/upper",
+        )
+
+
+def moving_findings(
+    well: Well, string: LaidString, upper: BoundResult | None, moved: Moving | None
+) -> Iterator[Finding]:
+    """ECD and surge against the rock, swab against the pore pressure, all at the section's bottom."""
+    if moved is None:
+        return
+    bottom = well.path.tvd(string.shoe_md_ft)
+    fracture, pore = well.ground.fracture.one(bottom), well.ground.pore.one(bottom)
+    for value, what, key in ((moved.ecd_bottom_ppg, "Circulating", "ecd"), (moved.surge_ppg, "Tripping in", "surge")):
+        if value is not None and upper is not None and fracture is not None and value > fracture:
+            yield _find(
+                string,
+                "stop",
+                f"{what}, the mud stands as ",
+                emw(value),
+                " at ",
+                depth(string.shoe_md_ft),
+                "; the rock breaks at ",
+                emw(fracture),
+                ".",
+                working=f"mud/{string.index}/{key}",
+            )
+    if pore is not None and moved.swab_ppg < pore:
+        speed = Amount(value=well.policy.mud.trip_speed_ft_min, quantity="trip_speed")
+        yield _find(
+            string,
+            "caution",
+            "Tripping out at ",
+            speed,
+            " swabs the mud to ",
+            emw(moved.swab_ppg),
+            "; pore pressure is ",
+            emw(pore),
+            ". Trip slower or pump out.",
+            working=f"mud/{string.index}/surge",
+        )
+
+
+def riser_findings(well: Well, string: LaidString, found: RiserResult | None) -> Iterator[Finding]:
+    if found is None or found.held:
+        return
+    top, bottom = well.path.tvd(string.previous_shoe_md_ft), well.path.tvd(string.shoe_md_ft)
+    upper = well.window.bounds(top, bottom)[1]
+    fits = upper is not None and found.needed_ppg <= upper.mud_ppg
+    needed, at = emw(found.needed_ppg), depth(found.at_md_ft)
+    message: Words
+    if found.possible and fits:
+        message = (
+            "With the riser gone ",
+            needed,
+            " is needed to hold the pore pressure at ",
+            at,
+            "; ",
+            emw(found.margin_ppg),
+            " more than is carried.",
+        )
+    else:
+        limit = emw(well.policy.mud.riser_mud_limit_ppg)
+        why: Words = ("more than the window allows",) if not fits else ("more than the practical limit of ", limit)
+        message = (
+            "The riser margin cannot be held: ",
+            needed,
+            " would be needed at ",
+            at,
+            ", ",
+            *why,
+            ". Other barriers must stand in before the riser is disconnected.",
+        )
+    yield _find(string, "caution", *message, working=f"mud/{string.index}/riser")
+
+
+def riserless_findings(well: Well, string: LaidString) -> Iterator[Finding]:
+    """Returns to the sea floor: sea water and mud together must hold the pore pressure and not break the rock."""
+    if string.mud_ppg is None:
+        yield _find(string, "unknown", "No mud is known to stand in this riserless hole.")
+        return
+    depths = depths_of(well, well.path.tvd(string.previous_shoe_md_ft), well.path.tvd(string.shoe_md_ft))
+    column, pore = column_emw(well, string.mud_ppg, depths), well.ground.pore.at(depths)
+    fracture = well.ground.fracture.at(depths)
+    if np.any(np.isnan(pore)) or np.any(np.isnan(fracture)):
+        yield _find(string, "unknown", "Pore or fracture is not given over the whole riserless hole.")
+        return
+    sides = ((pore - column, "pore pressure is", pore), (column - fracture, "the rock breaks at", fracture))
+    for excess, rock, limit in sides:
+        k = int(np.argmax(excess))
+        if excess[k] > 1e-9:
+            at = depth(well.path.md(float(depths[k])))
+            yield _find(
+                string,
+                "stop",
+                "With returns to the sea floor the column is ",
+                emw(float(column[k])),
+                " at ",
+                at,
+                f"; {rock} ",
+                emw(float(limit[k])),
+                ".",
+            )
+
+
+def step_findings(string: LaidString, steps: tuple[MudStepResult, ...]) -> Iterator[Finding]:
+    """Weights by depth outside the window of the hole then open; the last is the section's own, judged already."""
+    for row in steps[:-1]:
+        if row.lower_ppg is None or row.upper_ppg is None:
+            continue
+        if not row.lower_ppg - 1e-9 <= row.mud_ppg <= row.upper_ppg + 1e-9:
+            yield _find(
+                string,
+                "stop",
+                "Down to ",
+                depth(row.to_md_ft),
+                " with ",
+                emw(row.mud_ppg),
+                ": the window is ",
+                emw(row.lower_ppg),
+                " to ",
+                emw(row.upper_ppg),
+                ".",
+            )

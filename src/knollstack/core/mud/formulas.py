@@ -1,0 +1,136 @@
+"""Equations of mud: weighting up, riser margin and overbalance at rest; rheology, friction, surge and swab in motion.
+
+Bingham plastic and power law as in Bourgoyne, Chenevert, Millheim and Young, Applied Drilling Engineering (SPE, 1986),
+chapter 4, narrow-slot annulus; the greater of laminar and turbulent loss is taken. Surge and swab by Burkhardt (1961):
+the mud moved by a closed pipe, with its clinging part.
+"""
+
+from __future__ import annotations
+
+import numpy as np
+
+from knollstack.core.base.constants import PSI_PER_PPG_FT, SEA_WATER_PPG
+from knollstack.core.base.formula import Value, formula, plain_value
+
+BALANCE = "Material balance, textbook mud engineering; barite 35 ppg"
+BOURGOYNE = "Bourgoyne et al., Applied Drilling Engineering, chapter 4"
+_GAP = ("outer_in > 0", "inner_in >= 0", "outer_in > inner_in")
+
+
+@formula(
+    "m = V·42·ρₛ·(W₂ − W₁)/(ρₛ − W₂),  ΔV = m/(42·ρₛ)",
+    "",
+    BALANCE,
+    ("old_mud_ppg > 0", "new_mud_ppg >= old_mud_ppg", "new_mud_ppg < solid_ppg", "volume_bbl >= 0"),
+)
+def weight_up(old_mud_ppg: Value, new_mud_ppg: Value, volume_bbl: Value, solid_ppg: Value = 35.0) -> dict[str, float]:
+    """Weighting solid for raising the mud weight, and the volume it adds.
+
+    Example: 100 bbl from 10 to 11 ppg takes 6,125 lb and gains 4.17 bbl.
+    """
+    mass = volume_bbl * 42 * solid_ppg * (new_mud_ppg - old_mud_ppg) / (solid_ppg - new_mud_ppg)
+    return {"mass_lb": mass, "volume_gain_bbl": mass / (42 * solid_ppg)}
+
+
+@formula(
+    "ρ = (P·D − ρ_w·h_w)/(D − h_a − h_w)",
+    "ppg",
+    "Hydrostatics with the riser gone: mud below mudline plus sea water",
+    ("pore_ppg > 0", "tvd_ft > 0", "air_gap_ft >= 0", "water_depth_ft >= 0", "sea_water_ppg > 0"),
+)
+def riser_margin_mud(
+    pore_ppg: Value, tvd_ft: Value, air_gap_ft: Value, water_depth_ft: Value, sea_water_ppg: Value = SEA_WATER_PPG
+) -> Value:
+    """Mud weight that still holds the pore pressure when the riser is gone."""
+    return (pore_ppg * tvd_ft - sea_water_ppg * water_depth_ft) / (tvd_ft - air_gap_ft - water_depth_ft)
+
+
+@formula("Δp = (ρ − P)·(12/231)·D", "psi", "Hydrostatics", ("mud_ppg > 0", "pore_ppg > 0", "tvd_ft >= 0"))
+def overbalance(mud_ppg: Value, pore_ppg: Value, tvd_ft: Value) -> Value:
+    """Mud pressure over pore pressure; negative is underbalance."""
+    return (mud_ppg - pore_ppg) * PSI_PER_PPG_FT * tvd_ft
+
+
+@formula("μ_p = θ₆₀₀ − θ₃₀₀,  τ_y = θ₃₀₀ − μ_p", "", BOURGOYNE, ("reading_300 > 0", "reading_600 > reading_300"))
+def bingham(reading_300: Value, reading_600: Value) -> dict[str, Value]:
+    """Plastic viscosity [cP] and yield point [lbf/100 ft²] from the readings at 300 and 600 rpm."""
+    plastic = reading_600 - reading_300
+    return {"plastic_cp": plastic, "yield_lb_100ft2": reading_300 - plastic}
+
+
+@formula(
+    "n = 3.322·log₁₀(θ₆₀₀/θ₃₀₀),  K = 510·θ₃₀₀/511^n", "", BOURGOYNE, ("reading_300 > 0", "reading_600 > reading_300")
+)
+def power_law(reading_300: Value, reading_600: Value) -> dict[str, Value]:
+    """Flow index, and consistency [eq. cP], from the readings at 300 and 600 rpm."""
+    index = 3.322 * np.log10(np.asarray(reading_600) / reading_300)
+    return {"flow_index": plain_value(index), "consistency_ecp": plain_value(510 * reading_300 / 511**index)}
+
+
+@formula("v = q/(2.448·(dₒ² − dᵢ²))", "ft/s", BOURGOYNE, ("flow_gpm >= 0", *_GAP))
+def annular_velocity(flow_gpm: Value, outer_in: Value, inner_in: Value) -> Value:
+    """Mean velocity in an annulus."""
+    return flow_gpm / (2.448 * (np.asarray(outer_in) ** 2 - np.asarray(inner_in) ** 2))
+
+
+@formula(
+    "v = v_p·(0.45 + dᵢ²/(dₒ² − dᵢ²))", "ft/s", "Burkhardt, 1961; clinging constant 0.45", ("pipe_ft_s >= 0", *_GAP)
+)
+def trip_velocity(pipe_ft_s: Value, outer_in: Value, inner_in: Value) -> Value:
+    """Velocity of the mud past a closed pipe that is moved, with the mud that clings to it."""
+    inner = np.asarray(inner_in) ** 2
+    return pipe_ft_s * (0.45 + inner / (np.asarray(outer_in) ** 2 - inner))
+
+
+def _turbulent(mud_ppg: Value, velocity_ft_s: Value, plastic_cp: Value, gap_in: Value) -> Value:
+    return mud_ppg**0.75 * velocity_ft_s**1.75 * plastic_cp**0.25 / (1396 * gap_in**1.25)
+
+
+@formula(
+    "g = max(μ_p·v/(1000·d²) + τ_y/(200·d), ρ^0.75·v^1.75·μ_p^0.25/(1396·d^1.25)),  d = dₒ − dᵢ",
+    "psi/ft",
+    BOURGOYNE + ", Bingham plastic, laminar or turbulent",
+    ("velocity_ft_s >= 0", "plastic_cp > 0", "yield_lb_100ft2 >= 0", "mud_ppg > 0", *_GAP),
+)
+def bingham_gradient(
+    velocity_ft_s: Value, plastic_cp: Value, yield_lb_100ft2: Value, mud_ppg: Value, outer_in: Value, inner_in: Value
+) -> Value:
+    """Friction per foot of annulus, Bingham plastic."""
+    gap = np.asarray(outer_in) - inner_in
+    laminar = plastic_cp * np.asarray(velocity_ft_s) / (1000 * gap**2) + yield_lb_100ft2 / (200 * gap)
+    return plain_value(np.maximum(laminar, _turbulent(mud_ppg, np.asarray(velocity_ft_s), plastic_cp, gap)))
+
+
+@formula(
+    "g = K·v^n·((2 + 1/n)/0.0208)^n/(144000·d^(1 + n)),  d = dₒ − dᵢ",
+    "psi/ft",
+    BOURGOYNE + ", power law, laminar",
+    ("velocity_ft_s >= 0", "flow_index > 0", "consistency_ecp > 0", *_GAP),
+)
+def power_law_gradient(
+    velocity_ft_s: Value, flow_index: Value, consistency_ecp: Value, outer_in: Value, inner_in: Value
+) -> Value:
+    """Friction per foot of annulus, power law in laminar flow."""
+    n, gap = np.asarray(flow_index), np.asarray(outer_in) - inner_in
+    shear = ((2 + 1 / n) / 0.0208) ** n
+    return plain_value(consistency_ecp * np.asarray(velocity_ft_s) ** n * shear / (144_000 * gap ** (1 + n)))
+
+
+@formula("ECD = ρ + Δp/((12/231)·D)", "ppg", "Hydrostatics", ("mud_ppg > 0", "tvd_ft > 0"))
+def circulating_density(mud_ppg: Value, friction_psi: Value, tvd_ft: Value) -> Value:
+    """Equivalent density with the friction of the annulus above; negative friction is swab."""
+    return mud_ppg + friction_psi / (PSI_PER_PPG_FT * tvd_ft)
+
+
+@formula(
+    "V_b = V·(W₁ − W₂)/(W₂ − ρ_b)",
+    "bbl",
+    BALANCE.split(";")[0],
+    ("volume_bbl >= 0", "base_ppg > 0", "new_mud_ppg > base_ppg", "old_mud_ppg >= new_mud_ppg"),
+)
+def dilution(old_mud_ppg: Value, new_mud_ppg: Value, volume_bbl: Value, base_ppg: Value) -> Value:
+    """Base fluid to add for lowering the mud weight: volumes and masses conserved.
+
+    Example: 100 bbl from 11 to 10 ppg takes 59.9 bbl of 8.33 ppg.
+    """
+    return volume_bbl * (np.asarray(old_mud_ppg) - new_mud_ppg) / (np.asarray(new_mud_ppg) - base_ppg)

@@ -1,0 +1,132 @@
+"""A section's mud at rest: overbalance zone by zone, volumes, weighting up from the section above, riser margin, sweeps."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+
+from knollstack.core.base.formula import sweeping
+from knollstack.core.base.formulas import annular_capacity, circle_capacity
+from knollstack.core.base.working import headline
+from knollstack.core.ground.riserless import is_riserless
+from knollstack.core.ground.well import Well
+from knollstack.core.ground.window import sticking_limit_psi
+from knollstack.core.mud.circulation import Bores
+from knollstack.core.mud.formulas import dilution, overbalance, riser_margin_mud, weight_up
+from knollstack.core.mud.results import MudVolumes, RiserResult, WeightUp, ZoneOverbalance
+from knollstack.core.program.laid import LaidString
+
+
+@sweeping()
+def zone_overbalance(well: Well, string: LaidString) -> tuple[ZoneOverbalance, ...]:
+    """The greatest overbalance in every zone of the open hole; in permeable ones as a share of what would stick."""
+    mud = string.mud_ppg
+    if mud is None:
+        return ()
+    top, bottom = well.path.tvd(string.previous_shoe_md_ft), well.path.tvd(string.shoe_md_ft)
+    rows = []
+    for zone in well.ground.model.zones:
+        low, high = max(top, zone.top_tvd_ft), min(bottom, zone.base_tvd_ft)
+        if low >= high:
+            continue
+        nodes = well.ground.pore.tvd_ft
+        depths = np.concatenate([[low], nodes[(nodes > low) & (nodes < high)], [high]])
+        pore = well.ground.pore.at(depths)
+        if np.any(np.isnan(pore)):
+            continue
+        values = overbalance(mud, pore, depths)
+        k = int(np.argmax(values))
+        limit = sticking_limit_psi(zone, well.ground, well.policy.mud) if zone.permeable else None
+        rows.append(
+            ZoneOverbalance(
+                name=zone.name,
+                overbalance_psi=float(values[k]),
+                at_md_ft=well.path.md(float(depths[k])),
+                limit_psi=limit,
+            )
+        )
+    return tuple(rows)
+
+
+def volumes(well: Well, string: LaidString, bores: Bores) -> MudVolumes | None:
+    """Mud in the hole at the end of the section with the drill string in it, at surface, and in all."""
+    if string.bit_in is None or (string.index and bores is None):
+        return None
+    drill = well.drill_string(string.bit_in)
+    open_ft = string.shoe_md_ft - string.previous_shoe_md_ft
+    hole = circle_capacity(string.bit_in) * open_ft
+    hole += sum(circle_capacity(bore) * length for length, bore in bores or ())
+    collars, pits = min(drill.collar_length_ft, string.shoe_md_ft), well.policy.mud.active_volume_bbl
+    steel = None
+    if drill.pipe_id_in is not None and drill.collar_id_in is not None:
+        steel = annular_capacity(drill.collar_od_in, drill.collar_id_in) * collars
+        steel += annular_capacity(drill.pipe_od_in, drill.pipe_id_in) * (string.shoe_md_ft - collars)
+    return MudVolumes(
+        hole_bbl=float(hole),
+        string_displacement_bbl=steel,
+        pits_bbl=pits,
+        total_bbl=None if steel is None else float(hole - steel + pits),
+    )
+
+
+def weighting(
+    well: Well, string: LaidString, above: LaidString | None, before: MudVolumes | None, in_all: MudVolumes | None
+) -> WeightUp | None:
+    """Raising the mud of the section above to this section's, in the volume then in hole and pits; or thinning it."""
+    if above is None or above.mud_ppg is None or string.mud_ppg is None or in_all is None or not above.drilled:
+        return None
+    if before is None or before.total_bbl is None or above.role == "conductor":
+        return None
+    old, new = above.mud_ppg, string.mud_ppg
+    if new > old:
+        with headline(f"mud/{string.index}/weight_up"):
+            found = weight_up(old, new, before.total_bbl, well.policy.mud.weighting_solid_ppg)
+        return WeightUp(
+            from_ppg=old,
+            volume_bbl=before.total_bbl,
+            solid_lb=found["mass_lb"],
+            gain_bbl=found["volume_gain_bbl"],
+            base_bbl=None,
+        )
+    base = well.policy.pipe.base_fluid_ppg
+    if new == old or new <= base:
+        return None
+    with headline(f"mud/{string.index}/dilution"):
+        added = float(dilution(old, new, before.total_bbl, base))
+    return WeightUp(from_ppg=old, volume_bbl=before.total_bbl, solid_lb=None, gain_bbl=None, base_bbl=added)
+
+
+def riser(well: Well, string: LaidString) -> RiserResult | None:
+    """The mud that still holds the pore pressure with the riser gone, at its worst depth in the open hole."""
+    site = well.site
+    if site.setting != "subsea" or is_riserless(well, string.index) or string.mud_ppg is None:
+        return None
+    mudline = well.ground_md_ft
+    top, bottom = max(mudline + 1.0, well.path.tvd(string.previous_shoe_md_ft)), well.path.tvd(string.shoe_md_ft)
+    nodes = well.ground.pore.tvd_ft
+    depths = np.concatenate([[top], nodes[(nodes > top) & (nodes < bottom)], [bottom]])
+    pore = well.ground.pore.at(depths)
+    if np.any(np.isnan(pore)):
+        return None
+    with sweeping():
+        needed = riser_margin_mud(pore, depths, site.rig_floor_ft, site.water_depth_ft)
+    k = int(np.argmax(needed))
+    with headline(f"mud/{string.index}/riser"):
+        mud = float(riser_margin_mud(float(pore[k]), float(depths[k]), site.rig_floor_ft, site.water_depth_ft))
+    return RiserResult(
+        needed_ppg=mud,
+        margin_ppg=mud - string.mud_ppg,
+        at_md_ft=well.path.md(float(depths[k])),
+        held=mud <= string.mud_ppg + 1e-9,
+        possible=mud <= well.policy.mud.riser_mud_limit_ppg,
+    )
+
+
+def sweep_volume_bbl(well: Well, string: LaidString) -> float | None:
+    """Gel sweeps of a hole drilled with sea water before the riser is on: one every so many feet."""
+    policy = well.policy.mud
+    if not string.drilled or not is_riserless(well, string.index):
+        return None
+    open_ft = string.shoe_md_ft - string.previous_shoe_md_ft
+    return math.ceil(open_ft / policy.sweep_every_ft) * policy.sweep_bbl

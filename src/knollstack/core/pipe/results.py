@@ -1,0 +1,70 @@
+"""What follows for pipe and liners: the rows of these steps."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from knollstack.core.base.findings import Result, Words
+
+LoadKind = Literal["burst", "collapse", "tension", "compression", "triaxial"]
+
+
+class LoadResult(Result):
+    """The governing point of one kind of load over all cases."""
+
+    name: str
+    stage: str
+    kind: LoadKind
+    factor: float
+    required: float
+    at_md_ft: float
+    section: int
+    load: float
+    rating: float
+
+
+class SectionResult(Result):
+    """One section of a string: its pipe, its ratings when new and cold, and why it ends where it does."""
+
+    top_md_ft: float
+    bottom_md_ft: float
+    weight_ppf: float
+    grade: str
+    connection: str
+    wall_in: float
+    id_in: float
+    drift_in: float
+    special_drift: bool
+    coupling_od_in: float
+    burst_psi: float
+    coupling_psi: float | None
+    leak_psi: float | None
+    collapse_psi: float
+    body_lbf: float
+    joint_lbf: float | None
+    torque_ft_lbf: float | None
+    torque_least_ft_lbf: float | None
+    suits_service: bool | None
+    joints_least: int
+    joints_most: int
+    cost: float
+    priced: bool
+    ends_because: Words = ()
+
+
+class PipeRow(Result):
+    """The pipe in force, and the least factor of each kind. `governs` says in one line which load rules where."""
+
+    chosen: bool
+    sections: tuple[SectionResult, ...] = ()
+    loads: tuple[LoadResult, ...] = ()
+    governs: Words = ()
+    neutral_md_ft: float | None = None
+    buckles: Words = ()
+    buckles_md_ft: float | None = None
+    hung_lbf: float | None = None
+    hung_factor: float | None = None
+
+
+class PipeResult(Result):
+    strings: tuple[PipeRow, ...]

@@ -1,0 +1,70 @@
+"""The strings in force with what they are made of: the program that every step judges."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, fields
+from typing import Any
+
+from knollstack.core.base.findings import Assumption, Finding
+from knollstack.core.catalogue.product import Pipe
+from knollstack.core.catalogue.rows import Catalogue
+from knollstack.core.document.design import Design
+from knollstack.core.ground.well import Well
+from knollstack.core.program.laid import InOrder, Laid, LaidString
+from knollstack.core.program.section import Section
+
+
+@dataclass(frozen=True)
+class EquippedString(LaidString):
+    """A string with its sections, top to bottom; none where no pipe is known."""
+
+    sections: tuple[Section, ...] = ()
+
+    @property
+    def pipe(self) -> Pipe | None:
+        """The pipe with the narrowest bore of the string; None where none is chosen."""
+        return min((s.pipe for s in self.sections), key=lambda p: p.drift_in, default=None)
+
+    def bores(self, top_md_ft: float, bottom_md_ft: float) -> list[tuple[float, float]]:
+        """Lengths [ft] and inside diameters [in] between two depths."""
+        spans = [(min(s.bottom_md_ft, bottom_md_ft) - max(s.top_md_ft, top_md_ft), s.pipe.id_in) for s in self.sections]
+        return [(length, bore) for length, bore in spans if length > 0]
+
+
+def with_sections(string: LaidString, sections: tuple[Section, ...]) -> EquippedString:
+    held: dict[str, Any] = {f.name: getattr(string, f.name) for f in fields(LaidString)}
+    return EquippedString(**held, sections=sections)
+
+
+@dataclass(frozen=True, eq=False)
+class Equipped(InOrder[EquippedString]):
+    """A program laid out and equipped, and what was said while its pipe was chosen."""
+
+    laid: Laid
+    strings: tuple[EquippedString, ...]
+    findings: tuple[Finding, ...]
+    assumptions: tuple[Assumption, ...]
+
+    @property
+    def design(self) -> Design:
+        return self.laid.design
+
+    @property
+    def catalogue(self) -> Catalogue:
+        return self.laid.catalogue
+
+    @property
+    def well(self) -> Well:
+        return self.laid.well
+
+    def cased_bores(self, string: LaidString) -> list[tuple[float, float]] | None:
+        """Lengths [ft] and bores [in] of the casing that a hole is drilled from, ground to shoe; None where unknown."""
+        bottom, spans = string.previous_shoe_md_ft, []
+        for outer in reversed(self.strings[: string.index]):
+            top = max(self.well.ground_md_ft, outer.top_md_ft)
+            if top < bottom:
+                if not outer.sections:
+                    return None
+                spans += outer.bores(top, bottom)[::-1]
+                bottom = top
+        return spans[::-1]

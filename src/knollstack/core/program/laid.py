@@ -1,0 +1,140 @@
+"""The strings in force as they are laid out: where each stands, its hole and casing size, its mud and its cement.
+
+The document's strings with every open decision filled by a proposal; with none in the document the proposal is the
+program. Every value that the tool filled in is listed as an assumption. What a string is made of comes next, in
+`equipped.py`. Both are made in the room `proposal`.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any, Generic, TypeVar
+
+from knollstack.core.base.findings import Assumption, Change, Finding, Words, size
+from knollstack.core.catalogue.rows import Catalogue
+from knollstack.core.document.design import Design
+from knollstack.core.document.strings import Role, Run, String
+from knollstack.core.ground.well import Well
+
+
+@dataclass(frozen=True)
+class Shoe:
+    """A proposed shoe, and why it stands no shallower or no deeper."""
+
+    md_ft: float
+    rule: str
+    reason: Words
+
+
+@dataclass(frozen=True)
+class Proposal:
+    """Shoes from conductor to total depth; no shoes and a failure where no program exists."""
+
+    shoes: tuple[Shoe, ...]
+    failure: Words
+
+
+@dataclass(frozen=True)
+class Slurry:
+    """The recipe in force and its density."""
+
+    bentonite_percent: float
+    water_gal_sk: float
+    density_ppg: float
+
+
+@dataclass(frozen=True)
+class LaidString:
+    """One string of the program, with the values in force; None is not known."""
+
+    index: int
+    id: str
+    proposed: bool
+    role: Role
+    run: Run
+    wellhead_md_ft: float
+    top_md_ft: float
+    shoe_md_ft: float
+    previous_shoe_md_ft: float
+    bit_in: float | None
+    od_in: float | None
+    mud_ppg: float | None
+    planned_mud_ppg: float | None
+    own: String
+    cement_top_md_ft: float | None = None
+    slurry: Slurry | None = None
+
+    @property
+    def path(self) -> str:
+        return f"/strings/{self.index}"
+
+    @property
+    def drilled(self) -> bool:
+        """There is an open hole that this string's bit drilled."""
+        return self.run in ("cased", "liner")
+
+    @property
+    def hung_md_ft(self) -> float:
+        """Where the string hangs in the end: a liner that is tied back hangs from the wellhead."""
+        return self.wellhead_md_ft if self.own.tie_back else self.top_md_ft
+
+    @property
+    def words(self) -> Words:
+        return (size(self.od_in),) if self.od_in is not None else (self.role,)
+
+    @property
+    def hole_words(self) -> Words:
+        return (*self.words, " hole")
+
+    @property
+    def shoe_words(self) -> Words:
+        return (*self.words, " shoe")
+
+    def change(self, key: str, value: Any) -> Change:
+        """An edit of this string; on a proposed one the proposal is adopted with it, when it is offered."""
+        return Change(path=f"{self.path}/{key}", value=value)
+
+    def adopted(self) -> String:
+        """A proposed string as a decision of the document."""
+        return String(
+            id=self.id, role=self.role, run=self.run, shoe_md_ft=self.shoe_md_ft, bit_in=self.bit_in, od_in=self.od_in
+        )
+
+
+S = TypeVar("S", bound=LaidString)
+
+
+class InOrder(Generic[S]):
+    """Strings in order of depth, conductor first."""
+
+    strings: tuple[S, ...]
+
+    def next(self, string: LaidString) -> S | None:
+        return self.strings[string.index + 1] if string.index + 1 < len(self.strings) else None
+
+    def previous(self, string: LaidString) -> S | None:
+        return self.strings[string.index - 1] if string.index else None
+
+
+@dataclass(frozen=True, eq=False)
+class Laid(InOrder[LaidString]):
+    """A design laid out: its well, its catalogue with own pipes, the strings in force, and what was said on the way."""
+
+    design: Design
+    catalogue: Catalogue
+    well: Well
+    strings: tuple[LaidString, ...]
+    proposal: Proposal
+    holes_in: tuple[float, ...]
+    """Hole sizes that the proposal was sought with, innermost first."""
+    findings: tuple[Finding, ...]
+    assumptions: tuple[Assumption, ...]
+
+
+def role_list(count: int) -> list[Role]:
+    """Roles of a program of `count` strings, conductor first."""
+    if count == 0:
+        return []
+    middle: list[Role] = ["surface"] if count > 2 else []
+    middle += ["intermediate"] * (count - 3)
+    return ["conductor", *middle, "production"]

@@ -1,0 +1,38 @@
+"""Setting depths by both schools, and what would free a program where there is none: slower than an evaluation, so apart."""
+
+from __future__ import annotations
+
+from knollstack.core.catalogue.rows import Catalogue
+from knollstack.core.depths.judge import listed
+from knollstack.core.document.design import Design
+from knollstack.core.program.laid import Proposal
+from knollstack.core.proposal.laid_out import laid_out
+from knollstack.core.proposal.programs import Programs, programs
+from knollstack.core.proposal.relief import reliefs
+from knollstack.core.proposal.results import FreedomResult, ProgramsResult
+from knollstack.core.proposal.search import propose
+
+
+def both_schools(design: Design, catalogue: Catalogue) -> ProgramsResult:
+    """The bottom-up and the top-down program of a ground and policy, with the freedom of each shoe."""
+    laid = laid_out(design, catalogue)
+    found = programs(laid.well, laid.holes_in)
+    bottom_up = propose(laid.well, laid.holes_in)
+    return ProgramsResult(
+        sections=found.sections,
+        bottom_up=listed(bottom_up.shoes),
+        top_down=listed(found.top_down),
+        freedom=_freedom(found, bottom_up),
+        failure=found.failure,
+        reliefs=tuple(reliefs(design, catalogue)),
+    )
+
+
+def _freedom(found: Programs, bottom_up: Proposal) -> tuple[FreedomResult, ...]:
+    """The freedom of each shoe; the bottom-up one, found to a foot between the candidates, is in it."""
+    same = len(bottom_up.shoes) == found.sections + 1
+    rows = []
+    for i, free in enumerate(found.freedom):
+        shallow = min(free.shallow_md_ft, bottom_up.shoes[i + 1].md_ft) if same else free.shallow_md_ft
+        rows.append(FreedomResult(shallow_md_ft=shallow, deep_md_ft=free.deep_md_ft))
+    return tuple(rows)
