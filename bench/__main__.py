@@ -24,7 +24,7 @@ from knollstack.catalogue import load
 from knollstack.core import depths, well
 from knollstack.core.base.formula import tracing
 from knollstack.core.document.design import Design
-from knollstack.core.document.faults import parse
+from knollstack.core.reading.read import parse
 from knollstack.core.evaluation.evaluate import evaluate
 from knollstack.demo import documents
 from knollstack.server.app import create_app

@@ -14,7 +14,7 @@ from knollstack.core.depths.conductor import conductor_md_ft
 from knollstack.core.depths.judge import kick_curve
 from knollstack.core.depths.tolerance import least_at, section_of, tolerance_at
 from knollstack.core.document.design import Design
-from knollstack.core.document.faults import parse
+from knollstack.core.reading.read import parse
 from knollstack.core.ground.well import Well, build_well
 from knollstack.core.proposal.search import Search, propose
 

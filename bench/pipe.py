@@ -14,7 +14,7 @@ from knollstack.core.catalogue.product import Pipe
 from knollstack.core.catalogue.rows import CatalogueKey
 from knollstack.core.cement.judge import fill_tops
 from knollstack.core.document.design import Design
-from knollstack.core.document.faults import parse
+from knollstack.core.reading.read import parse
 from knollstack.core.pipe.choose import cheapest_single
 from knollstack.core.pipe.explain import Explained
 from knollstack.core.pipe.frame import Frame, build_frame

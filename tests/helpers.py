@@ -9,10 +9,14 @@ from typing import Any
 
 from knollstack.catalogue import load
 from knollstack.core.base.findings import Change, Finding
-from knollstack.core.document.design import Design
-from knollstack.core.document.faults import parse
+from knollstack.core.document.policy import Policy
 from knollstack.core.evaluation.evaluate import evaluate
 from knollstack.core.evaluation.results import Evaluation
+from knollstack.core.pipe.frame import Frame
+from knollstack.core.pipe.judge import exposed_of, frame_of
+from knollstack.core.program.equipped import Equipped, EquippedString
+from knollstack.core.proposal.equipping import program_of
+from knollstack.core.reading.read import parse
 from knollstack.demo import documents
 
 DATA = Path(__file__).parent / "data"
@@ -37,7 +41,7 @@ def well(**parts: Any) -> dict[str, Any]:
     """A vertical land well of 10,000 ft in uniform ground: pore 9.0 ppg, fracture 14.0 ppg, rig floor 30 ft."""
     document = {
         "format": "knollstack.well",
-        "version": 1,
+        "version": 2,
         "name": "Test",
         "site": {"rig_floor_ft": 30.0, "h2s_ppm": 0.0, "rotary_room_ft": 30.0},
         "trajectory": {"stations": [{"md_ft": 0.0}, {"md_ft": 10_000.0}]},
@@ -47,6 +51,24 @@ def well(**parts: Any) -> dict[str, Any]:
     for path, value in parts.items():
         put(document, path.split("__"), value)
     return document
+
+
+def policy(**values: Any) -> dict[str, Any]:
+    """Policy by step from the names of its fields alone."""
+    grouped: dict[str, Any] = {}
+    for name, value in values.items():
+        step = next(step for step, f in Policy.model_fields.items() if name in f.annotation.model_fields)
+        grouped.setdefault(step, {})[name] = value
+    return grouped
+
+
+def framed(document: dict[str, Any], index: int) -> tuple[Equipped, EquippedString, Frame]:
+    """One string of a program with its pipe, and the loads that it is judged by."""
+    program = program_of(parse(document), CATALOGUE)
+    string = program.strings[index]
+    frame = frame_of(program.well, string, exposed_of(program, string))
+    assert frame is not None
+    return program, string, frame
 
 
 def put(document: Any, keys: list[str], value: Any) -> None:
@@ -61,7 +83,7 @@ def run(document: dict[str, Any]) -> Evaluation:
 
 def applied(document: dict[str, Any], changes: tuple[Change, ...]) -> dict[str, Any]:
     """The document with changes applied as the browser does."""
-    result = copy.deepcopy(Design.model_validate(document).model_dump(mode="json"))
+    result = copy.deepcopy(parse(document).model_dump(mode="json"))
     for change in changes:
         put(result, change.path.split("/")[1:], change.value)
     return result

@@ -14,8 +14,9 @@ from typing import Any
 from knollstack.catalogue import load
 from knollstack.core.base.formula import CallError, Formula, FormulaError, call_named
 from knollstack.core.base.glossary import unit_of
-from knollstack.core.document.faults import FaultyDesign, parse_text
+from knollstack.core.document.faults import FaultyDesign
 from knollstack.core.evaluation.evaluate import evaluate
+from knollstack.core.reading.read import parse_text
 from knollstack.handbook import registry
 
 FAULTY = 2

@@ -7,7 +7,7 @@ import pytest
 from pypdf import PdfReader
 
 from knollstack.core.base.units import FIELD, UnitSet, plain
-from knollstack.core.document.faults import parse, parse_text
+from knollstack.core.reading.read import parse, parse_text
 from knollstack.formats import sheet, wellfile
 from tests.helpers import demo, empty_demo, run, well
 
@@ -68,7 +68,7 @@ def test_sheet_in_metric_and_of_a_proposal():
 @pytest.mark.parametrize(
     "document",
     [
-        {"format": "knollstack.well", "version": 1, "name": "<b>" + "W" * 190},
+        {"format": "knollstack.well", "version": 2, "name": "<b>" + "W" * 190},
         well(
             ground__zones=[
                 {"name": "Ω & <zone> " * 12, "top_tvd_ft": 40.0 + i, "base_tvd_ft": 41.0 + i} for i in range(60)

@@ -5,8 +5,9 @@ import pytest
 
 from knollstack.core.base.units import FIELD, UnitSet
 from knollstack.core.document.design import Trajectory
-from knollstack.core.document.faults import FaultyDesign, parse
+from knollstack.core.document.faults import FaultyDesign
 from knollstack.core.ground.thinning import thin
+from knollstack.core.reading.read import parse
 from knollstack.formats.cells import guess, read_rows, read_sheet
 from knollstack.formats.export import rows_of, write_table
 from knollstack.formats.importing import Mapping, preview, take

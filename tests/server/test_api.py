@@ -143,11 +143,11 @@ PLACES = [
     "name",
     "strings__2__shoe_md_ft",
     "strings__1__pipe",
-    "policy__kick_minimums",
+    "policy__depths__kick_minimums",
     "strings__3__od_in",
     "wellhead__pieces",
     "preventers",
-    "policy__factors__burst",
+    "policy__pipe__factors__burst",
     "ground__pore__1__emw_ppg",
     "strings__2__cement__top_md_ft",
 ]
@@ -167,8 +167,8 @@ def test_nonsense_anywhere_is_answered_plainly(client, place, value):
 
 def test_working(client):
     answer = client.post("/api/workings", json={"document": demo(), "key": "depths/2/kick_tolerance"}).get_json()
-    assert [s["formula"] for s in answer["steps"]][-1] == "lesser_kick_volume"
-    outputs = answer["steps"][-1]["outputs"]
+    assert [s["formula"] for s in answer["calls"]][-1] == "lesser_kick_volume"
+    outputs = answer["calls"][-1]["outputs"]
     value = pytest.approx(27.47, abs=0.01)
     assert outputs == [{"name": "lesser_kick_volume", "unit": "bbl", "quantity": "volume", "value": value}]
     problem(client.post("/api/workings", json={"document": demo(), "key": "depths/9/none"}), 404)

@@ -1,13 +1,13 @@
 // The workbench: the bar, the path of steps, the section, the bench of the step at hand, and the margin.
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useLayoutEffect, useMemo, useRef, useState, useSyncExternalStore } from "react";
-import { useNavigate, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import { getDesign } from "./design/api";
 import type { Bench } from "./design/context";
 import { BenchContext, useAt, useSnapshot } from "./design/context";
 import { Session } from "./design/session";
-import type { DesignView } from "./design/types";
-import type { DepthScale } from "./depth/scale";
+import { useReference } from "./design/reference";
+import type { DesignView, Step } from "./design/types";
 import { AxisButtons } from "./depth/AxisButtons";
 import { ReadingStrip, STRIP_PX } from "./depth/ReadingStrip";
 import { depthAxis } from "./depth/scale";
@@ -18,17 +18,8 @@ import { TypeOver } from "./ui/TypeOver";
 import { Bar } from "./bar/Bar";
 import { PathTabs } from "./bar/PathTabs";
 import { Margin } from "./review/Margin";
-import { STEP_WORDS } from "./review/places";
 import { Section } from "./section/Section";
-import { CementBench } from "./steps/cement/CementBench";
-import { DepthsBench } from "./steps/depths/DepthsBench";
-import { GroundBench } from "./steps/ground/GroundBench";
-import { MudBench } from "./steps/mud/MudBench";
-import { PipeBench } from "./steps/pipe/PipeBench";
-import { PolicyBench } from "./steps/policy/PolicyBench";
-import { PreventersBench } from "./steps/preventers/PreventersBench";
-import { SizesBench } from "./steps/sizes/SizesBench";
-import { WellheadBench } from "./steps/wellhead/WellheadBench";
+import { BENCHES, isStep } from "./steps/registry";
 
 const TRACKS_SHARE = 0.47;
 const EMPTY_BASIS = { total_md_ft: 10_000, axis_md_ft: [0, 10_000], axis_tvd_ft: [0, 10_000] };
@@ -45,14 +36,14 @@ export function Workbench() {
   return <Open key={id} view={data} />;
 }
 
-function Message({ text }: { text: string }) {
+function Message({ text, to = "/", toText = "All wells" }: { text: string; to?: string; toText?: string }) {
   return (
     <main className="grid h-full place-items-center text-mute">
       <p>
         {text}{" "}
-        <a className="text-petrol underline" href="/">
-          All wells
-        </a>
+        <Link className="text-petrol underline" to={to}>
+          {toText}
+        </Link>
       </p>
     </main>
   );
@@ -67,12 +58,14 @@ function Open({ view }: { view: DesignView }) {
       session.close();
     };
   }, [session]);
-  return <Desk session={session} designName={view.item.name} />;
+  const { step = "depths", designId } = useParams();
+  if (!isStep(step)) return <Message text={`A design has no step called "${step}".`} to={`/designs/${designId}/depths`} toText="Its setting depths" />;
+  return <Desk session={session} designName={view.item.name} step={step} />;
 }
 
-function Desk({ session, designName }: { session: Session; designName: string }) {
+function Desk({ session, designName, step }: { session: Session; designName: string; step: Step }) {
   const navigate = useNavigate();
-  const { step = "depths", designId } = useParams();
+  const { designId } = useParams();
   const [wanted, select] = useState(1);
   const [asked, setAsked] = useState<Bench["asked"]>(null);
   const [place, setPlace] = useState("");
@@ -131,17 +124,19 @@ function Desk({ session, designName }: { session: Session; designName: string })
 }
 
 /** What a printed view is of. */
-function PrintHeading({ designName, step }: { designName: string; step: string }) {
+function PrintHeading({ designName, step }: { designName: string; step: Step }) {
+  const reference = useReference();
   const name = useAt("/name") as string;
   const revision = useSnapshot("revision");
   return (
     <p className="hidden pb-1 text-[15px] print:block">
-      <strong>{name}</strong> · {designName} · revision {revision} · {STEP_WORDS[step]} · {new Date().toLocaleString("en-GB")}
+      <strong>{name}</strong> · {designName} · revision {revision} · {reference.title(step)} · {new Date().toLocaleString("en-GB")}
     </p>
   );
 }
 
-function Middle({ step, place }: { step: string; place: string }) {
+function Middle({ step, place }: { step: Step; place: string }) {
+  const Bench = BENCHES[step];
   const evaluation = useSnapshot("evaluation");
   const box = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 0, height: 0 });
@@ -166,9 +161,9 @@ function Middle({ step, place }: { step: string; place: string }) {
         <>
           <div className="flex min-h-0 flex-1">
             <Section scale={scale} />
-            <BenchOf step={step} scale={scale} tracksPx={tracksPx} place={place} />
+            <Bench scale={scale} tracksPx={tracksPx} place={place} />
           </div>
-          <ReadingStrip />
+          <ReadingStrip step={step} />
           <AxisButtons zoomedIn={zoomedIn} fit={fit} />
         </>
       )}
@@ -180,29 +175,6 @@ function Middle({ step, place }: { step: string; place: string }) {
 function FirstEvaluation() {
   const faults = useSnapshot("faults");
   return <p className="m-auto text-mute">{faults.length ? "This document cannot be evaluated: see the margin." : "Evaluating…"}</p>;
-}
-
-function BenchOf({ step, scale, tracksPx, place }: { step: string; scale: DepthScale; tracksPx: number; place: string }) {
-  switch (step) {
-    case "ground":
-      return <GroundBench scale={scale} tracksPx={tracksPx} place={place} />;
-    case "sizes":
-      return <SizesBench />;
-    case "mud":
-      return <MudBench scale={scale} tracksPx={tracksPx} />;
-    case "pipe":
-      return <PipeBench scale={scale} tracksPx={tracksPx} />;
-    case "cement":
-      return <CementBench />;
-    case "wellhead":
-      return <WellheadBench />;
-    case "preventers":
-      return <PreventersBench />;
-    case "policy":
-      return <PolicyBench />;
-    default:
-      return <DepthsBench scale={scale} tracksPx={tracksPx} />;
-  }
 }
 
 /** The field of a place, or the nearest part of it that is on the screen. */

@@ -3,7 +3,8 @@ import { StrictMode, useCallback, useEffect, useMemo, useState } from "react";
 import { createRoot } from "react-dom/client";
 import { Navigate, createBrowserRouter } from "react-router";
 import { RouterProvider } from "react-router/dom";
-import { getUnits } from "./design/api";
+import { getReference, getUnits } from "./design/api";
+import { Reference, ReferenceContext } from "./design/reference";
 import type { Settings } from "./preferences";
 import { PreferencesContext, storeSettings, storedSettings } from "./preferences";
 import "./styles.css";
@@ -35,15 +36,19 @@ function App() {
     storeSettings(settings);
   }, [settings]);
   const preferences = useMemo(() => ({ ...settings, prefer }), [settings, prefer]);
+  const { data: told } = useQuery({ queryKey: ["reference"], queryFn: getReference, staleTime: Infinity });
   const units = useMemo(() => (data ? new Units(settings.units, data) : null), [data, settings.units]);
-  if (units === null) {
+  const reference = useMemo(() => (told ? new Reference(told.steps, told.fields) : null), [told]);
+  if (units === null || reference === null) {
     return <p className="grid h-full place-items-center text-mute">{isError ? "The server is not reached. Is it running?" : "Loading…"}</p>;
   }
   return (
     <PreferencesContext value={preferences}>
-      <UnitsContext value={units}>
-        <RouterProvider router={router} />
-      </UnitsContext>
+      <ReferenceContext value={reference}>
+        <UnitsContext value={units}>
+          <RouterProvider router={router} />
+        </UnitsContext>
+      </ReferenceContext>
     </PreferencesContext>
   );
 }

@@ -8,8 +8,7 @@ from reportlab.lib import colors
 from reportlab.pdfgen.canvas import Canvas
 
 from knollstack.core.base.units import UnitSet, shown
-from knollstack.core.evaluation.results import Evaluation
-from knollstack.core.evaluation.results_well import StringResult
+from knollstack.core.evaluation.results import Evaluation, StringResult
 
 INK, MUTE, RULE = colors.HexColor("#16211E"), colors.HexColor("#5A6964"), colors.HexColor("#CDD5CF")
 ROCKS = {

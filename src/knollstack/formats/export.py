@@ -8,18 +8,15 @@ from typing import Any
 
 from knollstack.core.base.units import UnitSet
 from knollstack.core.document.design import Design
-from knollstack.formats.targets import OF_STRINGS, POLICY, TARGETS, TOP, Target, TargetColumn
+from knollstack.formats.targets import TARGETS, Target, TargetColumn, place_of
 
 
 def rows_of(design: Design, target: Target) -> list[dict[str, Any]]:
-    document = design.model_dump(mode="json")
-    if target == "stations":
-        return list(document["trajectory"]["stations"])
-    if target in OF_STRINGS:  # of every string in turn
-        return [row for string in document["strings"] for row in string[target]]
-    if target in POLICY:
-        return list(document["policy"][target])
-    return list(document[target] if target in TOP else document["ground"][target])
+    """The rows of a table; of a table that every string has, those of all strings in turn."""
+    found: list[Any] = [design.model_dump(mode="json")]
+    for key in place_of(target).split("/")[1:]:
+        found = [part for node in found for part in (node if key == "*" else [node[key]])]
+    return [row for rows in found for row in rows]
 
 
 def write_table(design: Design, target: Target, units: UnitSet) -> str:

@@ -22,8 +22,9 @@ from knollstack.core.document.design import (
 from knollstack.core.document.faults import Fault, FaultyDesign, schema_faults
 from knollstack.core.document.policy import DrillString, KickMinimum
 from knollstack.core.document.strings import CustomLoad, MudStep, PipeSection, String
+from knollstack.core.document.upgrades.ids import numbered
 from knollstack.core.ground.thinning import thin
-from knollstack.core.path.trajectory import build_path
+from knollstack.core.path.trajectory import path_of
 from knollstack.formats.cells import Cells, Mapped, Sheet, guess, read_rows, read_sheet, units_offered
 from knollstack.formats.las import is_las, read_las
 from knollstack.formats.targets import PROFILES, TARGETS, Target, TargetColumn
@@ -32,6 +33,8 @@ from knollstack.formats.xlsx import is_xlsx, read_xlsx
 SAMPLE_ROWS = 8
 THIN_OVER = 200
 USUAL_TOLERANCE_PPG = 0.05
+LETTERS: dict[Target, str] = {"strings": "s", "zones": "z"}
+"""Tables whose rows carry ids, and the letter that new ones begin with."""
 _MODELS: dict[Target, type[Part]] = {
     "stations": Station,
     "zones": Zone,
@@ -147,6 +150,8 @@ def take(name: str, text: str, target: Target, mapping: Mapping, trajectory: Tra
         if mapping.tolerance_ppg is not None and len(rows) > 2:
             rows, note = _thinned(rows, mapping.tolerance_ppg)
             notes.append(note)
+    if target in LETTERS:
+        rows = numbered(LETTERS[target], rows)
     check_rows(target, rows)
     return Taken(rows=rows, notes=notes)
 
@@ -158,7 +163,7 @@ def _without_nulls(sheet: Sheet, columns: list[Mapped]) -> tuple[Sheet, int]:
 
 
 def _to_tvd(rows: list[dict[str, Any]], trajectory: Trajectory) -> None:
-    path = build_path([(s.md_ft, s.inclination_deg, s.azimuth_deg) for s in trajectory.stations])
+    path = path_of(trajectory)
     for i, row in enumerate(rows):
         if not 0 <= row["tvd_ft"] <= path.total_md_ft:
             value, expected = f"{row['tvd_ft']:g} ft MD", f"a depth in the well (0 to {path.total_md_ft:g} ft)"

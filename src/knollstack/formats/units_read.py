@@ -10,12 +10,15 @@ from knollstack.core.base.units import DisplayUnit, inches_of, table
 
 _BRACKETED = re.compile(r"^(.*?)\s*[\[(]\s*([^\])]*?)\s*[\])]\s*$")
 _NUMBER = re.compile(r"^[-+−]?(\d+(\.\d*)?|\.\d+)([eE][-+]?\d+)?$")
+_PRICE_OF = re.compile(r"^.*(/|per)")
 _THOUSANDS = re.compile(r"^[-+−]?\d{1,3}(,\d{3})+$")
 
 
 def unit_named(text: str, quantity: Quantity) -> DisplayUnit | None:
     """The unit of a quantity that a text names; None when it names none of them."""
     wanted = text.strip().lower().replace(" ", "").rstrip(".")
+    if quantity == "price":  # whatever the currency, a price is of a length
+        wanted = "per" + _PRICE_OF.sub("", wanted)
     return next((o for o in table()[quantity].options if wanted and wanted in o.spellings), None)
 
 

@@ -6,12 +6,11 @@ from pathlib import Path
 
 from flask import Flask, Response, abort, jsonify, send_from_directory
 from flask_openapi3 import Info, OpenAPI
-from pydantic import ValidationError
 from werkzeug.exceptions import HTTPException
 
 from knollstack import __version__
 from knollstack.core.document.faults import FaultyDesign
-from knollstack.server import database, designs, evaluations, planning, reference, strings, tables, wells
+from knollstack.server import database, designs, drawings, evaluations, planning, reference, strings, tables, wells
 from knollstack.server.guard import guard
 from knollstack.server.problems import (
     Problem,
@@ -45,11 +44,10 @@ def create_app(database_path: str | Path, hosts: set[str] | None = None, web: Pa
     with connect(database_path) as connection:
         migrate(connection)
     connection.close()
-    for module in (wells, designs, tables, planning, evaluations, strings, reference):
+    for module in (wells, designs, tables, planning, evaluations, drawings, strings, reference):
         app.register_api(module.blueprint)
     app.add_url_rule("/api/openapi.json", "openapi", lambda: jsonify(app.api_doc))
     app.register_error_handler(FaultyDesign, on_faulty_design)
-    app.register_error_handler(ValidationError, on_validation_error)
     app.register_error_handler(RecursionError, on_recursion)
     app.register_error_handler(HTTPException, on_http_error)
     app.register_error_handler(Exception, on_unexpected)

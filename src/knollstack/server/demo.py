@@ -2,7 +2,7 @@
 
 from pathlib import Path
 
-from knollstack.core.document.faults import parse_text
+from knollstack.core.reading.read import parse_text
 from knollstack.demo import documents
 from knollstack.formats import wellfile
 from knollstack.server.database import now

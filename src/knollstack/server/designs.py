@@ -8,9 +8,10 @@ from flask_openapi3 import APIBlueprint
 from knollstack.catalogue import load
 from knollstack.core.document.compare import differences
 from knollstack.core.document.design import Design
-from knollstack.core.document.faults import parse_text
+from knollstack.core.document.faults import FaultyDesign
 from knollstack.core.evaluation.evaluate import evaluate
 from knollstack.core.evaluation.side_by_side import side_by_side
+from knollstack.core.reading.read import parse_text
 from knollstack.server import models
 from knollstack.server.database import connection, now
 from knollstack.server.problems import Problem, not_found, respond
@@ -28,16 +29,31 @@ def list_revisions(path: models.DesignPath, query: models.HistoryQuery) -> Respo
     rows = store.list_revisions(connection(), path.design_id, query.before, PAGE + 1)
     if not rows:
         return not_found(f"revision of design {path.design_id} before {query.before}")
-    documents = [parse_text(row.document) for row in rows]
+    read = [_read(row.document) for row in rows]
     items = []
     for i, row in enumerate(rows[:PAGE]):
-        changes = differences(documents[i + 1], documents[i]) if i + 1 < len(rows) else []
+        design, unreadable = read[i]
+        before = read[i + 1][0] if i + 1 < len(rows) else None
+        changes = differences(before, design) if before is not None and design is not None else []
         items.append(
             models.RevisionItem(
-                number=row.number, author=row.author, saved_at=row.saved_at, note=row.note, changes=changes
+                number=row.number,
+                author=row.author,
+                saved_at=row.saved_at,
+                note=row.note,
+                changes=changes,
+                unreadable=unreadable,
             )
         )
     return json_of(models.RevisionList(revisions=items, more=len(rows) > PAGE))
+
+
+def _read(text: str) -> tuple[Design | None, str]:
+    """A revision's document; where it cannot be read, why not: the others are still shown."""
+    try:
+        return parse_text(text), ""
+    except FaultyDesign as error:
+        return None, error.faults[0].message
 
 
 @blueprint.get("/designs/<int:design_id>/revisions/<int:number>", responses={200: Design})

@@ -6,12 +6,12 @@ from flask import Response
 from flask_openapi3 import APIBlueprint
 
 from knollstack.catalogue import load
-from knollstack.core.base.working import shown
-from knollstack.core.document.faults import parse
+from knollstack.core.base.working import shown_all
 from knollstack.core.evaluation.evaluate import evaluate, workings
 from knollstack.core.evaluation.results import Evaluation
-from knollstack.core.evaluation.results_well import ProgramsResult
+from knollstack.core.proposal.results import ProgramsResult
 from knollstack.core.proposal.schools import both_schools
+from knollstack.core.reading.read import parse
 from knollstack.server import models
 from knollstack.server.problems import not_found
 from knollstack.server.respond import json_of
@@ -34,7 +34,7 @@ def create_programs(body: models.DocumentBody) -> Response:
 @blueprint.post("/workings", responses={200: models.Working})
 def create_working(body: models.WorkingBody) -> Response:
     """The working of one headline number of a document's evaluation."""
-    steps = workings(parse(body.document), load()).get(body.key)
-    if steps is None:
+    calls = workings(parse(body.document), load()).get(body.key)
+    if calls is None:
         return not_found(f"working of {body.key}")
-    return json_of(models.Working(key=body.key, steps=[shown(step) for step in steps]))
+    return json_of(models.Working(key=body.key, calls=shown_all(calls)))

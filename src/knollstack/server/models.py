@@ -6,9 +6,11 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field, SkipValidation
 
+from knollstack.core.base.findings import Step
 from knollstack.core.base.units import QuantityUnits, UnitSet, table
-from knollstack.core.base.working import Input, Output, WorkingStep
+from knollstack.core.base.working import Input, Output, WorkingCall
 from knollstack.core.document.compare import Difference
+from knollstack.core.document.described import Described
 from knollstack.core.document.design import Design
 from knollstack.core.evaluation.results import Evaluation
 from knollstack.core.evaluation.side_by_side import SideBySide
@@ -86,13 +88,14 @@ class Saved(BaseModel):
 
 
 class RevisionItem(BaseModel):
-    """A revision, and what changed from the one before in words."""
+    """A revision, and what changed from the one before in words; `unreadable` says why it cannot be compared."""
 
     number: int
     author: str
     saved_at: str
     note: str
     changes: list[Difference]
+    unreadable: str = ""
 
 
 class RevisionList(BaseModel):
@@ -137,7 +140,7 @@ class DesignView(BaseModel):
 
 class Working(BaseModel):
     key: str
-    steps: list[WorkingStep]
+    calls: list[WorkingCall]
 
 
 class FormulaItem(BaseModel):
@@ -170,6 +173,21 @@ class FormulaList(BaseModel):
 
 class UnitTable(BaseModel):
     quantities: dict[str, QuantityUnits]
+
+
+class StepItem(BaseModel):
+    """A step of the work: its word, its title, and the places of the document that are worked on it."""
+
+    step: Step
+    title: str
+    places: tuple[str, ...]
+
+
+class Reference(BaseModel):
+    """What the document is made of, in words: its steps in order, and every field by its place."""
+
+    steps: list[StepItem]
+    fields: dict[str, Described]
 
 
 class PipeItem(BaseModel):

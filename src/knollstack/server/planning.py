@@ -9,9 +9,10 @@ from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel, Field
 
 from knollstack.core.document.design import Station
-from knollstack.core.document.faults import Fault, FaultyDesign, parse
+from knollstack.core.document.faults import Fault, FaultyDesign
 from knollstack.core.ground.estimates import Estimate, estimate_fracture
 from knollstack.core.path.planning import PathPlan, PlanError, stations_of
+from knollstack.core.reading.read import parse
 from knollstack.server import models
 from knollstack.server.respond import json_of
 

@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+import logging
+import secrets
 from typing import Any
 
 from flask import Response, make_response, request
 from pydantic import BaseModel, ValidationError
 from werkzeug.exceptions import HTTPException
 
-from knollstack.core.document.faults import Fault, FaultyDesign, decode, schema_faults
+from knollstack.core.document.faults import Fault, FaultyDesign, schema_faults
+from knollstack.core.reading.read import decode
 
 
 class Problem(BaseModel):
@@ -52,8 +55,13 @@ def on_validation_error(error: ValidationError) -> Response:
     return faulty(schema_faults(error))
 
 
-def on_recursion(_error: RecursionError) -> Response:
-    return faulty([Fault(path="", value="JSON nested too deep", expected="a well file")])
+def on_recursion(error: RecursionError) -> Response:
+    """A body nested too deep is the sender's fault; any other recursion is ours."""
+    try:
+        decode(request.get_data())
+    except FaultyDesign as nested:
+        return on_faulty_design(nested)
+    return on_unexpected(error)
 
 
 def on_faulty_design(error: FaultyDesign) -> Response:
@@ -69,9 +77,8 @@ def on_http_error(error: HTTPException) -> Response:
 
 
 def on_unexpected(error: Exception) -> Response:
-    """Anything else is a bug: logged whole, shown without its innards."""
-    import logging
-
-    logging.getLogger("knollstack").exception("unexpected error", exc_info=error)
-    detail = "The server failed on this request. Nothing was changed; the server's log says more."
+    """Anything else is a bug: its trace goes to the log under a short id, and the id is all that is shown."""
+    name = secrets.token_hex(4)
+    logging.getLogger("knollstack").error("internal error %s", name, exc_info=error)
+    detail = f"The server failed on this request. Nothing was changed. Its log tells more under {name}."
     return respond(Problem(title="Internal error", status=500, detail=detail))

@@ -9,7 +9,9 @@ from knollstack.catalogue import load
 from knollstack.core.base.formula import CallError, Formula, FormulaError, call_named
 from knollstack.core.base.units import table
 from knollstack.core.base.working import input_of, outputs_of
+from knollstack.core.document.described import fields
 from knollstack.core.document.faults import Fault
+from knollstack.core.evaluation.steps import STEPS
 from knollstack.formats import wellfile
 from knollstack.formats.mathml import mathml
 from knollstack.handbook import registry
@@ -24,6 +26,13 @@ blueprint = APIBlueprint("reference", __name__, url_prefix="/api")
 def list_units() -> Response:
     """Display units of every quantity, field and metric."""
     return json_of(models.UnitTable(quantities=table()))
+
+
+@blueprint.get("/reference", responses={200: models.Reference})
+def get_reference() -> Response:
+    """Steps and fields of the document: titles, quantities, options, bounds and help."""
+    steps = [models.StepItem(step=e.step, title=e.title, places=e.places) for e in STEPS]
+    return json_of(models.Reference(steps=steps, fields=fields()))
 
 
 @blueprint.get("/catalogue", responses={200: models.CatalogueView})

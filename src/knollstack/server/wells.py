@@ -9,8 +9,8 @@ from flask_openapi3 import APIBlueprint
 
 from knollstack.catalogue import load
 from knollstack.core.document.design import Design, empty
-from knollstack.core.document.faults import parse, parse_text
 from knollstack.core.evaluation.evaluate import evaluate
+from knollstack.core.reading.read import parse, parse_text
 from knollstack.demo import documents
 from knollstack.formats import sheet, wellfile
 from knollstack.formats.export import write_table

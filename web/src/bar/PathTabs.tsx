@@ -4,27 +4,26 @@ import { NavLink, useParams } from "react-router";
 import { useSyncExternalStore } from "react";
 import { useBench } from "../design/context";
 import type { State } from "../design/types";
-import { STEPS as ALL } from "../keys/actions";
-import { STEP_WORDS } from "../review/places";
+import { useReference } from "../design/reference";
 import { STATE_WORDS, StateMark } from "../ui/mark";
 
-const STEPS = ALL.filter((step) => step !== "policy");
 const LINK =
   "flex h-full items-center gap-1.5 border-b-[3px] border-transparent px-3 text-[13px] hover:text-petrol aria-[current=page]:border-petrol aria-[current=page]:font-semibold";
 
 export function PathTabs() {
   const { designId } = useParams();
   const { session } = useBench();
+  const { steps } = useReference();
   const states = useSyncExternalStore(session.subscribe, () => (session.snapshot().evaluation?.path ?? []).map((p) => `${p.step}:${p.state}`).join(" "));
   const stateOf = new Map(states.split(" ").map((pair) => pair.split(":") as [string, State]));
   return (
     <nav aria-label="Steps" className="no-print flex h-9 shrink-0 items-center border-b border-rule bg-sheet px-1.5">
-      {STEPS.map((step) => {
+      {steps.map(({ step, title }) => {
         const state = stateOf.get(step) ?? "blank";
         return (
-          <NavLink key={step} to={`/designs/${designId}/${step}`} className={LINK} data-state={state} title={`${STEP_WORDS[step]}: ${STATE_WORDS[state]}`}>
+          <NavLink key={step} to={`/designs/${designId}/${step}`} className={LINK} data-state={state} title={`${title}: ${STATE_WORDS[state]}`}>
             <StateMark state={state} />
-            {STEP_WORDS[step]}
+            {title}
             <span className="sr-only">, {STATE_WORDS[state]}</span>
           </NavLink>
         );

@@ -1,5 +1,6 @@
 // The mud window as pressures: pore, fracture and the mud of each hole against depth.
 import { useDrawnStrings, useSnapshot } from "../design/context";
+import { useGroundDrawing } from "../design/drawings";
 import { usePreferences } from "../preferences";
 import { useUnits } from "../ui/units";
 import { fromZero } from "./domain";
@@ -28,11 +29,12 @@ export function WindowSwitch() {
 
 export function PressureTrack({ scale, widthPx }: { scale: DepthScale; widthPx: number }) {
   const evaluation = useSnapshot("evaluation");
+  const pressures = useGroundDrawing()?.pressures ?? [];
   const strings = useDrawnStrings();
   const units = useUnits();
   if (evaluation === null) return null;
   const factor = units.factor("pressure");
-  const known = (key: "pore_psi" | "fracture_psi") => evaluation.ground.pressures.filter((p) => p[key] !== null).map((p) => ({ md: p.md_ft, psi: p[key]! }));
+  const known = (key: "pore_psi" | "fracture_psi") => pressures.filter((p) => p[key] !== null).map((p) => ({ md: p.md_ft, psi: p[key]! }));
   const [pore, fracture] = [known("pore_psi"), known("fracture_psi")];
   const at = (points: readonly { md: number; psi: number }[], md: number) => interpolate(points.map((p) => p.md), points.map((p) => p.psi), md);
   const show = (psi: number | null) => (psi === null ? "unknown" : units.number(psi, "pressure"));
@@ -51,7 +53,7 @@ export function PressureTrack({ scale, widthPx }: { scale: DepthScale; widthPx: 
       read={read}
       table={() => ({
         columns: [`MD, ${units.unit("depth")}`, `pore, ${units.unit("pressure")}`, "fracture"],
-        rows: evaluation.ground.pressures.map((p) => [units.number(p.md_ft, "depth"), show(p.pore_psi), show(p.fracture_psi)]),
+        rows: pressures.map((p) => [units.number(p.md_ft, "depth"), show(p.pore_psi), show(p.fracture_psi)]),
       })}
       summary="Mud window as pressures against depth: pore, fracture, and the mud of each section"
       action={<WindowSwitch />}

@@ -1,7 +1,8 @@
 // The mud window against depth: pore and fracture, the band between lower and upper bound, and the mud of each hole.
 import type { ReactNode } from "react";
 import { useSnapshot } from "../design/context";
-import type { Evaluation } from "../design/types";
+import { useGroundDrawing } from "../design/drawings";
+import type { Evaluation, GroundDrawing } from "../design/types";
 import { useUnits } from "../ui/units";
 import type { TableData } from "./ChartTable";
 import { usePreferences } from "../preferences";
@@ -13,6 +14,8 @@ import { interpolate } from "./scale";
 import type { HorizontalScale } from "./Track";
 import { Track, line } from "./Track";
 
+const NOTHING: GroundDrawing = { pore: [], fracture: [], stability: [], window: [], pressures: [] };
+
 interface Series {
   md: number[];
   emw: number[];
@@ -22,11 +25,11 @@ function series(points: readonly { md_ft: number; emw_ppg: number }[]): Series {
   return { md: points.map((p) => p.md_ft), emw: points.map((p) => p.emw_ppg) };
 }
 
-function domainOf(evaluation: Evaluation): [number, number] {
+function domainOf(evaluation: Evaluation, ground: GroundDrawing): [number, number] {
   const values = [
-    ...evaluation.ground.pore.map((p) => p.emw_ppg),
-    ...evaluation.ground.fracture.map((p) => p.emw_ppg),
-    ...evaluation.ground.stability.map((p) => p.emw_ppg),
+    ...ground.pore.map((p) => p.emw_ppg),
+    ...ground.fracture.map((p) => p.emw_ppg),
+    ...ground.stability.map((p) => p.emw_ppg),
     ...evaluation.strings.map((s) => s.mud_ppg ?? NaN).filter(Number.isFinite),
   ];
   if (values.length === 0) return [8, 18];
@@ -47,13 +50,14 @@ export function WindowTrack(props: WindowTrackProps) {
 
 function EmwTrack({ scale, widthPx, grips }: WindowTrackProps) {
   const evaluation = useSnapshot("evaluation");
+  const ground = useGroundDrawing() ?? NOTHING;
   const units = useUnits();
   if (evaluation === null) return null;
-  const [low, high] = domainOf(evaluation);
+  const [low, high] = domainOf(evaluation, ground);
   const show = (ppg: number) => ppg * units.factor("emw");
-  const pore = series(evaluation.ground.pore);
-  const fracture = series(evaluation.ground.fracture);
-  const stability = series(evaluation.ground.stability);
+  const pore = series(ground.pore);
+  const fracture = series(ground.fracture);
+  const stability = series(ground.stability);
   const read = (mdFt: number) => {
     const parts: string[] = [];
     for (const [name, value] of [
@@ -69,7 +73,7 @@ function EmwTrack({ scale, widthPx, grips }: WindowTrackProps) {
     const depths = [...new Set([...pore.md, ...fracture.md, ...stability.md, ...evaluation.strings.map((s) => s.shoe_md_ft)])].sort((a, b) => a - b);
     const cell = (value: number | null) => (value === null ? "unknown" : units.number(value, "emw"));
     const bound = (md: number, key: "lower_ppg" | "upper_ppg") => {
-      const known = evaluation.ground.window.filter((p) => p[key] !== null);
+      const known = ground.window.filter((p) => p[key] !== null);
       return interpolate(known.map((p) => p.md_ft), known.map((p) => p[key]!), md);
     };
     return {
@@ -103,7 +107,7 @@ function EmwTrack({ scale, widthPx, grips }: WindowTrackProps) {
         const path = (s: Series) => line(s.md.map((md, i) => [at(s.emw[i]!), scale.y(md)] as const));
         return (
           <>
-            <path d={band(evaluation, at, scale)} fill="var(--window)" />
+            <path d={band(ground, at, scale)} fill="var(--window)" />
             <path d={path(pore)} fill="none" stroke="var(--iris)" strokeWidth={1.8} />
             <path d={path(fracture)} fill="none" stroke="var(--rust)" strokeWidth={1.8} strokeDasharray="5 3" />
             {stability.md.length > 1 && <path d={path(stability)} fill="none" stroke="var(--mute)" strokeWidth={1.4} strokeDasharray="2 3" />}
@@ -142,9 +146,9 @@ function Name({ text, of, at, scale, colour, side }: NameProps) {
 }
 
 /** The band between the bounds, wherever both are known and the lower is under the upper. */
-function band(evaluation: Evaluation, at: (ppg: number) => number, scale: DepthScale): string {
+function band(ground: GroundDrawing, at: (ppg: number) => number, scale: DepthScale): string {
   const runs: { md: number; low: number; high: number }[][] = [[]];
-  for (const p of evaluation.ground.window) {
+  for (const p of ground.window) {
     const open = p.lower_ppg !== null && p.upper_ppg !== null && p.lower_ppg <= p.upper_ppg;
     if (open) runs[runs.length - 1]!.push({ md: p.md_ft, low: p.lower_ppg!, high: p.upper_ppg! });
     else runs.push([]);

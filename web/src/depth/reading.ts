@@ -1,11 +1,17 @@
 // What the well is at one depth, for the reading under the cursor. Pure: looked up in the evaluation, nothing computed.
-import type { Evaluation } from "../design/types";
+import type { Evaluation, GroundDrawing, LoadsResult } from "../design/types";
 import type { Units } from "../ui/units";
 import { at, interpolate } from "./scale";
 
 export interface ReadingPart {
   label: string;
   text: string;
+}
+
+/** What is only drawn, where it is on the screen. */
+export interface Drawn {
+  ground: GroundDrawing | null;
+  loads: LoadsResult | undefined;
 }
 
 export function mudAt(evaluation: Evaluation, mdFt: number): number | null {
@@ -15,7 +21,7 @@ export function mudAt(evaluation: Evaluation, mdFt: number): number | null {
 }
 
 /** Everything that stands at a depth: zone, hole, casings and what is between them, pressures, safety factors. */
-export function readingAt(evaluation: Evaluation, mdFt: number, selected: number, units: Units): ReadingPart[] {
+export function readingAt(evaluation: Evaluation, drawn: Drawn, mdFt: number, selected: number, units: Units): ReadingPart[] {
   const { basis, ground } = evaluation;
   const tvd = at(basis.axis_md_ft, basis.axis_tvd_ft, mdFt);
   const parts: ReadingPart[] = [{ label: "MD", text: units.text(mdFt, "depth") }];
@@ -28,13 +34,13 @@ export function readingAt(evaluation: Evaluation, mdFt: number, selected: number
   parts.push(...nest(evaluation, mdFt, units));
   if (heat !== null) parts.push({ label: "at", text: units.text(heat, "temperature") });
   for (const [label, points] of [
-    ["pore", ground.pore],
-    ["fracture", ground.fracture],
+    ["pore", drawn.ground?.pore ?? []],
+    ["fracture", drawn.ground?.fracture ?? []],
   ] as const) {
     const value = interpolate(points.map((p) => p.md_ft), points.map((p) => p.emw_ppg), mdFt);
     if (value !== null) parts.push({ label, text: units.text(value, "emw") });
   }
-  return [...parts, ...factors(evaluation, mdFt, selected, units)];
+  return [...parts, ...factors(evaluation, drawn.loads, mdFt, selected, units)];
 }
 
 /** The hole and the pipes in it from the outside in, each with what is behind it. */
@@ -65,20 +71,12 @@ function mudPressure(evaluation: Evaluation, mdFt: number): number | null {
   return bottom === top ? row.top_psi : row.top_psi + ((here - top) / (bottom - top)) * (row.bottom_psi - row.top_psi);
 }
 
-/** Least factor of the string in hand at this depth, by kind of load. */
-function factors(evaluation: Evaluation, mdFt: number, selected: number, units: Units): ReadingPart[] {
+/** Least share of what policy asks, of the string in hand at this depth, where its loads are on the screen. */
+function factors(evaluation: Evaluation, loads: LoadsResult | undefined, mdFt: number, selected: number, units: Units): ReadingPart[] {
   const string = evaluation.strings[selected];
-  if (string?.od_in == null) return [];
-  const parts: ReadingPart[] = [];
-  for (const kind of ["burst", "collapse"] as const) {
-    let least: number | null = null;
-    for (const load of evaluation.pipe.strings[selected]!.loads) {
-      if (load.kind !== kind) continue;
-      const value = interpolate(load.curve_md_ft, load.curve_load_psi, mdFt);
-      const rating = interpolate(load.curve_md_ft, load.curve_rating_psi, mdFt);
-      if (value !== null && rating !== null && value > 0) least = Math.min(least ?? Infinity, rating / value);
-    }
-    if (least !== null) parts.push({ label: `${units.text(string.od_in, "size")} ${kind} SF`, text: least > 99 ? "over 99" : least.toFixed(2) });
-  }
-  return parts;
+  if (string?.od_in == null || loads === undefined) return [];
+  const shares = loads.cases.map((c) => ({ name: c.name, share: interpolate(loads.md_ft, c.share, mdFt) ?? Infinity }));
+  const least = shares.reduce((a, b) => (b.share < a.share ? b : a), { name: "", share: Infinity });
+  if (!Number.isFinite(least.share)) return [];
+  return [{ label: `${units.text(string.od_in, "size")} factor over required`, text: `${least.share > 9.9 ? "over 9.9" : least.share.toFixed(2)}, ${least.name}` }];
 }

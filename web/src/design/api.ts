@@ -9,6 +9,8 @@ import type {
   DesignView,
   Evaluation,
   FormulaItem,
+  GroundDrawing,
+  KickDrawing,
   LoadsResult,
   Mapping,
   Pasted,
@@ -18,6 +20,7 @@ import type {
   Preview,
   Problem,
   ProgramsResult,
+  ReferenceData,
   RevisionList,
   Saved,
   Station,
@@ -69,6 +72,9 @@ export const getLoads = (document: Design, string: number, signal?: AbortSignal)
 export const getOffers = (document: Design, string: number, signal?: AbortSignal) => send<PipeOffers>("POST", "/pipe-offers", { document, string }, signal);
 export const getChains = (document: Design, signal?: AbortSignal) => send<ChainsResult>("POST", "/chains", { document }, signal);
 export const getWorking = (document: Design, key: string) => send<Working>("POST", "/workings", { document, key });
+export const getReference = () => send<ReferenceData>("GET", "/reference");
+export const drawGround = (document: Design) => send<GroundDrawing>("POST", "/drawings/ground", { document });
+export const drawKick = (document: Design) => send<{ strings: KickDrawing[] }>("POST", "/drawings/kick", { document }).then((r) => r.strings);
 export const getUnits = () => send<{ quantities: UnitTable }>("GET", "/units").then((r) => r.quantities);
 export const getPipes = (odIn: number) => send<PipeTable>("GET", `/catalogue/pipes?od_in=${odIn}`).then((r) => r.pipes);
 export const getCatalogue = () => send<CatalogueView>("GET", "/catalogue");

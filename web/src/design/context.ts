@@ -70,6 +70,7 @@ export function useDrawnStrings(): StringResult[] {
 export function adoption(document: Design, evaluation: Evaluation | null): Change[] {
   if (document.strings.length > 0 || evaluation === null || evaluation.strings.length === 0) return [];
   const strings = evaluation.strings.map((s) => ({
+    id: s.id,
     role: s.role,
     run: s.run,
     shoe_md_ft: s.shoe_md_ft,
@@ -83,4 +84,15 @@ export function adoption(document: Design, evaluation: Evaluation | null): Chang
 export function editString(session: Session, index: number, key: string, value: unknown): void {
   const { document, evaluation } = session.snapshot();
   session.edit([...adoption(document, evaluation), { path: `/strings/${index}/${key}`, value }]);
+}
+
+/** A string taken out with the stack that stands on it; pieces that stood on it go by their place again. */
+export function withoutString(document: Design, index: number): Change[] {
+  const gone = document.strings[index]!.id;
+  const changes: Change[] = [{ path: "/strings", value: document.strings.filter((_, i) => i !== index) }];
+  if (document.preventers.some((s) => s.string === gone)) changes.push({ path: "/preventers", value: document.preventers.filter((s) => s.string !== gone) });
+  document.wellhead.pieces.forEach((piece, i) => {
+    if (piece.string === gone) changes.push({ path: `/wellhead/pieces/${i}/string`, value: null });
+  });
+  return changes;
 }

@@ -225,6 +225,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drawings/ground": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Profiles, window and pressures as points along the well. */
+        post: operations["drawings_draw_ground_ground_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drawings/kick": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Kick tolerance at each shoe against the depth of the kick. */
+        post: operations["drawings_draw_kick_kick_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/estimates/fracture": {
         parameters: {
             query?: never;
@@ -355,6 +389,23 @@ export interface paths {
         put?: never;
         /** Setting depths by both schools, the freedom of each shoe, and what would free a program where there is none. */
         post: operations["evaluations_create_programs_programs_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reference": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Steps and fields of the document: titles, quantities, options, bounds and help. */
+        get: operations["reference_get_reference_reference_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -561,7 +612,7 @@ export interface components {
              * Quantity
              * @enum {string}
              */
-            quantity: "depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "gradient" | "fraction" | "capacity" | "concentration" | "torque";
+            quantity: "depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price";
             /** Value */
             value: number;
         };
@@ -679,25 +730,55 @@ export interface components {
          */
         Cement: {
             /**
-             * Bentonite Percent
+             * Bentonite
              * @default null
              */
             bentonite_percent: number | null;
             /**
-             * Excess
+             * Open-hole excess
+             * @description fraction of the open-hole annulus
              * @default null
              */
             excess: number | null;
             /**
-             * Slurry Water Gal Sk
+             * Mix water
              * @default null
              */
             slurry_water_gal_sk: number | null;
             /**
-             * Top Md Ft
+             * Top of cement
              * @default null
              */
             top_md_ft: number | null;
+        };
+        /** CementPolicy */
+        CementPolicy: {
+            /**
+             * Open-hole excess
+             * @description fraction of the open-hole annulus
+             * @default 0.5
+             */
+            excess: number;
+            /**
+             * Cement above the previous shoe
+             * @default 300
+             */
+            overlap_ft: number;
+            /**
+             * Rathole
+             * @default 10
+             */
+            rathole_ft: number;
+            /**
+             * Shoe track
+             * @default 80
+             */
+            shoe_track_ft: number;
+            /**
+             * Mix water, neat slurry
+             * @default 4.97
+             */
+            water_gal_sk: number;
         };
         /** CementResult */
         CementResult: {
@@ -799,22 +880,11 @@ export interface components {
              */
             yield_ft3_sk: number | null;
         };
-        /** ChainResult */
-        ChainResult: {
-            /** Cost */
-            cost: number;
-            /** Current */
-            current: boolean;
-            /** Neighbour */
-            neighbour: boolean;
-            /** Steps */
-            steps: components["schemas"]["ChainStep"][];
-        };
         /**
-         * ChainStep
+         * ChainLink
          * @description One string of a chain. Volumes are over the section as it stands; None for pipe that is driven.
          */
-        ChainStep: {
+        ChainLink: {
             /**
              * Annulus Bbl
              * @default null
@@ -864,6 +934,17 @@ export interface components {
              * @default null
              */
             way: ("common" | "tight" | "special clearance" | "under-reamed" | "flush") | null;
+        };
+        /** ChainResult */
+        ChainResult: {
+            /** Cost */
+            cost: number;
+            /** Current */
+            current: boolean;
+            /** Links */
+            links: components["schemas"]["ChainLink"][];
+            /** Neighbour */
+            neighbour: boolean;
         };
         /**
          * ChainsResult
@@ -932,19 +1013,19 @@ export interface components {
          */
         CustomLoad: {
             /**
-             * Inside Level Md Ft
+             * Inside level
              * @description depth of the fluid level inside
              * @default 0
              */
             inside_level_md_ft: number;
             /**
-             * Inside Ppg
-             * @description fluid inside; 0 is empty
+             * Inside fluid
+             * @description 0 is empty
              * @default 0
              */
             inside_ppg: number;
             /**
-             * Inside Psi
+             * Inside at top
              * @description pressure at the top inside
              * @default 0
              */
@@ -954,20 +1035,20 @@ export interface components {
              * @enum {string}
              */
             kind: "burst" | "collapse";
-            /** Name */
+            /** Load case */
             name: string;
             /**
-             * Outside Ppg
+             * Outside fluid
              * @default 0
              */
             outside_ppg: number;
             /**
-             * Outside Psi
+             * Outside at top
              * @default 0
              */
             outside_psi: number;
             /**
-             * Temperature Change F
+             * Temperature change
              * @default 0
              */
             temperature_change_f: number;
@@ -978,47 +1059,47 @@ export interface components {
          */
         CustomPipe: {
             /**
-             * Body Lbf
+             * Body yield
              * @default null
              */
             body_lbf: number | null;
             /**
-             * Burst Psi
+             * Burst rating
              * @default null
              */
             burst_psi: number | null;
             /**
-             * Collapse Psi
+             * Collapse rating
              * @default null
              */
             collapse_psi: number | null;
             /** Connection */
             connection: string;
-            /** Coupling Od In */
+            /** Coupling OD */
             coupling_od_in: number;
             /**
-             * Drift In
+             * Drift
              * @default null
              */
             drift_in: number | null;
             /** Grade */
             grade: string;
             /**
-             * Joint Lbf
+             * Joint strength
              * @default null
              */
             joint_lbf: number | null;
             /**
-             * Joint Psi
-             * @description internal pressure that the connection stands
+             * Leak resistance
+             * @description internal pressure that the connection withstands
              * @default null
              */
             joint_psi: number | null;
-            /** Od In */
+            /** OD */
             od_in: number;
             /**
-             * Sour From F
-             * @description coldest sour service; None is not for sour service
+             * Sour service from
+             * @description lowest temperature in sour service; empty is not for sour service
              * @default null
              */
             sour_from_f: number | null;
@@ -1027,12 +1108,106 @@ export interface components {
              * @default
              */
             source: string;
-            /** Wall In */
+            /** Wall */
             wall_in: number;
-            /** Weight Ppf */
+            /** Weight */
             weight_ppf: number;
-            /** Yield Psi */
+            /** Yield strength */
             yield_psi: number;
+        };
+        /** DepthsPolicy */
+        DepthsPolicy: {
+            /**
+             * Minimum conductor depth
+             * @description below the ground or the mudline
+             * @default 80
+             */
+            conductor_minimum_ft: number;
+            /**
+             * Mud under the conductor
+             * @default 9
+             */
+            conductor_mud_ppg: number;
+            /**
+             * Maximum hole on a diverter
+             * @description below the ground, drilled on the conductor
+             * @default 4000
+             */
+            diverter_limit_ft: number;
+            /**
+             * Cover below fresh water
+             * @default 100
+             */
+            fresh_water_cover_ft: number;
+            /**
+             * Influx gradient
+             * @default 0.1
+             */
+            influx_psi_ft: number;
+            /**
+             * Criterion
+             * @description a minimum volume by hole size, or full evacuation to gas that the shoe must withstand
+             * @default volume
+             * @enum {string}
+             */
+            kick_criterion: "volume" | "full gas";
+            /**
+             * Kick intensity
+             * @description formation pressure over pore pressure
+             * @default 0.5
+             */
+            kick_intensity_ppg: number;
+            /**
+             * Minimum kick tolerance by hole size
+             * @default [
+             *       {
+             *         "from_hole_in": 16,
+             *         "volume_bbl": 100
+             *       },
+             *       {
+             *         "from_hole_in": 11,
+             *         "volume_bbl": 50
+             *       },
+             *       {
+             *         "from_hole_in": 7.875,
+             *         "volume_bbl": 25
+             *       },
+             *       {
+             *         "from_hole_in": 1,
+             *         "volume_bbl": 15
+             *       }
+             *     ]
+             */
+            kick_minimums: components["schemas"]["KickMinimum"][];
+            /**
+             * Liner overlap
+             * @description length of a liner inside the casing above it
+             * @default 400
+             */
+            liner_overlap_ft: number;
+            /**
+             * Method
+             * @description how the proposal is made: the shallowest shoes from total depth up, or the deepest from the conductor down
+             * @default bottom up
+             * @enum {string}
+             */
+            method: "bottom up" | "top down";
+            /**
+             * Maximum open hole
+             * @default 8000
+             */
+            open_hole_limit_ft: number;
+            /**
+             * Cover below a zone to be cased off
+             * @default 50
+             */
+            zone_cover_ft: number;
+            /**
+             * Maximum depth below a zone to be cased off
+             * @description the shoe stands no deeper below its base
+             * @default 300
+             */
+            zone_reach_ft: number;
         };
         /**
          * DepthsResult
@@ -1045,6 +1220,81 @@ export interface components {
             proposal: components["schemas"]["ProposedShoe"][];
             /** Strings */
             strings: components["schemas"]["ShoeRow"][];
+            /** Zone Notes */
+            zone_notes: components["schemas"]["ZoneNote"][];
+        };
+        /**
+         * Described
+         * @description One field. `optional` may be empty; `required` has no default; bounds are in the core's unit.
+         */
+        Described: {
+            /**
+             * Group
+             * @default
+             */
+            group: string;
+            /**
+             * Help
+             * @default
+             */
+            help: string;
+            /**
+             * High
+             * @default null
+             */
+            high: number | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "number" | "text" | "choice" | "flag" | "list" | "part";
+            /**
+             * Least
+             * @default null
+             */
+            least: number | null;
+            /**
+             * Low
+             * @default null
+             */
+            low: number | null;
+            /**
+             * Most
+             * @default null
+             */
+            most: number | null;
+            /**
+             * Optional
+             * @default false
+             */
+            optional: boolean;
+            /**
+             * Options
+             * @default []
+             */
+            options: string[];
+            /**
+             * Quantity
+             * @default null
+             */
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price") | null;
+            /**
+             * Required
+             * @default false
+             */
+            required: boolean;
+            /** Title */
+            title: string;
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
+            /**
+             * Whole
+             * @default false
+             */
+            whole: boolean;
         };
         /**
          * Design
@@ -1068,7 +1318,7 @@ export interface components {
              *     }
              */
             ground: components["schemas"]["GroundModel"];
-            /** Name */
+            /** Well */
             name: string;
             /**
              * Note
@@ -1076,137 +1326,151 @@ export interface components {
              */
             note: string;
             /**
-             * Pipes
+             * Own pipes
              * @default []
              */
             pipes: components["schemas"]["CustomPipe"][];
             /**
              * @default {
-             *       "base_fluid_ppg": 8.33,
-             *       "bump_psi": 500,
-             *       "burst_backup": "base fluid",
-             *       "burst_school": "gas to surface",
-             *       "cement_excess": 0.5,
-             *       "cement_overlap_ft": 300,
-             *       "choose_from": "catalogue",
-             *       "clearance": "tight",
-             *       "collapse_school": "by role",
-             *       "conductor_minimum_ft": 80,
-             *       "conductor_mud_ppg": 9,
-             *       "connections": [
-             *         "STC",
-             *         "LTC",
-             *         "BTC"
-             *       ],
-             *       "depth_school": "bottom up",
-             *       "derate_per_f": 0,
-             *       "design_kick_bbl": 100,
-             *       "diverter_limit_ft": 4000,
-             *       "drill_strings": [
-             *         {
-             *           "collar_id_in": 2.8125,
-             *           "collar_length_ft": 600,
-             *           "collar_od_in": 8,
-             *           "from_hole_in": 12,
-             *           "pipe_id_in": 4.276,
-             *           "pipe_od_in": 5
-             *         },
-             *         {
-             *           "collar_id_in": 2.8125,
-             *           "collar_length_ft": 600,
-             *           "collar_od_in": 6.5,
-             *           "from_hole_in": 8,
-             *           "pipe_id_in": 4.276,
-             *           "pipe_od_in": 5
-             *         },
-             *         {
-             *           "collar_id_in": 2.25,
-             *           "collar_length_ft": 450,
-             *           "collar_od_in": 4.75,
-             *           "from_hole_in": 1,
-             *           "pipe_id_in": 2.764,
-             *           "pipe_od_in": 3.5
-             *         }
-             *       ],
-             *       "factors": {
-             *         "burst": 1.1,
-             *         "collapse": 1.125,
-             *         "collapse_cemented": 1,
-             *         "compression": 1.2,
-             *         "tension": 1.6,
-             *         "triaxial": 1.25
+             *       "cement": {
+             *         "excess": 0.5,
+             *         "overlap_ft": 300,
+             *         "rathole_ft": 10,
+             *         "shoe_track_ft": 80,
+             *         "water_gal_sk": 4.97
              *       },
-             *       "fracture_margin_ppg": 0.3,
-             *       "fresh_water_cover_ft": 100,
-             *       "gas_model": "gradient",
-             *       "gas_psi_ft": 0.1,
-             *       "gas_sg": 0.65,
-             *       "gas_share": 0.5,
-             *       "gas_z": 1,
-             *       "influx_psi_ft": 0.1,
-             *       "keep_spare": false,
-             *       "kick_intensity_ppg": 0.5,
-             *       "kick_minimums": [
-             *         {
-             *           "from_hole_in": 16,
-             *           "volume_bbl": 100
+             *       "depths": {
+             *         "conductor_minimum_ft": 80,
+             *         "conductor_mud_ppg": 9,
+             *         "diverter_limit_ft": 4000,
+             *         "fresh_water_cover_ft": 100,
+             *         "influx_psi_ft": 0.1,
+             *         "kick_criterion": "volume",
+             *         "kick_intensity_ppg": 0.5,
+             *         "kick_minimums": [
+             *           {
+             *             "from_hole_in": 16,
+             *             "volume_bbl": 100
+             *           },
+             *           {
+             *             "from_hole_in": 11,
+             *             "volume_bbl": 50
+             *           },
+             *           {
+             *             "from_hole_in": 7.875,
+             *             "volume_bbl": 25
+             *           },
+             *           {
+             *             "from_hole_in": 1,
+             *             "volume_bbl": 15
+             *           }
+             *         ],
+             *         "liner_overlap_ft": 400,
+             *         "method": "bottom up",
+             *         "open_hole_limit_ft": 8000,
+             *         "zone_cover_ft": 50,
+             *         "zone_reach_ft": 300
+             *       },
+             *       "mud": {
+             *         "active_volume_bbl": 500,
+             *         "drill_strings": [
+             *           {
+             *             "collar_id_in": 2.8125,
+             *             "collar_length_ft": 600,
+             *             "collar_od_in": 8,
+             *             "from_hole_in": 12,
+             *             "pipe_id_in": 4.276,
+             *             "pipe_od_in": 5
+             *           },
+             *           {
+             *             "collar_id_in": 2.8125,
+             *             "collar_length_ft": 600,
+             *             "collar_od_in": 6.5,
+             *             "from_hole_in": 8,
+             *             "pipe_id_in": 4.276,
+             *             "pipe_od_in": 5
+             *           },
+             *           {
+             *             "collar_id_in": 2.25,
+             *             "collar_length_ft": 450,
+             *             "collar_od_in": 4.75,
+             *             "from_hole_in": 1,
+             *             "pipe_id_in": 2.764,
+             *             "pipe_od_in": 3.5
+             *           }
+             *         ],
+             *         "fracture_margin_ppg": 0.3,
+             *         "normal_pore_ppg": 9,
+             *         "rheology": "Bingham",
+             *         "riser_mud_limit_ppg": 18,
+             *         "sticking_abnormal_psi": 3000,
+             *         "sticking_normal_psi": 2000,
+             *         "sweep_bbl": 50,
+             *         "sweep_every_ft": 90,
+             *         "trip_margin_ppg": 0.3,
+             *         "trip_speed_ft_min": 90,
+             *         "weighting_solid_ppg": 35
+             *       },
+             *       "pipe": {
+             *         "base_fluid_ppg": 8.33,
+             *         "bump_psi": 500,
+             *         "burst_backup": "base fluid",
+             *         "burst_method": "gas to surface",
+             *         "choose_from": "catalogue",
+             *         "collapse_method": "by role",
+             *         "connections": [
+             *           "STC",
+             *           "LTC",
+             *           "BTC"
+             *         ],
+             *         "derate_per_f": 0,
+             *         "design_kick_bbl": 100,
+             *         "factors": {
+             *           "burst": 1.1,
+             *           "collapse": 1.125,
+             *           "collapse_cemented": 1,
+             *           "compression": 1.2,
+             *           "tension": 1.6,
+             *           "triaxial": 1.25
              *         },
-             *         {
-             *           "from_hole_in": 11,
-             *           "volume_bbl": 50
-             *         },
-             *         {
-             *           "from_hole_in": 7.875,
-             *           "volume_bbl": 25
-             *         },
-             *         {
-             *           "from_hole_in": 1,
-             *           "volume_bbl": 15
-             *         }
-             *       ],
-             *       "kick_school": "volume",
-             *       "least": "cost",
-             *       "least_section_ft": 1000,
-             *       "length_range": 3,
-             *       "liner_overlap_ft": 400,
-             *       "mix_water_ppg": 8.33,
-             *       "most_sections": 1,
-             *       "normal_pore_ppg": 9,
-             *       "open_hole_limit_ft": 8000,
-             *       "overpull_lbf": 100000,
-             *       "packer_fluid_ppg": 8.6,
-             *       "pit_volume_bbl": 500,
-             *       "production_heat_f": 0,
-             *       "production_od_in": 5.5,
-             *       "rathole_ft": 10,
-             *       "rheology": "Bingham",
-             *       "riser_mud_limit_ppg": 18,
-             *       "shock_ft_s": 1.5,
-             *       "shoe_track_ft": 80,
-             *       "slurry_water_gal_sk": 4.97,
-             *       "special_drift": true,
-             *       "stack_minimum_class_psi": 2000,
-             *       "stack_weight_lbf": null,
-             *       "sticking_abnormal_psi": 3000,
-             *       "sticking_normal_psi": 2000,
-             *       "sweep_bbl": 50,
-             *       "sweep_every_ft": 90,
-             *       "test_in_green_cement": false,
-             *       "test_share": 1,
-             *       "triaxial_wall": "nominal",
-             *       "trip_margin_ppg": 0.3,
-             *       "trip_speed_ft_min": 90,
-             *       "tubing_od_in": null,
-             *       "unfilled_ft": 500,
-             *       "weighting_solid_ppg": 35,
-             *       "wellhead_on": "casing and conductor",
-             *       "zone_cover_ft": 50,
-             *       "zone_reach_ft": 300
+             *         "gas_model": "gradient",
+             *         "gas_psi_ft": 0.1,
+             *         "gas_sg": 0.65,
+             *         "gas_share": 0.5,
+             *         "gas_z": 1,
+             *         "least": "cost",
+             *         "least_section_ft": 1000,
+             *         "length_range": 3,
+             *         "mix_water_ppg": 8.33,
+             *         "most_sections": 1,
+             *         "overpull_lbf": 100000,
+             *         "packer_fluid_ppg": 8.6,
+             *         "production_heat_f": 0,
+             *         "shock_ft_s": 1.5,
+             *         "test_in_green_cement": false,
+             *         "test_share": 1,
+             *         "triaxial_wall": "nominal",
+             *         "unfilled_ft": 500
+             *       },
+             *       "preventers": {
+             *         "minimum_class_psi": 2000
+             *       },
+             *       "sizes": {
+             *         "clearance": "tight",
+             *         "keep_spare": false,
+             *         "production_od_in": 5.5,
+             *         "special_drift": true,
+             *         "tubing_od_in": null
+             *       },
+             *       "wellhead": {
+             *         "stack_weight_lbf": null,
+             *         "stands_on": "casing and conductor"
+             *       }
              *     }
              */
             policy: components["schemas"]["Policy"];
             /**
-             * Preventers
+             * Stacks
              * @default []
              */
             preventers: components["schemas"]["Stack"][];
@@ -1227,7 +1491,7 @@ export interface components {
              */
             site: components["schemas"]["Site"];
             /**
-             * Stock
+             * Stock list
              * @default []
              */
             stock: components["schemas"]["StockRow"][];
@@ -1257,7 +1521,7 @@ export interface components {
              * Version
              * @constant
              */
-            version: 1;
+            version: 2;
             /**
              * @default {
              *       "base_plate_in": 2,
@@ -1280,7 +1544,7 @@ export interface components {
              */
             collapse: number;
             /**
-             * Collapse Cemented
+             * Collapse, cemented
              * @default 1
              */
             collapse_cemented: number;
@@ -1379,7 +1643,7 @@ export interface components {
                  *     }
                  */
                 ground: components["schemas"]["GroundModel"];
-                /** Name */
+                /** Well */
                 name: string;
                 /**
                  * Note
@@ -1387,137 +1651,151 @@ export interface components {
                  */
                 note: string;
                 /**
-                 * Pipes
+                 * Own pipes
                  * @default []
                  */
                 pipes: components["schemas"]["CustomPipe"][];
                 /**
                  * @default {
-                 *       "base_fluid_ppg": 8.33,
-                 *       "bump_psi": 500,
-                 *       "burst_backup": "base fluid",
-                 *       "burst_school": "gas to surface",
-                 *       "cement_excess": 0.5,
-                 *       "cement_overlap_ft": 300,
-                 *       "choose_from": "catalogue",
-                 *       "clearance": "tight",
-                 *       "collapse_school": "by role",
-                 *       "conductor_minimum_ft": 80,
-                 *       "conductor_mud_ppg": 9,
-                 *       "connections": [
-                 *         "STC",
-                 *         "LTC",
-                 *         "BTC"
-                 *       ],
-                 *       "depth_school": "bottom up",
-                 *       "derate_per_f": 0,
-                 *       "design_kick_bbl": 100,
-                 *       "diverter_limit_ft": 4000,
-                 *       "drill_strings": [
-                 *         {
-                 *           "collar_id_in": 2.8125,
-                 *           "collar_length_ft": 600,
-                 *           "collar_od_in": 8,
-                 *           "from_hole_in": 12,
-                 *           "pipe_id_in": 4.276,
-                 *           "pipe_od_in": 5
-                 *         },
-                 *         {
-                 *           "collar_id_in": 2.8125,
-                 *           "collar_length_ft": 600,
-                 *           "collar_od_in": 6.5,
-                 *           "from_hole_in": 8,
-                 *           "pipe_id_in": 4.276,
-                 *           "pipe_od_in": 5
-                 *         },
-                 *         {
-                 *           "collar_id_in": 2.25,
-                 *           "collar_length_ft": 450,
-                 *           "collar_od_in": 4.75,
-                 *           "from_hole_in": 1,
-                 *           "pipe_id_in": 2.764,
-                 *           "pipe_od_in": 3.5
-                 *         }
-                 *       ],
-                 *       "factors": {
-                 *         "burst": 1.1,
-                 *         "collapse": 1.125,
-                 *         "collapse_cemented": 1,
-                 *         "compression": 1.2,
-                 *         "tension": 1.6,
-                 *         "triaxial": 1.25
+                 *       "cement": {
+                 *         "excess": 0.5,
+                 *         "overlap_ft": 300,
+                 *         "rathole_ft": 10,
+                 *         "shoe_track_ft": 80,
+                 *         "water_gal_sk": 4.97
                  *       },
-                 *       "fracture_margin_ppg": 0.3,
-                 *       "fresh_water_cover_ft": 100,
-                 *       "gas_model": "gradient",
-                 *       "gas_psi_ft": 0.1,
-                 *       "gas_sg": 0.65,
-                 *       "gas_share": 0.5,
-                 *       "gas_z": 1,
-                 *       "influx_psi_ft": 0.1,
-                 *       "keep_spare": false,
-                 *       "kick_intensity_ppg": 0.5,
-                 *       "kick_minimums": [
-                 *         {
-                 *           "from_hole_in": 16,
-                 *           "volume_bbl": 100
+                 *       "depths": {
+                 *         "conductor_minimum_ft": 80,
+                 *         "conductor_mud_ppg": 9,
+                 *         "diverter_limit_ft": 4000,
+                 *         "fresh_water_cover_ft": 100,
+                 *         "influx_psi_ft": 0.1,
+                 *         "kick_criterion": "volume",
+                 *         "kick_intensity_ppg": 0.5,
+                 *         "kick_minimums": [
+                 *           {
+                 *             "from_hole_in": 16,
+                 *             "volume_bbl": 100
+                 *           },
+                 *           {
+                 *             "from_hole_in": 11,
+                 *             "volume_bbl": 50
+                 *           },
+                 *           {
+                 *             "from_hole_in": 7.875,
+                 *             "volume_bbl": 25
+                 *           },
+                 *           {
+                 *             "from_hole_in": 1,
+                 *             "volume_bbl": 15
+                 *           }
+                 *         ],
+                 *         "liner_overlap_ft": 400,
+                 *         "method": "bottom up",
+                 *         "open_hole_limit_ft": 8000,
+                 *         "zone_cover_ft": 50,
+                 *         "zone_reach_ft": 300
+                 *       },
+                 *       "mud": {
+                 *         "active_volume_bbl": 500,
+                 *         "drill_strings": [
+                 *           {
+                 *             "collar_id_in": 2.8125,
+                 *             "collar_length_ft": 600,
+                 *             "collar_od_in": 8,
+                 *             "from_hole_in": 12,
+                 *             "pipe_id_in": 4.276,
+                 *             "pipe_od_in": 5
+                 *           },
+                 *           {
+                 *             "collar_id_in": 2.8125,
+                 *             "collar_length_ft": 600,
+                 *             "collar_od_in": 6.5,
+                 *             "from_hole_in": 8,
+                 *             "pipe_id_in": 4.276,
+                 *             "pipe_od_in": 5
+                 *           },
+                 *           {
+                 *             "collar_id_in": 2.25,
+                 *             "collar_length_ft": 450,
+                 *             "collar_od_in": 4.75,
+                 *             "from_hole_in": 1,
+                 *             "pipe_id_in": 2.764,
+                 *             "pipe_od_in": 3.5
+                 *           }
+                 *         ],
+                 *         "fracture_margin_ppg": 0.3,
+                 *         "normal_pore_ppg": 9,
+                 *         "rheology": "Bingham",
+                 *         "riser_mud_limit_ppg": 18,
+                 *         "sticking_abnormal_psi": 3000,
+                 *         "sticking_normal_psi": 2000,
+                 *         "sweep_bbl": 50,
+                 *         "sweep_every_ft": 90,
+                 *         "trip_margin_ppg": 0.3,
+                 *         "trip_speed_ft_min": 90,
+                 *         "weighting_solid_ppg": 35
+                 *       },
+                 *       "pipe": {
+                 *         "base_fluid_ppg": 8.33,
+                 *         "bump_psi": 500,
+                 *         "burst_backup": "base fluid",
+                 *         "burst_method": "gas to surface",
+                 *         "choose_from": "catalogue",
+                 *         "collapse_method": "by role",
+                 *         "connections": [
+                 *           "STC",
+                 *           "LTC",
+                 *           "BTC"
+                 *         ],
+                 *         "derate_per_f": 0,
+                 *         "design_kick_bbl": 100,
+                 *         "factors": {
+                 *           "burst": 1.1,
+                 *           "collapse": 1.125,
+                 *           "collapse_cemented": 1,
+                 *           "compression": 1.2,
+                 *           "tension": 1.6,
+                 *           "triaxial": 1.25
                  *         },
-                 *         {
-                 *           "from_hole_in": 11,
-                 *           "volume_bbl": 50
-                 *         },
-                 *         {
-                 *           "from_hole_in": 7.875,
-                 *           "volume_bbl": 25
-                 *         },
-                 *         {
-                 *           "from_hole_in": 1,
-                 *           "volume_bbl": 15
-                 *         }
-                 *       ],
-                 *       "kick_school": "volume",
-                 *       "least": "cost",
-                 *       "least_section_ft": 1000,
-                 *       "length_range": 3,
-                 *       "liner_overlap_ft": 400,
-                 *       "mix_water_ppg": 8.33,
-                 *       "most_sections": 1,
-                 *       "normal_pore_ppg": 9,
-                 *       "open_hole_limit_ft": 8000,
-                 *       "overpull_lbf": 100000,
-                 *       "packer_fluid_ppg": 8.6,
-                 *       "pit_volume_bbl": 500,
-                 *       "production_heat_f": 0,
-                 *       "production_od_in": 5.5,
-                 *       "rathole_ft": 10,
-                 *       "rheology": "Bingham",
-                 *       "riser_mud_limit_ppg": 18,
-                 *       "shock_ft_s": 1.5,
-                 *       "shoe_track_ft": 80,
-                 *       "slurry_water_gal_sk": 4.97,
-                 *       "special_drift": true,
-                 *       "stack_minimum_class_psi": 2000,
-                 *       "stack_weight_lbf": null,
-                 *       "sticking_abnormal_psi": 3000,
-                 *       "sticking_normal_psi": 2000,
-                 *       "sweep_bbl": 50,
-                 *       "sweep_every_ft": 90,
-                 *       "test_in_green_cement": false,
-                 *       "test_share": 1,
-                 *       "triaxial_wall": "nominal",
-                 *       "trip_margin_ppg": 0.3,
-                 *       "trip_speed_ft_min": 90,
-                 *       "tubing_od_in": null,
-                 *       "unfilled_ft": 500,
-                 *       "weighting_solid_ppg": 35,
-                 *       "wellhead_on": "casing and conductor",
-                 *       "zone_cover_ft": 50,
-                 *       "zone_reach_ft": 300
+                 *         "gas_model": "gradient",
+                 *         "gas_psi_ft": 0.1,
+                 *         "gas_sg": 0.65,
+                 *         "gas_share": 0.5,
+                 *         "gas_z": 1,
+                 *         "least": "cost",
+                 *         "least_section_ft": 1000,
+                 *         "length_range": 3,
+                 *         "mix_water_ppg": 8.33,
+                 *         "most_sections": 1,
+                 *         "overpull_lbf": 100000,
+                 *         "packer_fluid_ppg": 8.6,
+                 *         "production_heat_f": 0,
+                 *         "shock_ft_s": 1.5,
+                 *         "test_in_green_cement": false,
+                 *         "test_share": 1,
+                 *         "triaxial_wall": "nominal",
+                 *         "unfilled_ft": 500
+                 *       },
+                 *       "preventers": {
+                 *         "minimum_class_psi": 2000
+                 *       },
+                 *       "sizes": {
+                 *         "clearance": "tight",
+                 *         "keep_spare": false,
+                 *         "production_od_in": 5.5,
+                 *         "special_drift": true,
+                 *         "tubing_od_in": null
+                 *       },
+                 *       "wellhead": {
+                 *         "stack_weight_lbf": null,
+                 *         "stands_on": "casing and conductor"
+                 *       }
                  *     }
                  */
                 policy: components["schemas"]["Policy"];
                 /**
-                 * Preventers
+                 * Stacks
                  * @default []
                  */
                 preventers: components["schemas"]["Stack"][];
@@ -1538,7 +1816,7 @@ export interface components {
                  */
                 site: components["schemas"]["Site"];
                 /**
-                 * Stock
+                 * Stock list
                  * @default []
                  */
                 stock: components["schemas"]["StockRow"][];
@@ -1568,7 +1846,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 1;
+                version: 2;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -1582,22 +1860,25 @@ export interface components {
         /** DrillString */
         DrillString: {
             /**
-             * Collar Id In
+             * Collar ID
              * @default null
              */
             collar_id_in: number | null;
-            /** Collar Length Ft */
+            /**
+             * Length
+             * @description length of the collars
+             */
             collar_length_ft: number;
-            /** Collar Od In */
+            /** Collars */
             collar_od_in: number;
-            /** From Hole In */
+            /** From hole */
             from_hole_in: number;
             /**
-             * Pipe Id In
+             * Pipe ID
              * @default null
              */
             pipe_id_in: number | null;
-            /** Pipe Od In */
+            /** Pipe */
             pipe_od_in: number;
         };
         /** ElementResult */
@@ -1645,7 +1926,7 @@ export interface components {
                  *     }
                  */
                 ground: components["schemas"]["GroundModel"];
-                /** Name */
+                /** Well */
                 name: string;
                 /**
                  * Note
@@ -1653,137 +1934,151 @@ export interface components {
                  */
                 note: string;
                 /**
-                 * Pipes
+                 * Own pipes
                  * @default []
                  */
                 pipes: components["schemas"]["CustomPipe"][];
                 /**
                  * @default {
-                 *       "base_fluid_ppg": 8.33,
-                 *       "bump_psi": 500,
-                 *       "burst_backup": "base fluid",
-                 *       "burst_school": "gas to surface",
-                 *       "cement_excess": 0.5,
-                 *       "cement_overlap_ft": 300,
-                 *       "choose_from": "catalogue",
-                 *       "clearance": "tight",
-                 *       "collapse_school": "by role",
-                 *       "conductor_minimum_ft": 80,
-                 *       "conductor_mud_ppg": 9,
-                 *       "connections": [
-                 *         "STC",
-                 *         "LTC",
-                 *         "BTC"
-                 *       ],
-                 *       "depth_school": "bottom up",
-                 *       "derate_per_f": 0,
-                 *       "design_kick_bbl": 100,
-                 *       "diverter_limit_ft": 4000,
-                 *       "drill_strings": [
-                 *         {
-                 *           "collar_id_in": 2.8125,
-                 *           "collar_length_ft": 600,
-                 *           "collar_od_in": 8,
-                 *           "from_hole_in": 12,
-                 *           "pipe_id_in": 4.276,
-                 *           "pipe_od_in": 5
-                 *         },
-                 *         {
-                 *           "collar_id_in": 2.8125,
-                 *           "collar_length_ft": 600,
-                 *           "collar_od_in": 6.5,
-                 *           "from_hole_in": 8,
-                 *           "pipe_id_in": 4.276,
-                 *           "pipe_od_in": 5
-                 *         },
-                 *         {
-                 *           "collar_id_in": 2.25,
-                 *           "collar_length_ft": 450,
-                 *           "collar_od_in": 4.75,
-                 *           "from_hole_in": 1,
-                 *           "pipe_id_in": 2.764,
-                 *           "pipe_od_in": 3.5
-                 *         }
-                 *       ],
-                 *       "factors": {
-                 *         "burst": 1.1,
-                 *         "collapse": 1.125,
-                 *         "collapse_cemented": 1,
-                 *         "compression": 1.2,
-                 *         "tension": 1.6,
-                 *         "triaxial": 1.25
+                 *       "cement": {
+                 *         "excess": 0.5,
+                 *         "overlap_ft": 300,
+                 *         "rathole_ft": 10,
+                 *         "shoe_track_ft": 80,
+                 *         "water_gal_sk": 4.97
                  *       },
-                 *       "fracture_margin_ppg": 0.3,
-                 *       "fresh_water_cover_ft": 100,
-                 *       "gas_model": "gradient",
-                 *       "gas_psi_ft": 0.1,
-                 *       "gas_sg": 0.65,
-                 *       "gas_share": 0.5,
-                 *       "gas_z": 1,
-                 *       "influx_psi_ft": 0.1,
-                 *       "keep_spare": false,
-                 *       "kick_intensity_ppg": 0.5,
-                 *       "kick_minimums": [
-                 *         {
-                 *           "from_hole_in": 16,
-                 *           "volume_bbl": 100
+                 *       "depths": {
+                 *         "conductor_minimum_ft": 80,
+                 *         "conductor_mud_ppg": 9,
+                 *         "diverter_limit_ft": 4000,
+                 *         "fresh_water_cover_ft": 100,
+                 *         "influx_psi_ft": 0.1,
+                 *         "kick_criterion": "volume",
+                 *         "kick_intensity_ppg": 0.5,
+                 *         "kick_minimums": [
+                 *           {
+                 *             "from_hole_in": 16,
+                 *             "volume_bbl": 100
+                 *           },
+                 *           {
+                 *             "from_hole_in": 11,
+                 *             "volume_bbl": 50
+                 *           },
+                 *           {
+                 *             "from_hole_in": 7.875,
+                 *             "volume_bbl": 25
+                 *           },
+                 *           {
+                 *             "from_hole_in": 1,
+                 *             "volume_bbl": 15
+                 *           }
+                 *         ],
+                 *         "liner_overlap_ft": 400,
+                 *         "method": "bottom up",
+                 *         "open_hole_limit_ft": 8000,
+                 *         "zone_cover_ft": 50,
+                 *         "zone_reach_ft": 300
+                 *       },
+                 *       "mud": {
+                 *         "active_volume_bbl": 500,
+                 *         "drill_strings": [
+                 *           {
+                 *             "collar_id_in": 2.8125,
+                 *             "collar_length_ft": 600,
+                 *             "collar_od_in": 8,
+                 *             "from_hole_in": 12,
+                 *             "pipe_id_in": 4.276,
+                 *             "pipe_od_in": 5
+                 *           },
+                 *           {
+                 *             "collar_id_in": 2.8125,
+                 *             "collar_length_ft": 600,
+                 *             "collar_od_in": 6.5,
+                 *             "from_hole_in": 8,
+                 *             "pipe_id_in": 4.276,
+                 *             "pipe_od_in": 5
+                 *           },
+                 *           {
+                 *             "collar_id_in": 2.25,
+                 *             "collar_length_ft": 450,
+                 *             "collar_od_in": 4.75,
+                 *             "from_hole_in": 1,
+                 *             "pipe_id_in": 2.764,
+                 *             "pipe_od_in": 3.5
+                 *           }
+                 *         ],
+                 *         "fracture_margin_ppg": 0.3,
+                 *         "normal_pore_ppg": 9,
+                 *         "rheology": "Bingham",
+                 *         "riser_mud_limit_ppg": 18,
+                 *         "sticking_abnormal_psi": 3000,
+                 *         "sticking_normal_psi": 2000,
+                 *         "sweep_bbl": 50,
+                 *         "sweep_every_ft": 90,
+                 *         "trip_margin_ppg": 0.3,
+                 *         "trip_speed_ft_min": 90,
+                 *         "weighting_solid_ppg": 35
+                 *       },
+                 *       "pipe": {
+                 *         "base_fluid_ppg": 8.33,
+                 *         "bump_psi": 500,
+                 *         "burst_backup": "base fluid",
+                 *         "burst_method": "gas to surface",
+                 *         "choose_from": "catalogue",
+                 *         "collapse_method": "by role",
+                 *         "connections": [
+                 *           "STC",
+                 *           "LTC",
+                 *           "BTC"
+                 *         ],
+                 *         "derate_per_f": 0,
+                 *         "design_kick_bbl": 100,
+                 *         "factors": {
+                 *           "burst": 1.1,
+                 *           "collapse": 1.125,
+                 *           "collapse_cemented": 1,
+                 *           "compression": 1.2,
+                 *           "tension": 1.6,
+                 *           "triaxial": 1.25
                  *         },
-                 *         {
-                 *           "from_hole_in": 11,
-                 *           "volume_bbl": 50
-                 *         },
-                 *         {
-                 *           "from_hole_in": 7.875,
-                 *           "volume_bbl": 25
-                 *         },
-                 *         {
-                 *           "from_hole_in": 1,
-                 *           "volume_bbl": 15
-                 *         }
-                 *       ],
-                 *       "kick_school": "volume",
-                 *       "least": "cost",
-                 *       "least_section_ft": 1000,
-                 *       "length_range": 3,
-                 *       "liner_overlap_ft": 400,
-                 *       "mix_water_ppg": 8.33,
-                 *       "most_sections": 1,
-                 *       "normal_pore_ppg": 9,
-                 *       "open_hole_limit_ft": 8000,
-                 *       "overpull_lbf": 100000,
-                 *       "packer_fluid_ppg": 8.6,
-                 *       "pit_volume_bbl": 500,
-                 *       "production_heat_f": 0,
-                 *       "production_od_in": 5.5,
-                 *       "rathole_ft": 10,
-                 *       "rheology": "Bingham",
-                 *       "riser_mud_limit_ppg": 18,
-                 *       "shock_ft_s": 1.5,
-                 *       "shoe_track_ft": 80,
-                 *       "slurry_water_gal_sk": 4.97,
-                 *       "special_drift": true,
-                 *       "stack_minimum_class_psi": 2000,
-                 *       "stack_weight_lbf": null,
-                 *       "sticking_abnormal_psi": 3000,
-                 *       "sticking_normal_psi": 2000,
-                 *       "sweep_bbl": 50,
-                 *       "sweep_every_ft": 90,
-                 *       "test_in_green_cement": false,
-                 *       "test_share": 1,
-                 *       "triaxial_wall": "nominal",
-                 *       "trip_margin_ppg": 0.3,
-                 *       "trip_speed_ft_min": 90,
-                 *       "tubing_od_in": null,
-                 *       "unfilled_ft": 500,
-                 *       "weighting_solid_ppg": 35,
-                 *       "wellhead_on": "casing and conductor",
-                 *       "zone_cover_ft": 50,
-                 *       "zone_reach_ft": 300
+                 *         "gas_model": "gradient",
+                 *         "gas_psi_ft": 0.1,
+                 *         "gas_sg": 0.65,
+                 *         "gas_share": 0.5,
+                 *         "gas_z": 1,
+                 *         "least": "cost",
+                 *         "least_section_ft": 1000,
+                 *         "length_range": 3,
+                 *         "mix_water_ppg": 8.33,
+                 *         "most_sections": 1,
+                 *         "overpull_lbf": 100000,
+                 *         "packer_fluid_ppg": 8.6,
+                 *         "production_heat_f": 0,
+                 *         "shock_ft_s": 1.5,
+                 *         "test_in_green_cement": false,
+                 *         "test_share": 1,
+                 *         "triaxial_wall": "nominal",
+                 *         "unfilled_ft": 500
+                 *       },
+                 *       "preventers": {
+                 *         "minimum_class_psi": 2000
+                 *       },
+                 *       "sizes": {
+                 *         "clearance": "tight",
+                 *         "keep_spare": false,
+                 *         "production_od_in": 5.5,
+                 *         "special_drift": true,
+                 *         "tubing_od_in": null
+                 *       },
+                 *       "wellhead": {
+                 *         "stack_weight_lbf": null,
+                 *         "stands_on": "casing and conductor"
+                 *       }
                  *     }
                  */
                 policy: components["schemas"]["Policy"];
                 /**
-                 * Preventers
+                 * Stacks
                  * @default []
                  */
                 preventers: components["schemas"]["Stack"][];
@@ -1804,7 +2099,7 @@ export interface components {
                  */
                 site: components["schemas"]["Site"];
                 /**
-                 * Stock
+                 * Stock list
                  * @default []
                  */
                 stock: components["schemas"]["StockRow"][];
@@ -1834,7 +2129,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 1;
+                version: 2;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -1967,15 +2262,31 @@ export interface components {
             /** Shallow Md Ft */
             shallow_md_ft: number;
         };
+        /**
+         * GroundDrawing
+         * @description Profiles, window and pressures as points along the well: of the well alone, asked by the views that draw them.
+         */
+        GroundDrawing: {
+            /** Fracture */
+            fracture: components["schemas"]["TrackPoint"][];
+            /** Pore */
+            pore: components["schemas"]["TrackPoint"][];
+            /** Pressures */
+            pressures: components["schemas"]["PressurePoint"][];
+            /** Stability */
+            stability: components["schemas"]["TrackPoint"][];
+            /** Window */
+            window: components["schemas"]["WindowPoint"][];
+        };
         /** GroundModel */
         GroundModel: {
             /**
-             * Fracture
+             * Fracture pressure
              * @default []
              */
             fracture: components["schemas"]["Point"][];
             /**
-             * Leak Off Tests
+             * Leak-off tests
              * @default []
              */
             leak_off_tests: components["schemas"]["LeakOffTest"][];
@@ -1985,12 +2296,12 @@ export interface components {
              */
             overburden: components["schemas"]["Point"][];
             /**
-             * Pore
+             * Pore pressure
              * @default []
              */
             pore: components["schemas"]["Point"][];
             /**
-             * Stability
+             * Hole stability
              * @default []
              */
             stability: components["schemas"]["Point"][];
@@ -2007,29 +2318,22 @@ export interface components {
         };
         /** GroundResult */
         GroundResult: {
-            /** Fracture */
-            fracture: components["schemas"]["TrackPoint"][];
-            /** Notes */
-            notes: components["schemas"]["ZoneNote"][];
-            /** Pore */
-            pore: components["schemas"]["TrackPoint"][];
-            /** Pressures */
-            pressures: components["schemas"]["PressurePoint"][];
-            /** Stability */
-            stability: components["schemas"]["TrackPoint"][];
-            /** Window */
-            window: components["schemas"]["WindowPoint"][];
             /** Zones */
             zones: components["schemas"]["ZoneBand"][];
         };
-        /** Input */
+        /**
+         * Input
+         * @description An input as shown; `source` is the call that gave it, where it is a result that is not told beside it.
+         */
         Input: {
             /** Meaning */
             meaning: string;
             /** Name */
             name: string;
             /** Quantity */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "gradient" | "fraction" | "capacity" | "concentration" | "torque") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price") | null;
+            /** @default null */
+            source: components["schemas"]["WorkingCall"] | null;
             /** Symbol */
             symbol: string;
             /** Unit */
@@ -2037,11 +2341,29 @@ export interface components {
             /** Value */
             value: number | number[] | null;
         };
+        /**
+         * KickDrawing
+         * @description Kick tolerance against the depth of the kick, where the rock limits it; for drawing.
+         */
+        KickDrawing: {
+            /** Curve Bbl */
+            curve_bbl: number[];
+            /** Curve Md Ft */
+            curve_md_ft: number[];
+        };
+        /**
+         * KickDrawings
+         * @description One a string, in their order.
+         */
+        KickDrawings: {
+            /** Strings */
+            strings: components["schemas"]["KickDrawing"][];
+        };
         /** KickMinimum */
         KickMinimum: {
-            /** From Hole In */
+            /** From hole */
             from_hole_in: number;
-            /** Volume Bbl */
+            /** Kick tolerance */
             volume_bbl: number;
         };
         /**
@@ -2052,10 +2374,6 @@ export interface components {
         KickResult: {
             /** At Md Ft */
             at_md_ft: number | null;
-            /** Curve Bbl */
-            curve_bbl: number[];
-            /** Curve Md Ft */
-            curve_md_ft: number[];
             /** Full Gas Margin Psi */
             full_gas_margin_psi: number | null;
             /** Greatest Intensity Ppg */
@@ -2080,15 +2398,15 @@ export interface components {
          * @description A leak-off replaces the fracture profile at its depth; an integrity test only shows that it is no less.
          */
         LeakOffTest: {
-            /** Emw Ppg */
+            /** EMW */
             emw_ppg: number;
             /**
-             * Kind
+             * Test
              * @default leak-off
              * @enum {string}
              */
             kind: "leak-off" | "integrity";
-            /** Tvd Ft */
+            /** TVD */
             tvd_ft: number;
         };
         /**
@@ -2117,28 +2435,11 @@ export interface components {
         };
         /**
          * LoadResult
-         * @description The governing point of one kind of load over all cases, and its case's curve along the string.
-         *
-         *     Curves are in psi; those of tension, compression and triaxial are not carried here.
+         * @description The governing point of one kind of load over all cases.
          */
         LoadResult: {
             /** At Md Ft */
             at_md_ft: number;
-            /**
-             * Curve Load Psi
-             * @default []
-             */
-            curve_load_psi: number[];
-            /**
-             * Curve Md Ft
-             * @default []
-             */
-            curve_md_ft: number[];
-            /**
-             * Curve Rating Psi
-             * @default []
-             */
-            curve_rating_psi: number[];
             /** Factor */
             factor: number;
             /**
@@ -2208,6 +2509,107 @@ export interface components {
              * @default null
              */
             tolerance_ppg: number | null;
+        };
+        /** MudPolicy */
+        MudPolicy: {
+            /**
+             * Active volume at surface
+             * @description mud in the pits
+             * @default 500
+             */
+            active_volume_bbl: number;
+            /**
+             * Drill string by hole size
+             * @default [
+             *       {
+             *         "collar_id_in": 2.8125,
+             *         "collar_length_ft": 600,
+             *         "collar_od_in": 8,
+             *         "from_hole_in": 12,
+             *         "pipe_id_in": 4.276,
+             *         "pipe_od_in": 5
+             *       },
+             *       {
+             *         "collar_id_in": 2.8125,
+             *         "collar_length_ft": 600,
+             *         "collar_od_in": 6.5,
+             *         "from_hole_in": 8,
+             *         "pipe_id_in": 4.276,
+             *         "pipe_od_in": 5
+             *       },
+             *       {
+             *         "collar_id_in": 2.25,
+             *         "collar_length_ft": 450,
+             *         "collar_od_in": 4.75,
+             *         "from_hole_in": 1,
+             *         "pipe_id_in": 2.764,
+             *         "pipe_od_in": 3.5
+             *       }
+             *     ]
+             */
+            drill_strings: components["schemas"]["DrillString"][];
+            /**
+             * Fracture margin
+             * @description under fracture pressure
+             * @default 0.3
+             */
+            fracture_margin_ppg: number;
+            /**
+             * Normal pore pressure up to
+             * @default 9
+             */
+            normal_pore_ppg: number;
+            /**
+             * Rheology
+             * @default Bingham
+             * @enum {string}
+             */
+            rheology: "Bingham" | "power law";
+            /**
+             * Maximum mud for a riser margin
+             * @description above it a riser margin counts as not held
+             * @default 18
+             */
+            riser_mud_limit_ppg: number;
+            /**
+             * Maximum overbalance, abnormal pore
+             * @description in permeable rock, against differential sticking
+             * @default 3000
+             */
+            sticking_abnormal_psi: number;
+            /**
+             * Maximum overbalance, normal pore
+             * @description in permeable rock, against differential sticking
+             * @default 2000
+             */
+            sticking_normal_psi: number;
+            /**
+             * Gel sweep, riserless hole
+             * @default 50
+             */
+            sweep_bbl: number;
+            /**
+             * Sweep every
+             * @default 90
+             */
+            sweep_every_ft: number;
+            /**
+             * Trip margin
+             * @description over pore pressure
+             * @default 0.3
+             */
+            trip_margin_ppg: number;
+            /**
+             * Trip speed
+             * @default 90
+             */
+            trip_speed_ft_min: number;
+            /**
+             * Weighting material
+             * @description density; barite is 35 ppg
+             * @default 35
+             */
+            weighting_solid_ppg: number;
         };
         /** MudResult */
         MudResult: {
@@ -2290,9 +2692,9 @@ export interface components {
          * @description Down to a depth with one weight; the section's own weight holds from the last step to its end.
          */
         MudStep: {
-            /** Mud Ppg */
+            /** Mud weight */
             mud_ppg: number;
-            /** To Md Ft */
+            /** Down to */
             to_md_ft: number;
         };
         /**
@@ -2338,7 +2740,7 @@ export interface components {
             /** Name */
             name: string;
             /** Quantity */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "gradient" | "fraction" | "capacity" | "concentration" | "torque") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price") | null;
             /** Unit */
             unit: string;
             /** Value */
@@ -2436,6 +2838,8 @@ export interface components {
             needed_psi: number | null;
             /** String */
             string: string;
+            /** String Id */
+            string_id: string | null;
             /** Top Psi */
             top_psi: number;
         };
@@ -2445,7 +2849,7 @@ export interface components {
             connection: string;
             /** Grade */
             grade: string;
-            /** Weight Ppf */
+            /** Weight */
             weight_ppf: number;
         };
         /** PipeItem */
@@ -2480,6 +2884,176 @@ export interface components {
             current: components["schemas"]["PipeOffer"] | null;
             /** Offers */
             offers: components["schemas"]["PipeOffer"][];
+        };
+        /** PipePolicy */
+        PipePolicy: {
+            /**
+             * Base fluid
+             * @default 8.33
+             */
+            base_fluid_ppg: number;
+            /**
+             * Plug bump over the final differential
+             * @default 500
+             */
+            bump_psi: number;
+            /**
+             * Burst backup
+             * @default base fluid
+             * @enum {string}
+             */
+            burst_backup: "pore" | "base fluid" | "mud" | "mix water";
+            /**
+             * Burst while drilling
+             * @default gas to surface
+             * @enum {string}
+             */
+            burst_method: "gas to surface" | "gas over mud" | "kick volume";
+            /**
+             * Choose from
+             * @default catalogue
+             * @enum {string}
+             */
+            choose_from: "catalogue" | "stock list";
+            /**
+             * Collapse while drilling
+             * @description by role: surface casing fully evacuated, others partially, by lost returns
+             * @default by role
+             * @enum {string}
+             */
+            collapse_method: "by role" | "lost returns" | "evacuated";
+            /**
+             * Connections to choose from
+             * @default [
+             *       "STC",
+             *       "LTC",
+             *       "BTC"
+             *     ]
+             */
+            connections: string[];
+            /**
+             * Yield derating with temperature
+             * @description share of yield lost per degree over 70 °F
+             * @default 0
+             */
+            derate_per_f: number;
+            /**
+             * Design kick
+             * @description circulated out, in kick volume
+             * @default 100
+             */
+            design_kick_bbl: number;
+            /**
+             * Design factors
+             * @default {
+             *       "burst": 1.1,
+             *       "collapse": 1.125,
+             *       "collapse_cemented": 1,
+             *       "compression": 1.2,
+             *       "tension": 1.6,
+             *       "triaxial": 1.25
+             *     }
+             */
+            factors: components["schemas"]["DesignFactors"];
+            /**
+             * Gas model
+             * @default gradient
+             * @enum {string}
+             */
+            gas_model: "gradient" | "real gas";
+            /**
+             * Gas gradient
+             * @default 0.1
+             */
+            gas_psi_ft: number;
+            /**
+             * Gas gravity
+             * @description air = 1
+             * @default 0.65
+             */
+            gas_sg: number;
+            /**
+             * Gas fraction
+             * @description of the casing, in gas over mud
+             * @default 0.5
+             */
+            gas_share: number;
+            /**
+             * Gas deviation factor z
+             * @default 1
+             */
+            gas_z: number;
+            /**
+             * Minimize
+             * @default cost
+             * @enum {string}
+             */
+            least: "cost" | "weight";
+            /**
+             * Minimum section length
+             * @default 1000
+             */
+            least_section_ft: number;
+            /**
+             * Length range
+             * @default 3
+             * @enum {integer}
+             */
+            length_range: 1 | 2 | 3;
+            /**
+             * Mix water
+             * @description outside pressure left by set cement, as a fluid
+             * @default 8.33
+             */
+            mix_water_ppg: number;
+            /**
+             * Maximum sections of a proposed string
+             * @default 1
+             */
+            most_sections: number;
+            /**
+             * Overpull while running
+             * @default 100000
+             */
+            overpull_lbf: number;
+            /**
+             * Packer fluid
+             * @default 8.6
+             */
+            packer_fluid_ppg: number;
+            /**
+             * Temperature rise of the wellhead in production
+             * @default 0
+             */
+            production_heat_f: number;
+            /**
+             * Running speed for shock load
+             * @description at which the string is stopped at once
+             * @default 1.5
+             */
+            shock_ft_s: number;
+            /**
+             * Tested in green cement
+             * @description the string is tested before its cement has set
+             * @default false
+             */
+            test_in_green_cement: boolean;
+            /**
+             * Pressure test over maximum surface pressure
+             * @default 1
+             */
+            test_share: number;
+            /**
+             * Wall for triaxial stress
+             * @default nominal
+             * @enum {string}
+             */
+            triaxial_wall: "nominal" | "minimum";
+            /**
+             * Maximum length run empty
+             * @default 500
+             */
+            unfilled_ft: number;
         };
         /**
          * PipeRatings
@@ -2582,11 +3156,11 @@ export interface components {
             /** Grade */
             grade: string;
             /**
-             * To Md Ft
+             * Down to
              * @default null
              */
             to_md_ft: number | null;
-            /** Weight Ppf */
+            /** Weight */
             weight_ppf: number;
         };
         /** PipeTable */
@@ -2596,444 +3170,171 @@ export interface components {
         };
         /** Point */
         Point: {
-            /** Emw Ppg */
+            /** EMW */
             emw_ppg: number;
-            /** Tvd Ft */
+            /** TVD */
             tvd_ft: number;
         };
         /**
          * Policy
-         * @description Every margin, limit, factor and school. The defaults are common practice, not a rule of any place.
+         * @description Every margin, limit, factor and method, by step.
          */
         Policy: {
             /**
-             * Base Fluid Ppg
-             * @default 8.33
-             */
-            base_fluid_ppg: number;
-            /**
-             * Bump Psi
-             * @description pressure over the final differential when the plug bumps
-             * @default 500
-             */
-            bump_psi: number;
-            /**
-             * Burst Backup
-             * @default base fluid
-             * @enum {string}
-             */
-            burst_backup: "pore" | "base fluid" | "mud" | "mix water";
-            /**
-             * Burst School
-             * @default gas to surface
-             * @enum {string}
-             */
-            burst_school: "gas to surface" | "gas over mud" | "kick volume";
-            /**
-             * Cement Excess
-             * @description fraction of the open-hole volume
-             * @default 0.5
-             */
-            cement_excess: number;
-            /**
-             * Cement Overlap Ft
-             * @description cement above the previous shoe
-             * @default 300
-             */
-            cement_overlap_ft: number;
-            /**
-             * Choose From
-             * @default catalogue
-             * @enum {string}
-             */
-            choose_from: "catalogue" | "stock list";
-            /**
-             * Clearance
-             * @default tight
-             * @enum {string}
-             */
-            clearance: "common" | "tight";
-            /**
-             * Collapse School
-             * @description what empties a string while drilling; by role: surface casing evacuated, others lost returns
-             * @default by role
-             * @enum {string}
-             */
-            collapse_school: "by role" | "lost returns" | "evacuated";
-            /**
-             * Conductor Minimum Ft
-             * @description least conductor depth below ground or mudline
-             * @default 80
-             */
-            conductor_minimum_ft: number;
-            /**
-             * Conductor Mud Ppg
-             * @default 9
-             */
-            conductor_mud_ppg: number;
-            /**
-             * Connections
-             * @default [
-             *       "STC",
-             *       "LTC",
-             *       "BTC"
-             *     ]
-             */
-            connections: string[];
-            /**
-             * Depth School
-             * @description shallowest shoes from total depth, or deepest shoes from the conductor
-             * @default bottom up
-             * @enum {string}
-             */
-            depth_school: "bottom up" | "top down";
-            /**
-             * Derate Per F
-             * @description share of yield lost per °F over 70 °F
-             * @default 0
-             */
-            derate_per_f: number;
-            /**
-             * Design Kick Bbl
-             * @default 100
-             */
-            design_kick_bbl: number;
-            /**
-             * Diverter Limit Ft
-             * @description deepest hole below ground on the conductor's diverter
-             * @default 4000
-             */
-            diverter_limit_ft: number;
-            /**
-             * Drill Strings
-             * @default [
-             *       {
-             *         "collar_id_in": 2.8125,
-             *         "collar_length_ft": 600,
-             *         "collar_od_in": 8,
-             *         "from_hole_in": 12,
-             *         "pipe_id_in": 4.276,
-             *         "pipe_od_in": 5
-             *       },
-             *       {
-             *         "collar_id_in": 2.8125,
-             *         "collar_length_ft": 600,
-             *         "collar_od_in": 6.5,
-             *         "from_hole_in": 8,
-             *         "pipe_id_in": 4.276,
-             *         "pipe_od_in": 5
-             *       },
-             *       {
-             *         "collar_id_in": 2.25,
-             *         "collar_length_ft": 450,
-             *         "collar_od_in": 4.75,
-             *         "from_hole_in": 1,
-             *         "pipe_id_in": 2.764,
-             *         "pipe_od_in": 3.5
-             *       }
-             *     ]
-             */
-            drill_strings: components["schemas"]["DrillString"][];
-            /**
              * @default {
-             *       "burst": 1.1,
-             *       "collapse": 1.125,
-             *       "collapse_cemented": 1,
-             *       "compression": 1.2,
-             *       "tension": 1.6,
-             *       "triaxial": 1.25
+             *       "excess": 0.5,
+             *       "overlap_ft": 300,
+             *       "rathole_ft": 10,
+             *       "shoe_track_ft": 80,
+             *       "water_gal_sk": 4.97
              *     }
              */
-            factors: components["schemas"]["DesignFactors"];
+            cement: components["schemas"]["CementPolicy"];
             /**
-             * Fracture Margin Ppg
-             * @default 0.3
+             * @default {
+             *       "conductor_minimum_ft": 80,
+             *       "conductor_mud_ppg": 9,
+             *       "diverter_limit_ft": 4000,
+             *       "fresh_water_cover_ft": 100,
+             *       "influx_psi_ft": 0.1,
+             *       "kick_criterion": "volume",
+             *       "kick_intensity_ppg": 0.5,
+             *       "kick_minimums": [
+             *         {
+             *           "from_hole_in": 16,
+             *           "volume_bbl": 100
+             *         },
+             *         {
+             *           "from_hole_in": 11,
+             *           "volume_bbl": 50
+             *         },
+             *         {
+             *           "from_hole_in": 7.875,
+             *           "volume_bbl": 25
+             *         },
+             *         {
+             *           "from_hole_in": 1,
+             *           "volume_bbl": 15
+             *         }
+             *       ],
+             *       "liner_overlap_ft": 400,
+             *       "method": "bottom up",
+             *       "open_hole_limit_ft": 8000,
+             *       "zone_cover_ft": 50,
+             *       "zone_reach_ft": 300
+             *     }
              */
-            fracture_margin_ppg: number;
+            depths: components["schemas"]["DepthsPolicy"];
             /**
-             * Fresh Water Cover Ft
-             * @default 100
+             * @default {
+             *       "active_volume_bbl": 500,
+             *       "drill_strings": [
+             *         {
+             *           "collar_id_in": 2.8125,
+             *           "collar_length_ft": 600,
+             *           "collar_od_in": 8,
+             *           "from_hole_in": 12,
+             *           "pipe_id_in": 4.276,
+             *           "pipe_od_in": 5
+             *         },
+             *         {
+             *           "collar_id_in": 2.8125,
+             *           "collar_length_ft": 600,
+             *           "collar_od_in": 6.5,
+             *           "from_hole_in": 8,
+             *           "pipe_id_in": 4.276,
+             *           "pipe_od_in": 5
+             *         },
+             *         {
+             *           "collar_id_in": 2.25,
+             *           "collar_length_ft": 450,
+             *           "collar_od_in": 4.75,
+             *           "from_hole_in": 1,
+             *           "pipe_id_in": 2.764,
+             *           "pipe_od_in": 3.5
+             *         }
+             *       ],
+             *       "fracture_margin_ppg": 0.3,
+             *       "normal_pore_ppg": 9,
+             *       "rheology": "Bingham",
+             *       "riser_mud_limit_ppg": 18,
+             *       "sticking_abnormal_psi": 3000,
+             *       "sticking_normal_psi": 2000,
+             *       "sweep_bbl": 50,
+             *       "sweep_every_ft": 90,
+             *       "trip_margin_ppg": 0.3,
+             *       "trip_speed_ft_min": 90,
+             *       "weighting_solid_ppg": 35
+             *     }
              */
-            fresh_water_cover_ft: number;
+            mud: components["schemas"]["MudPolicy"];
             /**
-             * Gas Model
-             * @default gradient
-             * @enum {string}
-             */
-            gas_model: "gradient" | "real gas";
-            /**
-             * Gas Psi Ft
-             * @default 0.1
-             */
-            gas_psi_ft: number;
-            /**
-             * Gas Sg
-             * @default 0.65
-             */
-            gas_sg: number;
-            /**
-             * Gas Share
-             * @description share of the casing filled by gas over mud
-             * @default 0.5
-             */
-            gas_share: number;
-            /**
-             * Gas Z
-             * @default 1
-             */
-            gas_z: number;
-            /**
-             * Influx Psi Ft
-             * @default 0.1
-             */
-            influx_psi_ft: number;
-            /**
-             * Keep Spare
-             * @description keep one size free for a contingency string
-             * @default false
-             */
-            keep_spare: boolean;
-            /**
-             * Kick Intensity Ppg
-             * @default 0.5
-             */
-            kick_intensity_ppg: number;
-            /**
-             * Kick Minimums
-             * @default [
-             *       {
-             *         "from_hole_in": 16,
-             *         "volume_bbl": 100
+             * @default {
+             *       "base_fluid_ppg": 8.33,
+             *       "bump_psi": 500,
+             *       "burst_backup": "base fluid",
+             *       "burst_method": "gas to surface",
+             *       "choose_from": "catalogue",
+             *       "collapse_method": "by role",
+             *       "connections": [
+             *         "STC",
+             *         "LTC",
+             *         "BTC"
+             *       ],
+             *       "derate_per_f": 0,
+             *       "design_kick_bbl": 100,
+             *       "factors": {
+             *         "burst": 1.1,
+             *         "collapse": 1.125,
+             *         "collapse_cemented": 1,
+             *         "compression": 1.2,
+             *         "tension": 1.6,
+             *         "triaxial": 1.25
              *       },
-             *       {
-             *         "from_hole_in": 11,
-             *         "volume_bbl": 50
-             *       },
-             *       {
-             *         "from_hole_in": 7.875,
-             *         "volume_bbl": 25
-             *       },
-             *       {
-             *         "from_hole_in": 1,
-             *         "volume_bbl": 15
-             *       }
-             *     ]
+             *       "gas_model": "gradient",
+             *       "gas_psi_ft": 0.1,
+             *       "gas_sg": 0.65,
+             *       "gas_share": 0.5,
+             *       "gas_z": 1,
+             *       "least": "cost",
+             *       "least_section_ft": 1000,
+             *       "length_range": 3,
+             *       "mix_water_ppg": 8.33,
+             *       "most_sections": 1,
+             *       "overpull_lbf": 100000,
+             *       "packer_fluid_ppg": 8.6,
+             *       "production_heat_f": 0,
+             *       "shock_ft_s": 1.5,
+             *       "test_in_green_cement": false,
+             *       "test_share": 1,
+             *       "triaxial_wall": "nominal",
+             *       "unfilled_ft": 500
+             *     }
              */
-            kick_minimums: components["schemas"]["KickMinimum"][];
+            pipe: components["schemas"]["PipePolicy"];
             /**
-             * Kick School
-             * @description a least volume by hole size, or a hole full of gas that the shoe must stand
-             * @default volume
-             * @enum {string}
+             * @default {
+             *       "minimum_class_psi": 2000
+             *     }
              */
-            kick_school: "volume" | "full gas";
+            preventers: components["schemas"]["PreventersPolicy"];
             /**
-             * Least
-             * @default cost
-             * @enum {string}
+             * @default {
+             *       "clearance": "tight",
+             *       "keep_spare": false,
+             *       "production_od_in": 5.5,
+             *       "special_drift": true,
+             *       "tubing_od_in": null
+             *     }
              */
-            least: "cost" | "weight";
+            sizes: components["schemas"]["SizesPolicy"];
             /**
-             * Least Section Ft
-             * @description shortest section of a tapered string
-             * @default 1000
+             * @default {
+             *       "stack_weight_lbf": null,
+             *       "stands_on": "casing and conductor"
+             *     }
              */
-            least_section_ft: number;
-            /**
-             * Length Range
-             * @description length range in which pipe is ordered
-             * @default 3
-             * @enum {integer}
-             */
-            length_range: 1 | 2 | 3;
-            /**
-             * Liner Overlap Ft
-             * @description overlap of a liner with the casing above
-             * @default 400
-             */
-            liner_overlap_ft: number;
-            /**
-             * Mix Water Ppg
-             * @description outside pressure left by set cement, as a fluid
-             * @default 8.33
-             */
-            mix_water_ppg: number;
-            /**
-             * Most Sections
-             * @description sections of a proposed string
-             * @default 1
-             */
-            most_sections: number;
-            /**
-             * Normal Pore Ppg
-             * @default 9
-             */
-            normal_pore_ppg: number;
-            /**
-             * Open Hole Limit Ft
-             * @default 8000
-             */
-            open_hole_limit_ft: number;
-            /**
-             * Overpull Lbf
-             * @default 100000
-             */
-            overpull_lbf: number;
-            /**
-             * Packer Fluid Ppg
-             * @default 8.6
-             */
-            packer_fluid_ppg: number;
-            /**
-             * Pit Volume Bbl
-             * @default 500
-             */
-            pit_volume_bbl: number;
-            /**
-             * Production Heat F
-             * @description heating of the wellhead in production
-             * @default 0
-             */
-            production_heat_f: number;
-            /**
-             * Production Od In
-             * @default 5.5
-             */
-            production_od_in: number;
-            /**
-             * Rathole Ft
-             * @default 10
-             */
-            rathole_ft: number;
-            /**
-             * Rheology
-             * @default Bingham
-             * @enum {string}
-             */
-            rheology: "Bingham" | "power law";
-            /**
-             * Riser Mud Limit Ppg
-             * @description greatest practical mud weight with which a riser margin is held
-             * @default 18
-             */
-            riser_mud_limit_ppg: number;
-            /**
-             * Shock Ft S
-             * @description speed at which the running string is stopped
-             * @default 1.5
-             */
-            shock_ft_s: number;
-            /**
-             * Shoe Track Ft
-             * @default 80
-             */
-            shoe_track_ft: number;
-            /**
-             * Slurry Water Gal Sk
-             * @default 4.97
-             */
-            slurry_water_gal_sk: number;
-            /**
-             * Special Drift
-             * @description casing may be ordered to special drift
-             * @default true
-             */
-            special_drift: boolean;
-            /**
-             * Stack Minimum Class Psi
-             * @default 2000
-             */
-            stack_minimum_class_psi: number;
-            /**
-             * Stack Weight Lbf
-             * @description preventers and tree on the wellhead; None takes the catalogue's
-             * @default null
-             */
-            stack_weight_lbf: number | null;
-            /**
-             * Sticking Abnormal Psi
-             * @default 3000
-             */
-            sticking_abnormal_psi: number;
-            /**
-             * Sticking Normal Psi
-             * @default 2000
-             */
-            sticking_normal_psi: number;
-            /**
-             * Sweep Bbl
-             * @description gel sweep of a riserless hole
-             * @default 50
-             */
-            sweep_bbl: number;
-            /**
-             * Sweep Every Ft
-             * @default 90
-             */
-            sweep_every_ft: number;
-            /**
-             * Test In Green Cement
-             * @description the string is tested before its cement has set
-             * @default false
-             */
-            test_in_green_cement: boolean;
-            /**
-             * Test Share
-             * @description pressure test over the surface pressure expected
-             * @default 1
-             */
-            test_share: number;
-            /**
-             * Triaxial Wall
-             * @default nominal
-             * @enum {string}
-             */
-            triaxial_wall: "nominal" | "minimum";
-            /**
-             * Trip Margin Ppg
-             * @default 0.3
-             */
-            trip_margin_ppg: number;
-            /**
-             * Trip Speed Ft Min
-             * @description speed of the drill string while tripping
-             * @default 90
-             */
-            trip_speed_ft_min: number;
-            /**
-             * Tubing Od In
-             * @description tubing that the production casing takes; None is not decided
-             * @default null
-             */
-            tubing_od_in: number | null;
-            /**
-             * Unfilled Ft
-             * @description longest length run empty before filling
-             * @default 500
-             */
-            unfilled_ft: number;
-            /**
-             * Weighting Solid Ppg
-             * @default 35
-             */
-            weighting_solid_ppg: number;
-            /**
-             * Wellhead On
-             * @description what carries the wellhead; by steel area where a base plate shares it
-             * @default casing and conductor
-             * @enum {string}
-             */
-            wellhead_on: "casing and conductor" | "casing alone";
-            /**
-             * Zone Cover Ft
-             * @default 50
-             */
-            zone_cover_ft: number;
-            /**
-             * Zone Reach Ft
-             * @default 300
-             */
-            zone_reach_ft: number;
+            wellhead: components["schemas"]["WellheadPolicy"];
         };
         /**
          * PressurePoint
@@ -3046,6 +3347,14 @@ export interface components {
             md_ft: number;
             /** Pore Psi */
             pore_psi: number | null;
+        };
+        /** PreventersPolicy */
+        PreventersPolicy: {
+            /**
+             * Minimum stack class
+             * @default 2000
+             */
+            minimum_class_psi: number;
         };
         /** PreventersResult */
         PreventersResult: {
@@ -3161,6 +3470,18 @@ export interface components {
             /** Yield Psi */
             yield_psi: number[];
         };
+        /**
+         * Reference
+         * @description What the document is made of, in words: its steps in order, and every field by its place.
+         */
+        Reference: {
+            /** Fields */
+            fields: {
+                [key: string]: components["schemas"]["Described"];
+            };
+            /** Steps */
+            steps: components["schemas"]["StepItem"][];
+        };
         /** Remedy */
         Remedy: {
             /** Changes */
@@ -3186,7 +3507,7 @@ export interface components {
         };
         /**
          * RevisionItem
-         * @description A revision, and what changed from the one before in words.
+         * @description A revision, and what changed from the one before in words; `unreadable` says why it cannot be compared.
          */
         RevisionItem: {
             /** Author */
@@ -3199,6 +3520,11 @@ export interface components {
             number: number;
             /** Saved At */
             saved_at: string;
+            /**
+             * Unreadable
+             * @default
+             */
+            unreadable: string;
         };
         /**
          * RevisionList
@@ -3252,7 +3578,7 @@ export interface components {
                  *     }
                  */
                 ground: components["schemas"]["GroundModel"];
-                /** Name */
+                /** Well */
                 name: string;
                 /**
                  * Note
@@ -3260,137 +3586,151 @@ export interface components {
                  */
                 note: string;
                 /**
-                 * Pipes
+                 * Own pipes
                  * @default []
                  */
                 pipes: components["schemas"]["CustomPipe"][];
                 /**
                  * @default {
-                 *       "base_fluid_ppg": 8.33,
-                 *       "bump_psi": 500,
-                 *       "burst_backup": "base fluid",
-                 *       "burst_school": "gas to surface",
-                 *       "cement_excess": 0.5,
-                 *       "cement_overlap_ft": 300,
-                 *       "choose_from": "catalogue",
-                 *       "clearance": "tight",
-                 *       "collapse_school": "by role",
-                 *       "conductor_minimum_ft": 80,
-                 *       "conductor_mud_ppg": 9,
-                 *       "connections": [
-                 *         "STC",
-                 *         "LTC",
-                 *         "BTC"
-                 *       ],
-                 *       "depth_school": "bottom up",
-                 *       "derate_per_f": 0,
-                 *       "design_kick_bbl": 100,
-                 *       "diverter_limit_ft": 4000,
-                 *       "drill_strings": [
-                 *         {
-                 *           "collar_id_in": 2.8125,
-                 *           "collar_length_ft": 600,
-                 *           "collar_od_in": 8,
-                 *           "from_hole_in": 12,
-                 *           "pipe_id_in": 4.276,
-                 *           "pipe_od_in": 5
-                 *         },
-                 *         {
-                 *           "collar_id_in": 2.8125,
-                 *           "collar_length_ft": 600,
-                 *           "collar_od_in": 6.5,
-                 *           "from_hole_in": 8,
-                 *           "pipe_id_in": 4.276,
-                 *           "pipe_od_in": 5
-                 *         },
-                 *         {
-                 *           "collar_id_in": 2.25,
-                 *           "collar_length_ft": 450,
-                 *           "collar_od_in": 4.75,
-                 *           "from_hole_in": 1,
-                 *           "pipe_id_in": 2.764,
-                 *           "pipe_od_in": 3.5
-                 *         }
-                 *       ],
-                 *       "factors": {
-                 *         "burst": 1.1,
-                 *         "collapse": 1.125,
-                 *         "collapse_cemented": 1,
-                 *         "compression": 1.2,
-                 *         "tension": 1.6,
-                 *         "triaxial": 1.25
+                 *       "cement": {
+                 *         "excess": 0.5,
+                 *         "overlap_ft": 300,
+                 *         "rathole_ft": 10,
+                 *         "shoe_track_ft": 80,
+                 *         "water_gal_sk": 4.97
                  *       },
-                 *       "fracture_margin_ppg": 0.3,
-                 *       "fresh_water_cover_ft": 100,
-                 *       "gas_model": "gradient",
-                 *       "gas_psi_ft": 0.1,
-                 *       "gas_sg": 0.65,
-                 *       "gas_share": 0.5,
-                 *       "gas_z": 1,
-                 *       "influx_psi_ft": 0.1,
-                 *       "keep_spare": false,
-                 *       "kick_intensity_ppg": 0.5,
-                 *       "kick_minimums": [
-                 *         {
-                 *           "from_hole_in": 16,
-                 *           "volume_bbl": 100
+                 *       "depths": {
+                 *         "conductor_minimum_ft": 80,
+                 *         "conductor_mud_ppg": 9,
+                 *         "diverter_limit_ft": 4000,
+                 *         "fresh_water_cover_ft": 100,
+                 *         "influx_psi_ft": 0.1,
+                 *         "kick_criterion": "volume",
+                 *         "kick_intensity_ppg": 0.5,
+                 *         "kick_minimums": [
+                 *           {
+                 *             "from_hole_in": 16,
+                 *             "volume_bbl": 100
+                 *           },
+                 *           {
+                 *             "from_hole_in": 11,
+                 *             "volume_bbl": 50
+                 *           },
+                 *           {
+                 *             "from_hole_in": 7.875,
+                 *             "volume_bbl": 25
+                 *           },
+                 *           {
+                 *             "from_hole_in": 1,
+                 *             "volume_bbl": 15
+                 *           }
+                 *         ],
+                 *         "liner_overlap_ft": 400,
+                 *         "method": "bottom up",
+                 *         "open_hole_limit_ft": 8000,
+                 *         "zone_cover_ft": 50,
+                 *         "zone_reach_ft": 300
+                 *       },
+                 *       "mud": {
+                 *         "active_volume_bbl": 500,
+                 *         "drill_strings": [
+                 *           {
+                 *             "collar_id_in": 2.8125,
+                 *             "collar_length_ft": 600,
+                 *             "collar_od_in": 8,
+                 *             "from_hole_in": 12,
+                 *             "pipe_id_in": 4.276,
+                 *             "pipe_od_in": 5
+                 *           },
+                 *           {
+                 *             "collar_id_in": 2.8125,
+                 *             "collar_length_ft": 600,
+                 *             "collar_od_in": 6.5,
+                 *             "from_hole_in": 8,
+                 *             "pipe_id_in": 4.276,
+                 *             "pipe_od_in": 5
+                 *           },
+                 *           {
+                 *             "collar_id_in": 2.25,
+                 *             "collar_length_ft": 450,
+                 *             "collar_od_in": 4.75,
+                 *             "from_hole_in": 1,
+                 *             "pipe_id_in": 2.764,
+                 *             "pipe_od_in": 3.5
+                 *           }
+                 *         ],
+                 *         "fracture_margin_ppg": 0.3,
+                 *         "normal_pore_ppg": 9,
+                 *         "rheology": "Bingham",
+                 *         "riser_mud_limit_ppg": 18,
+                 *         "sticking_abnormal_psi": 3000,
+                 *         "sticking_normal_psi": 2000,
+                 *         "sweep_bbl": 50,
+                 *         "sweep_every_ft": 90,
+                 *         "trip_margin_ppg": 0.3,
+                 *         "trip_speed_ft_min": 90,
+                 *         "weighting_solid_ppg": 35
+                 *       },
+                 *       "pipe": {
+                 *         "base_fluid_ppg": 8.33,
+                 *         "bump_psi": 500,
+                 *         "burst_backup": "base fluid",
+                 *         "burst_method": "gas to surface",
+                 *         "choose_from": "catalogue",
+                 *         "collapse_method": "by role",
+                 *         "connections": [
+                 *           "STC",
+                 *           "LTC",
+                 *           "BTC"
+                 *         ],
+                 *         "derate_per_f": 0,
+                 *         "design_kick_bbl": 100,
+                 *         "factors": {
+                 *           "burst": 1.1,
+                 *           "collapse": 1.125,
+                 *           "collapse_cemented": 1,
+                 *           "compression": 1.2,
+                 *           "tension": 1.6,
+                 *           "triaxial": 1.25
                  *         },
-                 *         {
-                 *           "from_hole_in": 11,
-                 *           "volume_bbl": 50
-                 *         },
-                 *         {
-                 *           "from_hole_in": 7.875,
-                 *           "volume_bbl": 25
-                 *         },
-                 *         {
-                 *           "from_hole_in": 1,
-                 *           "volume_bbl": 15
-                 *         }
-                 *       ],
-                 *       "kick_school": "volume",
-                 *       "least": "cost",
-                 *       "least_section_ft": 1000,
-                 *       "length_range": 3,
-                 *       "liner_overlap_ft": 400,
-                 *       "mix_water_ppg": 8.33,
-                 *       "most_sections": 1,
-                 *       "normal_pore_ppg": 9,
-                 *       "open_hole_limit_ft": 8000,
-                 *       "overpull_lbf": 100000,
-                 *       "packer_fluid_ppg": 8.6,
-                 *       "pit_volume_bbl": 500,
-                 *       "production_heat_f": 0,
-                 *       "production_od_in": 5.5,
-                 *       "rathole_ft": 10,
-                 *       "rheology": "Bingham",
-                 *       "riser_mud_limit_ppg": 18,
-                 *       "shock_ft_s": 1.5,
-                 *       "shoe_track_ft": 80,
-                 *       "slurry_water_gal_sk": 4.97,
-                 *       "special_drift": true,
-                 *       "stack_minimum_class_psi": 2000,
-                 *       "stack_weight_lbf": null,
-                 *       "sticking_abnormal_psi": 3000,
-                 *       "sticking_normal_psi": 2000,
-                 *       "sweep_bbl": 50,
-                 *       "sweep_every_ft": 90,
-                 *       "test_in_green_cement": false,
-                 *       "test_share": 1,
-                 *       "triaxial_wall": "nominal",
-                 *       "trip_margin_ppg": 0.3,
-                 *       "trip_speed_ft_min": 90,
-                 *       "tubing_od_in": null,
-                 *       "unfilled_ft": 500,
-                 *       "weighting_solid_ppg": 35,
-                 *       "wellhead_on": "casing and conductor",
-                 *       "zone_cover_ft": 50,
-                 *       "zone_reach_ft": 300
+                 *         "gas_model": "gradient",
+                 *         "gas_psi_ft": 0.1,
+                 *         "gas_sg": 0.65,
+                 *         "gas_share": 0.5,
+                 *         "gas_z": 1,
+                 *         "least": "cost",
+                 *         "least_section_ft": 1000,
+                 *         "length_range": 3,
+                 *         "mix_water_ppg": 8.33,
+                 *         "most_sections": 1,
+                 *         "overpull_lbf": 100000,
+                 *         "packer_fluid_ppg": 8.6,
+                 *         "production_heat_f": 0,
+                 *         "shock_ft_s": 1.5,
+                 *         "test_in_green_cement": false,
+                 *         "test_share": 1,
+                 *         "triaxial_wall": "nominal",
+                 *         "unfilled_ft": 500
+                 *       },
+                 *       "preventers": {
+                 *         "minimum_class_psi": 2000
+                 *       },
+                 *       "sizes": {
+                 *         "clearance": "tight",
+                 *         "keep_spare": false,
+                 *         "production_od_in": 5.5,
+                 *         "special_drift": true,
+                 *         "tubing_od_in": null
+                 *       },
+                 *       "wellhead": {
+                 *         "stack_weight_lbf": null,
+                 *         "stands_on": "casing and conductor"
+                 *       }
                  *     }
                  */
                 policy: components["schemas"]["Policy"];
                 /**
-                 * Preventers
+                 * Stacks
                  * @default []
                  */
                 preventers: components["schemas"]["Stack"][];
@@ -3411,7 +3751,7 @@ export interface components {
                  */
                 site: components["schemas"]["Site"];
                 /**
-                 * Stock
+                 * Stock list
                  * @default []
                  */
                 stock: components["schemas"]["StockRow"][];
@@ -3441,7 +3781,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 1;
+                version: 2;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -3554,45 +3894,45 @@ export interface components {
         /** Site */
         Site: {
             /**
-             * Bottom Temperature F
+             * Temperature at total depth
              * @default null
              */
             bottom_temperature_f: number | null;
             /**
-             * Cellar Depth Ft
+             * Cellar depth
              * @default 6
              */
             cellar_depth_ft: number;
             /**
-             * Choke Line Psi
-             * @description friction in the choke line at kill rate, subsea
+             * Choke-line friction
+             * @description at kill rate, subsea
              * @default null
              */
             choke_line_psi: number | null;
             /**
-             * Co2 Percent
+             * CO2 in the gas
              * @default null
              */
             co2_percent: number | null;
             /**
-             * Flowline Height Ft
-             * @description flowline above ground
+             * Flow line
+             * @description above ground
              * @default 20
              */
             flowline_height_ft: number;
             /**
-             * H2S Ppm
+             * H2S in the gas
              * @default null
              */
             h2s_ppm: number | null;
             /**
-             * Rig Floor Ft
-             * @description rig floor above ground (land) or above sea level
+             * Rig floor
+             * @description above ground on land, above sea level at sea
              * @default 30
              */
             rig_floor_ft: number;
             /**
-             * Rotary Room Ft
+             * Room under the rotary
              * @description clear height between the ground and the rotary beams
              * @default null
              */
@@ -3604,12 +3944,12 @@ export interface components {
              */
             setting: "land" | "platform" | "subsea";
             /**
-             * Surface Temperature F
+             * Surface temperature
              * @default null
              */
             surface_temperature_f: number | null;
             /**
-             * Water Depth Ft
+             * Water depth
              * @default 0
              */
             water_depth_ft: number;
@@ -3643,6 +3983,37 @@ export interface components {
             /** Usual */
             usual: boolean;
         };
+        /** SizesPolicy */
+        SizesPolicy: {
+            /**
+             * Minimum clearance
+             * @default tight
+             * @enum {string}
+             */
+            clearance: "common" | "tight";
+            /**
+             * Keep a size for a contingency string
+             * @default false
+             */
+            keep_spare: boolean;
+            /**
+             * Production casing
+             * @default 5.5
+             */
+            production_od_in: number;
+            /**
+             * Special drift allowed
+             * @description casing may be ordered to special drift
+             * @default true
+             */
+            special_drift: boolean;
+            /**
+             * Tubing
+             * @description must pass the production casing; empty is not decided
+             * @default null
+             */
+            tubing_od_in: number | null;
+        };
         /** SizesResult */
         SizesResult: {
             /** Strings */
@@ -3663,15 +4034,17 @@ export interface components {
          * @description A decided stack on one string, elements top to bottom.
          */
         Stack: {
-            /** Class Psi */
+            /** Class */
             class_psi: number;
             /** Elements */
             elements: string[];
+            /** Id */
+            id: string;
             /**
-             * Role Index
-             * @description index of the string that carries it
+             * Stands on
+             * @description id of the string that carries it
              */
-            role_index: number;
+            string: string;
         };
         /**
          * StackRow
@@ -3724,16 +4097,16 @@ export interface components {
         /** Station */
         Station: {
             /**
-             * Azimuth Deg
+             * Azimuth
              * @default 0
              */
             azimuth_deg: number;
             /**
-             * Inclination Deg
+             * Inclination
              * @default 0
              */
             inclination_deg: number;
-            /** Md Ft */
+            /** MD */
             md_ft: number;
         };
         /** Stations */
@@ -3742,6 +4115,21 @@ export interface components {
             stations: components["schemas"]["Station"][];
             /** Total Md Ft */
             total_md_ft: number;
+        };
+        /**
+         * StepItem
+         * @description A step of the work: its word, its title, and the places of the document that are worked on it.
+         */
+        StepItem: {
+            /** Places */
+            places: string[];
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "cement" | "wellhead" | "preventers" | "policy";
+            /** Title */
+            title: string;
         };
         /** StepState */
         StepState: {
@@ -3762,7 +4150,7 @@ export interface components {
          */
         StockRow: {
             /**
-             * Available Ft
+             * Available length
              * @default null
              */
             available_ft: number | null;
@@ -3770,17 +4158,17 @@ export interface components {
             connection: string;
             /** Grade */
             grade: string;
-            /** Od In */
+            /** OD */
             od_in: number;
-            /** Price Per Ft */
+            /** Price */
             price_per_ft: number;
-            /** Weight Ppf */
+            /** Weight */
             weight_ppf: number;
         };
         /** String */
         String: {
             /**
-             * Bit In
+             * Hole size
              * @default null
              */
             bit_in: number | null;
@@ -3795,35 +4183,37 @@ export interface components {
             cement: components["schemas"]["Cement"];
             /**
              * Connection
-             * @description the only connection to choose from; None leaves it to policy
+             * @description the only one to choose from; empty leaves it to policy
              * @default null
              */
             connection: string | null;
             /**
-             * Flow Gpm
-             * @description pump rate while drilling this hole
+             * Pump rate
+             * @description while drilling this hole
              * @default null
              */
             flow_gpm: number | null;
             /**
-             * Hanger Md Ft
-             * @description top of a liner; None for a string to surface
+             * Liner top
+             * @description top of a liner; empty for a string to surface
              * @default null
              */
             hanger_md_ft: number | null;
+            /** Id */
+            id: string;
             /**
-             * Loads
+             * Own load cases
              * @default []
              */
             loads: components["schemas"]["CustomLoad"][];
             /**
-             * Mud Ppg
-             * @description mud with which this string's hole is drilled
+             * Mud weight
+             * @description with which this string's hole is drilled
              * @default null
              */
             mud_ppg: number | null;
             /**
-             * Mud Steps
+             * Mud weight by depth
              * @default []
              */
             mud_steps: components["schemas"]["MudStep"][];
@@ -3833,33 +4223,34 @@ export interface components {
              */
             name: string;
             /**
-             * Od In
+             * Casing size
              * @default null
              */
             od_in: number | null;
             /**
-             * Opened From In
+             * Pilot hole
              * @description bit that passes the casing above, where the hole is under-reamed
              * @default null
              */
             opened_from_in: number | null;
             /**
-             * Packer Md Ft
-             * @description packer of a producing string; None is not decided
+             * Packer
+             * @description of a producing string; empty is not decided
              * @default null
              */
             packer_md_ft: number | null;
-            /** @default null */
+            /**
+             * Pipe
+             * @default null
+             */
             pipe: components["schemas"]["PipeChoice"] | null;
             /**
-             * Reading 300
-             * @description rheometer at 300 rpm
+             * Rheometer at 300 rpm
              * @default null
              */
             reading_300: number | null;
             /**
-             * Reading 600
-             * @description rheometer at 600 rpm
+             * Rheometer at 600 rpm
              * @default null
              */
             reading_600: number | null;
@@ -3869,40 +4260,40 @@ export interface components {
              */
             role: "conductor" | "surface" | "intermediate" | "production";
             /**
-             * Run
+             * How it is run
              * @default cased
              * @enum {string}
              */
             run: "driven" | "jetted" | "cased" | "liner";
             /**
              * Sections
-             * @description a tapered string, top to bottom; empty where `pipe` holds for the whole
+             * @description a tapered string, top to bottom; empty where one pipe holds for the whole
              * @default []
              */
             sections: components["schemas"]["PipeSection"][];
-            /** Shoe Md Ft */
+            /** Shoe */
             shoe_md_ft: number;
             /**
-             * Stimulation Psi
-             * @description treating pressure at the wellhead; None is none planned
+             * Treating pressure at the wellhead
+             * @description empty is none planned
              * @default null
              */
             stimulation_psi: number | null;
             /**
-             * Test Psi
-             * @description pressure test at the wellhead; None follows policy
+             * Pressure test at the wellhead
+             * @description empty follows policy
              * @default null
              */
             test_psi: number | null;
             /**
-             * Tie Back
+             * Tied back
              * @description a liner tied back to the wellhead with pipe of its size
              * @default false
              */
             tie_back: boolean;
             /**
-             * Wear Percent
-             * @description wall worn away inside by drilling
+             * Casing wear
+             * @description share of the wall worn away inside by drilling
              * @default 0
              */
             wear_percent: number;
@@ -3931,7 +4322,7 @@ export interface components {
                  *     }
                  */
                 ground: components["schemas"]["GroundModel"];
-                /** Name */
+                /** Well */
                 name: string;
                 /**
                  * Note
@@ -3939,137 +4330,151 @@ export interface components {
                  */
                 note: string;
                 /**
-                 * Pipes
+                 * Own pipes
                  * @default []
                  */
                 pipes: components["schemas"]["CustomPipe"][];
                 /**
                  * @default {
-                 *       "base_fluid_ppg": 8.33,
-                 *       "bump_psi": 500,
-                 *       "burst_backup": "base fluid",
-                 *       "burst_school": "gas to surface",
-                 *       "cement_excess": 0.5,
-                 *       "cement_overlap_ft": 300,
-                 *       "choose_from": "catalogue",
-                 *       "clearance": "tight",
-                 *       "collapse_school": "by role",
-                 *       "conductor_minimum_ft": 80,
-                 *       "conductor_mud_ppg": 9,
-                 *       "connections": [
-                 *         "STC",
-                 *         "LTC",
-                 *         "BTC"
-                 *       ],
-                 *       "depth_school": "bottom up",
-                 *       "derate_per_f": 0,
-                 *       "design_kick_bbl": 100,
-                 *       "diverter_limit_ft": 4000,
-                 *       "drill_strings": [
-                 *         {
-                 *           "collar_id_in": 2.8125,
-                 *           "collar_length_ft": 600,
-                 *           "collar_od_in": 8,
-                 *           "from_hole_in": 12,
-                 *           "pipe_id_in": 4.276,
-                 *           "pipe_od_in": 5
-                 *         },
-                 *         {
-                 *           "collar_id_in": 2.8125,
-                 *           "collar_length_ft": 600,
-                 *           "collar_od_in": 6.5,
-                 *           "from_hole_in": 8,
-                 *           "pipe_id_in": 4.276,
-                 *           "pipe_od_in": 5
-                 *         },
-                 *         {
-                 *           "collar_id_in": 2.25,
-                 *           "collar_length_ft": 450,
-                 *           "collar_od_in": 4.75,
-                 *           "from_hole_in": 1,
-                 *           "pipe_id_in": 2.764,
-                 *           "pipe_od_in": 3.5
-                 *         }
-                 *       ],
-                 *       "factors": {
-                 *         "burst": 1.1,
-                 *         "collapse": 1.125,
-                 *         "collapse_cemented": 1,
-                 *         "compression": 1.2,
-                 *         "tension": 1.6,
-                 *         "triaxial": 1.25
+                 *       "cement": {
+                 *         "excess": 0.5,
+                 *         "overlap_ft": 300,
+                 *         "rathole_ft": 10,
+                 *         "shoe_track_ft": 80,
+                 *         "water_gal_sk": 4.97
                  *       },
-                 *       "fracture_margin_ppg": 0.3,
-                 *       "fresh_water_cover_ft": 100,
-                 *       "gas_model": "gradient",
-                 *       "gas_psi_ft": 0.1,
-                 *       "gas_sg": 0.65,
-                 *       "gas_share": 0.5,
-                 *       "gas_z": 1,
-                 *       "influx_psi_ft": 0.1,
-                 *       "keep_spare": false,
-                 *       "kick_intensity_ppg": 0.5,
-                 *       "kick_minimums": [
-                 *         {
-                 *           "from_hole_in": 16,
-                 *           "volume_bbl": 100
+                 *       "depths": {
+                 *         "conductor_minimum_ft": 80,
+                 *         "conductor_mud_ppg": 9,
+                 *         "diverter_limit_ft": 4000,
+                 *         "fresh_water_cover_ft": 100,
+                 *         "influx_psi_ft": 0.1,
+                 *         "kick_criterion": "volume",
+                 *         "kick_intensity_ppg": 0.5,
+                 *         "kick_minimums": [
+                 *           {
+                 *             "from_hole_in": 16,
+                 *             "volume_bbl": 100
+                 *           },
+                 *           {
+                 *             "from_hole_in": 11,
+                 *             "volume_bbl": 50
+                 *           },
+                 *           {
+                 *             "from_hole_in": 7.875,
+                 *             "volume_bbl": 25
+                 *           },
+                 *           {
+                 *             "from_hole_in": 1,
+                 *             "volume_bbl": 15
+                 *           }
+                 *         ],
+                 *         "liner_overlap_ft": 400,
+                 *         "method": "bottom up",
+                 *         "open_hole_limit_ft": 8000,
+                 *         "zone_cover_ft": 50,
+                 *         "zone_reach_ft": 300
+                 *       },
+                 *       "mud": {
+                 *         "active_volume_bbl": 500,
+                 *         "drill_strings": [
+                 *           {
+                 *             "collar_id_in": 2.8125,
+                 *             "collar_length_ft": 600,
+                 *             "collar_od_in": 8,
+                 *             "from_hole_in": 12,
+                 *             "pipe_id_in": 4.276,
+                 *             "pipe_od_in": 5
+                 *           },
+                 *           {
+                 *             "collar_id_in": 2.8125,
+                 *             "collar_length_ft": 600,
+                 *             "collar_od_in": 6.5,
+                 *             "from_hole_in": 8,
+                 *             "pipe_id_in": 4.276,
+                 *             "pipe_od_in": 5
+                 *           },
+                 *           {
+                 *             "collar_id_in": 2.25,
+                 *             "collar_length_ft": 450,
+                 *             "collar_od_in": 4.75,
+                 *             "from_hole_in": 1,
+                 *             "pipe_id_in": 2.764,
+                 *             "pipe_od_in": 3.5
+                 *           }
+                 *         ],
+                 *         "fracture_margin_ppg": 0.3,
+                 *         "normal_pore_ppg": 9,
+                 *         "rheology": "Bingham",
+                 *         "riser_mud_limit_ppg": 18,
+                 *         "sticking_abnormal_psi": 3000,
+                 *         "sticking_normal_psi": 2000,
+                 *         "sweep_bbl": 50,
+                 *         "sweep_every_ft": 90,
+                 *         "trip_margin_ppg": 0.3,
+                 *         "trip_speed_ft_min": 90,
+                 *         "weighting_solid_ppg": 35
+                 *       },
+                 *       "pipe": {
+                 *         "base_fluid_ppg": 8.33,
+                 *         "bump_psi": 500,
+                 *         "burst_backup": "base fluid",
+                 *         "burst_method": "gas to surface",
+                 *         "choose_from": "catalogue",
+                 *         "collapse_method": "by role",
+                 *         "connections": [
+                 *           "STC",
+                 *           "LTC",
+                 *           "BTC"
+                 *         ],
+                 *         "derate_per_f": 0,
+                 *         "design_kick_bbl": 100,
+                 *         "factors": {
+                 *           "burst": 1.1,
+                 *           "collapse": 1.125,
+                 *           "collapse_cemented": 1,
+                 *           "compression": 1.2,
+                 *           "tension": 1.6,
+                 *           "triaxial": 1.25
                  *         },
-                 *         {
-                 *           "from_hole_in": 11,
-                 *           "volume_bbl": 50
-                 *         },
-                 *         {
-                 *           "from_hole_in": 7.875,
-                 *           "volume_bbl": 25
-                 *         },
-                 *         {
-                 *           "from_hole_in": 1,
-                 *           "volume_bbl": 15
-                 *         }
-                 *       ],
-                 *       "kick_school": "volume",
-                 *       "least": "cost",
-                 *       "least_section_ft": 1000,
-                 *       "length_range": 3,
-                 *       "liner_overlap_ft": 400,
-                 *       "mix_water_ppg": 8.33,
-                 *       "most_sections": 1,
-                 *       "normal_pore_ppg": 9,
-                 *       "open_hole_limit_ft": 8000,
-                 *       "overpull_lbf": 100000,
-                 *       "packer_fluid_ppg": 8.6,
-                 *       "pit_volume_bbl": 500,
-                 *       "production_heat_f": 0,
-                 *       "production_od_in": 5.5,
-                 *       "rathole_ft": 10,
-                 *       "rheology": "Bingham",
-                 *       "riser_mud_limit_ppg": 18,
-                 *       "shock_ft_s": 1.5,
-                 *       "shoe_track_ft": 80,
-                 *       "slurry_water_gal_sk": 4.97,
-                 *       "special_drift": true,
-                 *       "stack_minimum_class_psi": 2000,
-                 *       "stack_weight_lbf": null,
-                 *       "sticking_abnormal_psi": 3000,
-                 *       "sticking_normal_psi": 2000,
-                 *       "sweep_bbl": 50,
-                 *       "sweep_every_ft": 90,
-                 *       "test_in_green_cement": false,
-                 *       "test_share": 1,
-                 *       "triaxial_wall": "nominal",
-                 *       "trip_margin_ppg": 0.3,
-                 *       "trip_speed_ft_min": 90,
-                 *       "tubing_od_in": null,
-                 *       "unfilled_ft": 500,
-                 *       "weighting_solid_ppg": 35,
-                 *       "wellhead_on": "casing and conductor",
-                 *       "zone_cover_ft": 50,
-                 *       "zone_reach_ft": 300
+                 *         "gas_model": "gradient",
+                 *         "gas_psi_ft": 0.1,
+                 *         "gas_sg": 0.65,
+                 *         "gas_share": 0.5,
+                 *         "gas_z": 1,
+                 *         "least": "cost",
+                 *         "least_section_ft": 1000,
+                 *         "length_range": 3,
+                 *         "mix_water_ppg": 8.33,
+                 *         "most_sections": 1,
+                 *         "overpull_lbf": 100000,
+                 *         "packer_fluid_ppg": 8.6,
+                 *         "production_heat_f": 0,
+                 *         "shock_ft_s": 1.5,
+                 *         "test_in_green_cement": false,
+                 *         "test_share": 1,
+                 *         "triaxial_wall": "nominal",
+                 *         "unfilled_ft": 500
+                 *       },
+                 *       "preventers": {
+                 *         "minimum_class_psi": 2000
+                 *       },
+                 *       "sizes": {
+                 *         "clearance": "tight",
+                 *         "keep_spare": false,
+                 *         "production_od_in": 5.5,
+                 *         "special_drift": true,
+                 *         "tubing_od_in": null
+                 *       },
+                 *       "wellhead": {
+                 *         "stack_weight_lbf": null,
+                 *         "stands_on": "casing and conductor"
+                 *       }
                  *     }
                  */
                 policy: components["schemas"]["Policy"];
                 /**
-                 * Preventers
+                 * Stacks
                  * @default []
                  */
                 preventers: components["schemas"]["Stack"][];
@@ -4090,7 +4495,7 @@ export interface components {
                  */
                 site: components["schemas"]["Site"];
                 /**
-                 * Stock
+                 * Stock list
                  * @default []
                  */
                 stock: components["schemas"]["StockRow"][];
@@ -4120,7 +4525,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 1;
+                version: 2;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -4145,6 +4550,8 @@ export interface components {
             bit_in: number | null;
             /** Cement Top Md Ft */
             cement_top_md_ft: number | null;
+            /** Id */
+            id: string;
             /** Id In */
             id_in: number | null;
             /** Mud Ppg */
@@ -4227,7 +4634,7 @@ export interface components {
              * Quantity
              * @default null
              */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "gradient" | "fraction" | "capacity" | "concentration" | "torque") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price") | null;
             /**
              * Required
              * @default false
@@ -4238,9 +4645,9 @@ export interface components {
         };
         /** TemperaturePoint */
         TemperaturePoint: {
-            /** Temperature F */
+            /** Temperature */
             temperature_f: number;
-            /** Tvd Ft */
+            /** TVD */
             tvd_ft: number;
         };
         /** TrackPoint */
@@ -4255,7 +4662,7 @@ export interface components {
         /** Trajectory */
         Trajectory: {
             /**
-             * Stations
+             * Survey stations
              * @default [
              *       {
              *         "azimuth_deg": 0,
@@ -4351,7 +4758,7 @@ export interface components {
          */
         Wellhead: {
             /**
-             * Base Plate In
+             * Base plate
              * @default 2
              */
             base_plate_in: number;
@@ -4361,33 +4768,60 @@ export interface components {
              */
             pieces: components["schemas"]["WellheadPiece"][];
             /**
-             * Socket Depth In
+             * Socket depth
              * @default 4.5
              */
             socket_depth_in: number;
         };
         /** WellheadPiece */
         WellheadPiece: {
-            /** Bore In */
+            /** Bore */
             bore_in: number;
             /**
-             * Bottom Psi
-             * @description pressure class of the bottom face; None for a weld
+             * Bottom face
+             * @description pressure class; empty for a weld
              * @default null
              */
             bottom_psi: number | null;
             /**
-             * Gap In
-             * @description made-up gap under this piece
+             * Gap under it
+             * @description made-up gap
              * @default 0
              */
             gap_in: number;
-            /** Height In */
+            /** Height */
             height_in: number;
-            /** Name */
+            /** Id */
+            id: string;
+            /** Piece */
             name: string;
-            /** Top Psi */
+            /**
+             * Stands on
+             * @description id of its string; empty goes by its place in the wellhead
+             * @default null
+             */
+            string: string | null;
+            /**
+             * Top face
+             * @description pressure class
+             */
             top_psi: number;
+        };
+        /** WellheadPolicy */
+        WellheadPolicy: {
+            /**
+             * BOP stack and tree weight
+             * @description empty takes the catalogue's
+             * @default null
+             */
+            stack_weight_lbf: number | null;
+            /**
+             * Wellhead load carried by
+             * @description by steel area where a base plate shares it
+             * @default casing and conductor
+             * @enum {string}
+             */
+            stands_on: "casing and conductor" | "casing alone";
         };
         /** WellheadResult */
         WellheadResult: {
@@ -4415,10 +4849,10 @@ export interface components {
         };
         /** Working */
         Working: {
+            /** Calls */
+            calls: components["schemas"]["WorkingCall"][];
             /** Key */
             key: string;
-            /** Steps */
-            steps: components["schemas"]["WorkingStep"][];
         };
         /** WorkingBody */
         WorkingBody: {
@@ -4444,7 +4878,7 @@ export interface components {
                  *     }
                  */
                 ground: components["schemas"]["GroundModel"];
-                /** Name */
+                /** Well */
                 name: string;
                 /**
                  * Note
@@ -4452,137 +4886,151 @@ export interface components {
                  */
                 note: string;
                 /**
-                 * Pipes
+                 * Own pipes
                  * @default []
                  */
                 pipes: components["schemas"]["CustomPipe"][];
                 /**
                  * @default {
-                 *       "base_fluid_ppg": 8.33,
-                 *       "bump_psi": 500,
-                 *       "burst_backup": "base fluid",
-                 *       "burst_school": "gas to surface",
-                 *       "cement_excess": 0.5,
-                 *       "cement_overlap_ft": 300,
-                 *       "choose_from": "catalogue",
-                 *       "clearance": "tight",
-                 *       "collapse_school": "by role",
-                 *       "conductor_minimum_ft": 80,
-                 *       "conductor_mud_ppg": 9,
-                 *       "connections": [
-                 *         "STC",
-                 *         "LTC",
-                 *         "BTC"
-                 *       ],
-                 *       "depth_school": "bottom up",
-                 *       "derate_per_f": 0,
-                 *       "design_kick_bbl": 100,
-                 *       "diverter_limit_ft": 4000,
-                 *       "drill_strings": [
-                 *         {
-                 *           "collar_id_in": 2.8125,
-                 *           "collar_length_ft": 600,
-                 *           "collar_od_in": 8,
-                 *           "from_hole_in": 12,
-                 *           "pipe_id_in": 4.276,
-                 *           "pipe_od_in": 5
-                 *         },
-                 *         {
-                 *           "collar_id_in": 2.8125,
-                 *           "collar_length_ft": 600,
-                 *           "collar_od_in": 6.5,
-                 *           "from_hole_in": 8,
-                 *           "pipe_id_in": 4.276,
-                 *           "pipe_od_in": 5
-                 *         },
-                 *         {
-                 *           "collar_id_in": 2.25,
-                 *           "collar_length_ft": 450,
-                 *           "collar_od_in": 4.75,
-                 *           "from_hole_in": 1,
-                 *           "pipe_id_in": 2.764,
-                 *           "pipe_od_in": 3.5
-                 *         }
-                 *       ],
-                 *       "factors": {
-                 *         "burst": 1.1,
-                 *         "collapse": 1.125,
-                 *         "collapse_cemented": 1,
-                 *         "compression": 1.2,
-                 *         "tension": 1.6,
-                 *         "triaxial": 1.25
+                 *       "cement": {
+                 *         "excess": 0.5,
+                 *         "overlap_ft": 300,
+                 *         "rathole_ft": 10,
+                 *         "shoe_track_ft": 80,
+                 *         "water_gal_sk": 4.97
                  *       },
-                 *       "fracture_margin_ppg": 0.3,
-                 *       "fresh_water_cover_ft": 100,
-                 *       "gas_model": "gradient",
-                 *       "gas_psi_ft": 0.1,
-                 *       "gas_sg": 0.65,
-                 *       "gas_share": 0.5,
-                 *       "gas_z": 1,
-                 *       "influx_psi_ft": 0.1,
-                 *       "keep_spare": false,
-                 *       "kick_intensity_ppg": 0.5,
-                 *       "kick_minimums": [
-                 *         {
-                 *           "from_hole_in": 16,
-                 *           "volume_bbl": 100
+                 *       "depths": {
+                 *         "conductor_minimum_ft": 80,
+                 *         "conductor_mud_ppg": 9,
+                 *         "diverter_limit_ft": 4000,
+                 *         "fresh_water_cover_ft": 100,
+                 *         "influx_psi_ft": 0.1,
+                 *         "kick_criterion": "volume",
+                 *         "kick_intensity_ppg": 0.5,
+                 *         "kick_minimums": [
+                 *           {
+                 *             "from_hole_in": 16,
+                 *             "volume_bbl": 100
+                 *           },
+                 *           {
+                 *             "from_hole_in": 11,
+                 *             "volume_bbl": 50
+                 *           },
+                 *           {
+                 *             "from_hole_in": 7.875,
+                 *             "volume_bbl": 25
+                 *           },
+                 *           {
+                 *             "from_hole_in": 1,
+                 *             "volume_bbl": 15
+                 *           }
+                 *         ],
+                 *         "liner_overlap_ft": 400,
+                 *         "method": "bottom up",
+                 *         "open_hole_limit_ft": 8000,
+                 *         "zone_cover_ft": 50,
+                 *         "zone_reach_ft": 300
+                 *       },
+                 *       "mud": {
+                 *         "active_volume_bbl": 500,
+                 *         "drill_strings": [
+                 *           {
+                 *             "collar_id_in": 2.8125,
+                 *             "collar_length_ft": 600,
+                 *             "collar_od_in": 8,
+                 *             "from_hole_in": 12,
+                 *             "pipe_id_in": 4.276,
+                 *             "pipe_od_in": 5
+                 *           },
+                 *           {
+                 *             "collar_id_in": 2.8125,
+                 *             "collar_length_ft": 600,
+                 *             "collar_od_in": 6.5,
+                 *             "from_hole_in": 8,
+                 *             "pipe_id_in": 4.276,
+                 *             "pipe_od_in": 5
+                 *           },
+                 *           {
+                 *             "collar_id_in": 2.25,
+                 *             "collar_length_ft": 450,
+                 *             "collar_od_in": 4.75,
+                 *             "from_hole_in": 1,
+                 *             "pipe_id_in": 2.764,
+                 *             "pipe_od_in": 3.5
+                 *           }
+                 *         ],
+                 *         "fracture_margin_ppg": 0.3,
+                 *         "normal_pore_ppg": 9,
+                 *         "rheology": "Bingham",
+                 *         "riser_mud_limit_ppg": 18,
+                 *         "sticking_abnormal_psi": 3000,
+                 *         "sticking_normal_psi": 2000,
+                 *         "sweep_bbl": 50,
+                 *         "sweep_every_ft": 90,
+                 *         "trip_margin_ppg": 0.3,
+                 *         "trip_speed_ft_min": 90,
+                 *         "weighting_solid_ppg": 35
+                 *       },
+                 *       "pipe": {
+                 *         "base_fluid_ppg": 8.33,
+                 *         "bump_psi": 500,
+                 *         "burst_backup": "base fluid",
+                 *         "burst_method": "gas to surface",
+                 *         "choose_from": "catalogue",
+                 *         "collapse_method": "by role",
+                 *         "connections": [
+                 *           "STC",
+                 *           "LTC",
+                 *           "BTC"
+                 *         ],
+                 *         "derate_per_f": 0,
+                 *         "design_kick_bbl": 100,
+                 *         "factors": {
+                 *           "burst": 1.1,
+                 *           "collapse": 1.125,
+                 *           "collapse_cemented": 1,
+                 *           "compression": 1.2,
+                 *           "tension": 1.6,
+                 *           "triaxial": 1.25
                  *         },
-                 *         {
-                 *           "from_hole_in": 11,
-                 *           "volume_bbl": 50
-                 *         },
-                 *         {
-                 *           "from_hole_in": 7.875,
-                 *           "volume_bbl": 25
-                 *         },
-                 *         {
-                 *           "from_hole_in": 1,
-                 *           "volume_bbl": 15
-                 *         }
-                 *       ],
-                 *       "kick_school": "volume",
-                 *       "least": "cost",
-                 *       "least_section_ft": 1000,
-                 *       "length_range": 3,
-                 *       "liner_overlap_ft": 400,
-                 *       "mix_water_ppg": 8.33,
-                 *       "most_sections": 1,
-                 *       "normal_pore_ppg": 9,
-                 *       "open_hole_limit_ft": 8000,
-                 *       "overpull_lbf": 100000,
-                 *       "packer_fluid_ppg": 8.6,
-                 *       "pit_volume_bbl": 500,
-                 *       "production_heat_f": 0,
-                 *       "production_od_in": 5.5,
-                 *       "rathole_ft": 10,
-                 *       "rheology": "Bingham",
-                 *       "riser_mud_limit_ppg": 18,
-                 *       "shock_ft_s": 1.5,
-                 *       "shoe_track_ft": 80,
-                 *       "slurry_water_gal_sk": 4.97,
-                 *       "special_drift": true,
-                 *       "stack_minimum_class_psi": 2000,
-                 *       "stack_weight_lbf": null,
-                 *       "sticking_abnormal_psi": 3000,
-                 *       "sticking_normal_psi": 2000,
-                 *       "sweep_bbl": 50,
-                 *       "sweep_every_ft": 90,
-                 *       "test_in_green_cement": false,
-                 *       "test_share": 1,
-                 *       "triaxial_wall": "nominal",
-                 *       "trip_margin_ppg": 0.3,
-                 *       "trip_speed_ft_min": 90,
-                 *       "tubing_od_in": null,
-                 *       "unfilled_ft": 500,
-                 *       "weighting_solid_ppg": 35,
-                 *       "wellhead_on": "casing and conductor",
-                 *       "zone_cover_ft": 50,
-                 *       "zone_reach_ft": 300
+                 *         "gas_model": "gradient",
+                 *         "gas_psi_ft": 0.1,
+                 *         "gas_sg": 0.65,
+                 *         "gas_share": 0.5,
+                 *         "gas_z": 1,
+                 *         "least": "cost",
+                 *         "least_section_ft": 1000,
+                 *         "length_range": 3,
+                 *         "mix_water_ppg": 8.33,
+                 *         "most_sections": 1,
+                 *         "overpull_lbf": 100000,
+                 *         "packer_fluid_ppg": 8.6,
+                 *         "production_heat_f": 0,
+                 *         "shock_ft_s": 1.5,
+                 *         "test_in_green_cement": false,
+                 *         "test_share": 1,
+                 *         "triaxial_wall": "nominal",
+                 *         "unfilled_ft": 500
+                 *       },
+                 *       "preventers": {
+                 *         "minimum_class_psi": 2000
+                 *       },
+                 *       "sizes": {
+                 *         "clearance": "tight",
+                 *         "keep_spare": false,
+                 *         "production_od_in": 5.5,
+                 *         "special_drift": true,
+                 *         "tubing_od_in": null
+                 *       },
+                 *       "wellhead": {
+                 *         "stack_weight_lbf": null,
+                 *         "stands_on": "casing and conductor"
+                 *       }
                  *     }
                  */
                 policy: components["schemas"]["Policy"];
                 /**
-                 * Preventers
+                 * Stacks
                  * @default []
                  */
                 preventers: components["schemas"]["Stack"][];
@@ -4603,7 +5051,7 @@ export interface components {
                  */
                 site: components["schemas"]["Site"];
                 /**
-                 * Stock
+                 * Stock list
                  * @default []
                  */
                 stock: components["schemas"]["StockRow"][];
@@ -4633,7 +5081,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 1;
+                version: 2;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -4647,10 +5095,12 @@ export interface components {
             key: string;
         };
         /**
-         * WorkingStep
+         * WorkingCall
          * @description One formula call as shown: equation, inputs with units, results, source, and the calls inside it.
          */
-        WorkingStep: {
+        WorkingCall: {
+            /** Calls */
+            calls: components["schemas"]["WorkingCall"][];
             /** Formula */
             formula: string;
             /** Inputs */
@@ -4659,8 +5109,6 @@ export interface components {
             outputs: components["schemas"]["Output"][];
             /** Source */
             source: string;
-            /** Steps */
-            steps: components["schemas"]["WorkingStep"][];
             /** Symbolic */
             symbolic: string;
             /** Title */
@@ -4668,10 +5116,13 @@ export interface components {
         };
         /** Zone */
         Zone: {
-            /** Base Tvd Ft */
+            /**
+             * Base
+             * @description TVD
+             */
             base_tvd_ft: number;
             /**
-             * Case Before Deeper
+             * Case off before drilling ahead
              * @default false
              */
             case_before_deeper: boolean;
@@ -4682,8 +5133,8 @@ export interface components {
              */
             fluid: "none" | "fresh water" | "salt water" | "oil" | "gas";
             /**
-             * Gas Contact Tvd Ft
-             * @description depth at which gas meets water or oil: above it pore pressure follows the gas gradient
+             * Gas contact
+             * @description TVD at which gas meets water or oil: above it pore pressure follows the gas gradient
              * @default null
              */
             gas_contact_tvd_ft: number | null;
@@ -4692,6 +5143,8 @@ export interface components {
              * @default []
              */
             hazards: ("losses" | "overpressure" | "caving")[];
+            /** Id */
+            id: string;
             /** Name */
             name: string;
             /**
@@ -4706,11 +5159,14 @@ export interface components {
              */
             rock: "gravel" | "sand" | "clay" | "shale" | "limestone" | "dolomite" | "salt" | "marl" | "coal" | "basement";
             /**
-             * Shoe Allowed
+             * Shoe allowed
              * @default true
              */
             shoe_allowed: boolean;
-            /** Top Tvd Ft */
+            /**
+             * Top
+             * @description TVD
+             */
             top_tvd_ft: number;
         };
         /** ZoneBand */
@@ -5212,6 +5668,72 @@ export interface operations {
             };
         };
     };
+    drawings_draw_ground_ground_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundDrawing"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+        };
+    };
+    drawings_draw_kick_kick_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KickDrawings"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+        };
+    };
     planning_estimate_estimates_fracture_post: {
         parameters: {
             query?: never;
@@ -5461,6 +5983,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProgramsResult"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+        };
+    };
+    reference_get_reference_reference_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reference"];
                 };
             };
             /** @description Unprocessable Entity */

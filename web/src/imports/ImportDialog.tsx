@@ -5,7 +5,7 @@ import { useRef, useState } from "react";
 import * as api from "../design/api";
 import { useBench, useSnapshot } from "../design/context";
 import type { Fault, Mapping, Preview, Target } from "../design/types";
-import { placeWords } from "../review/places";
+import { useReference } from "../design/reference";
 import { Button } from "../ui/Button";
 import { Modal } from "../ui/Modal";
 import { useUnits } from "../ui/units";
@@ -117,6 +117,7 @@ function refusalOf(error: unknown): Refusal {
 }
 
 function RefusalNote({ refusal }: { refusal: Refusal }) {
+  const reference = useReference();
   return (
     <div role="alert" className="mt-2 border-l-[3px] border-brick bg-paper px-2 py-1.5 text-[12.5px]">
       <p className="font-semibold text-brick">Nothing was changed.</p>
@@ -124,7 +125,7 @@ function RefusalNote({ refusal }: { refusal: Refusal }) {
       <ul className="max-h-40 overflow-auto">
         {refusal.faults.map((fault) => (
           <li key={fault.path}>
-            <span className="font-semibold">{fault.path === "" ? "the file" : placeWords(fault.path)}</span>: {fault.value}; expected {fault.expected}.
+            <span className="font-semibold">{fault.path === "" ? "the file" : reference.words(fault.path)}</span>: {fault.value}; expected {fault.expected}.
           </li>
         ))}
       </ul>

@@ -3,7 +3,8 @@ import { useMemo } from "react";
 import { useNavigate, useParams } from "react-router";
 import { adoption, useBench, useSnapshot } from "../design/context";
 import { usePreferences } from "../preferences";
-import { STEP_WORDS } from "../review/places";
+import { useReference } from "../design/reference";
+import { STEPS } from "../steps/registry";
 import { useUnits } from "../ui/units";
 
 export interface Action {
@@ -15,8 +16,6 @@ export interface Action {
   run: () => void;
 }
 
-export const STEPS = ["ground", "depths", "sizes", "mud", "pipe", "cement", "wellhead", "preventers", "policy"] as const;
-
 export function useActions(showKeys: () => void): Action[] {
   const navigate = useNavigate();
   const { designId } = useParams();
@@ -25,12 +24,13 @@ export function useActions(showKeys: () => void): Action[] {
   const document = useSnapshot("document");
   const { axis, dark, snap, prefer } = usePreferences();
   const units = useUnits();
+  const reference = useReference();
   return useMemo<Action[]>(() => {
     const { system } = units.choice;
     const open = (path: string) => () => void navigate(path);
     const steps = STEPS.map<Action>((step, i) => ({
       id: `step-${step}`,
-      title: STEP_WORDS[step]!,
+      title: reference.title(step),
       group: "Go to",
       keys: String(i + 1),
       run: open(`/designs/${designId}/${step}`),
@@ -68,5 +68,5 @@ export function useActions(showKeys: () => void): Action[] {
       { id: "keys", title: "List of keys", group: "View", keys: "?", run: showKeys },
     ];
     return [...steps, ...design, ...strings, ...findings, ...view];
-  }, [navigate, designId, evaluation, document, session, select, goTo, units, axis, dark, snap, prefer, showKeys]);
+  }, [navigate, designId, evaluation, document, session, select, goTo, units, axis, dark, snap, prefer, showKeys, reference]);
 }

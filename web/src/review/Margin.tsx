@@ -6,7 +6,7 @@ import { Button } from "../ui/Button";
 import { SEVERITY } from "../ui/mark";
 import { useUnits } from "../ui/units";
 import { WorkingPanel } from "./WorkingPanel";
-import { STEP_WORDS, placeWords, stepOf } from "./places";
+import { useReference } from "../design/reference";
 
 export function Margin() {
   const evaluation = useSnapshot("evaluation");
@@ -48,14 +48,15 @@ function groups(findings: readonly Finding[]): { severity: Severity; findings: F
 function FindingGroup({ severity, findings }: { severity: Severity; findings: readonly Finding[] }) {
   const { word, text, Icon } = SEVERITY[severity];
   const steps = [...new Set(findings.map((f) => f.step))];
+  const reference = useReference();
   return (
     <details open className="mb-2">
       <summary className={`flex items-center gap-1 text-[12.5px] font-semibold ${text}`}>
         <Icon size={13} aria-hidden /> {word} <span className="font-normal text-mute">{findings.length}</span>
       </summary>
       {steps.map((step) => (
-        <section key={step} aria-label={`${word}, ${STEP_WORDS[step]}`}>
-          <h3 className="mt-1 text-[11.5px] text-mute">{STEP_WORDS[step]}</h3>
+        <section key={step} aria-label={`${word}, ${reference.title(step)}`}>
+          <h3 className="mt-1 text-[11.5px] text-mute">{reference.title(step)}</h3>
           <ul className="space-y-2">
             {findings
               .filter((f) => f.step === step)
@@ -83,6 +84,7 @@ function Counts({ findings }: { findings: readonly Finding[] }) {
 function Faults() {
   const faults = useSnapshot("faults");
   const { goTo } = useBench();
+  const reference = useReference();
   return (
     <section role="alert" className="mb-3 border-l-[3px] border-brick bg-paper px-2 py-1.5">
       <h2 className="font-semibold text-brick">Cannot be evaluated or saved yet</h2>
@@ -94,10 +96,10 @@ function Faults() {
               type="button"
               className="text-left hover:text-petrol"
               onClick={() => {
-                goTo(stepOf(fault.path), fault.path);
+                goTo(reference.stepOf(fault.path), fault.path);
               }}
             >
-              <span className="font-semibold">{placeWords(fault.path)}</span>: {fault.value}; expected {fault.expected}.
+              <span className="font-semibold">{reference.words(fault.path)}</span>: {fault.value}; expected {fault.expected}.
             </button>
           </li>
         ))}
@@ -156,6 +158,7 @@ function Assumptions() {
   const evaluation = useSnapshot("evaluation");
   const { goTo } = useBench();
   const units = useUnits();
+  const reference = useReference();
   const [open, setOpen] = useState(false);
   const assumptions = evaluation?.assumptions ?? [];
   if (assumptions.length === 0) return null;
@@ -180,7 +183,7 @@ function Assumptions() {
                 goTo(assumption.step, assumption.place);
               }}
             >
-              {STEP_WORDS[assumption.step]}: {units.words(assumption.text)}
+              {reference.title(assumption.step)}: {units.words(assumption.text)}
             </button>
           </li>
         ))}

@@ -1,5 +1,5 @@
 // A working in the units of the person, on the screen and as plain text to paste elsewhere. No React.
-import type { Quantity, WorkingStep } from "../design/types";
+import type { Quantity, WorkingCall } from "../design/types";
 import { grouped } from "../ui/numbers";
 import type { Units } from "../ui/units";
 
@@ -26,26 +26,29 @@ export function unitText(given: Given, units: Units): string {
   return given.quantity === null ? given.unit : units.unit(given.quantity);
 }
 
-/** Whether every number of a step stands in the units for which the equation's constants hold. */
-export function isFieldUnit(step: WorkingStep, units: Units): boolean {
-  const all: readonly Given[] = [...step.inputs, ...step.outputs];
-  return all.every((g) => g.quantity === null || units.of(g.quantity).factor === 1) && step.steps.every((inner) => isFieldUnit(inner, units));
+/** Whether every number of a call stands in the units for which the equation's constants hold. */
+export function isFieldUnit(call: WorkingCall, units: Units): boolean {
+  const all: readonly Given[] = [...call.inputs, ...call.outputs];
+  return all.every((g) => g.quantity === null || units.of(g.quantity).factor === 1) && call.calls.every((inner) => isFieldUnit(inner, units));
 }
 
-export function workingText(title: string, steps: readonly WorkingStep[], units: Units): string {
+export function workingText(title: string, calls: readonly WorkingCall[], units: Units): string {
   const lines = [title, ""];
-  const write = (step: WorkingStep, indent: string) => {
-    for (const inner of step.steps) write(inner, `${indent}  `);
-    lines.push(`${indent}${step.title}`, `${indent}  ${step.symbolic}`);
-    for (const input of step.inputs) lines.push(`${indent}  ${input.symbol} = ${numberText(input, units)} ${unitText(input, units)}`.trimEnd() + `  (${input.meaning})`);
-    for (const output of step.outputs) {
-      const name = step.outputs.length > 1 ? output.name.replaceAll("_", " ") : "result";
+  const write = (call: WorkingCall, indent: string) => {
+    for (const inner of call.calls) write(inner, `${indent}  `);
+    lines.push(`${indent}${call.title}`, `${indent}  ${call.symbolic}`);
+    for (const input of call.inputs) {
+      lines.push(`${indent}  ${input.symbol} = ${numberText(input, units)} ${unitText(input, units)}`.trimEnd() + `  (${input.meaning})`);
+      if (input.source) write(input.source, `${indent}    `);
+    }
+    for (const output of call.outputs) {
+      const name = call.outputs.length > 1 ? output.name.replaceAll("_", " ") : "result";
       lines.push(`${indent}  ${name} = ${numberText(output, units)} ${unitText(output, units)}`.trimEnd());
     }
-    lines.push(`${indent}  ${step.source}`, "");
+    lines.push(`${indent}  ${call.source}`, "");
   };
-  steps.forEach((step) => {
-    write(step, "");
+  calls.forEach((call) => {
+    write(call, "");
   });
   return lines.join("\n");
 }

@@ -1,6 +1,8 @@
 // Fields bound to a place of the document. Editing a proposed string adopts the proposal first.
 import { adoption, useAt, useBench } from "../design/context";
-import type { Quantity } from "../design/types";
+import { Tooltip } from "radix-ui";
+import { useReference } from "../design/reference";
+import { useUnits } from "./units";
 import { Check, Choice, NumberField, TextField } from "./Field";
 
 function useEdit(path: string): (value: unknown) => void {
@@ -13,25 +15,25 @@ function useEdit(path: string): (value: unknown) => void {
 }
 
 interface DocNumberProps {
-  label: string;
+  /** What it is called to a screen reader; the field's own title where nothing else is said. */
+  label?: string;
   path: string;
-  quantity: Quantity;
-  optional?: boolean;
+  /** What holds while nothing is decided. */
   proposed?: number | null;
   align?: "left" | "right";
 }
 
-export function DocNumber({ label, path, quantity, optional, proposed, align }: DocNumberProps) {
+export function DocNumber({ label, path, proposed, align }: DocNumberProps) {
   const edit = useEdit(path);
+  const field = useReference().at(path);
   const held = useAt(path) as number | null | undefined;
-  const value = optional ? held : (held ?? proposed);
   return (
     <NumberField
-      label={label}
+      label={label ?? field.title}
       place={path}
-      quantity={quantity}
-      value={value}
-      optional={optional}
+      quantity={field.quantity ?? "factor"}
+      value={field.optional ? held : (held ?? proposed)}
+      optional={field.optional}
       proposed={proposed}
       align={align}
       onCommit={edit}
@@ -39,31 +41,85 @@ export function DocNumber({ label, path, quantity, optional, proposed, align }: 
   );
 }
 
-export function DocText({ label, path }: { label: string; path: string }) {
-  const edit = useEdit(path);
-  return <TextField label={label} place={path} value={String(useAt(path) ?? "")} onCommit={edit} />;
-}
-
-export function DocCheck({ label, path, fallback = false }: { label: string; path: string; fallback?: boolean }) {
-  const edit = useEdit(path);
-  const held = useAt(path) as boolean | undefined;
-  return <Check label={label} place={path} checked={held ?? fallback} onCommit={edit} />;
-}
-
-interface DocChoiceProps {
-  label: string;
+interface DocProps {
+  label?: string;
   path: string;
-  options: readonly string[];
-  fallback?: string;
-  /** The options are numbers in the document. */
-  numeric?: boolean;
 }
 
-export function DocChoice({ label, path, options, fallback, numeric }: DocChoiceProps) {
+export function DocText({ label, path }: DocProps) {
   const edit = useEdit(path);
+  const field = useReference().at(path);
+  return <TextField label={label ?? field.title} place={path} value={String(useAt(path) ?? "")} onCommit={edit} />;
+}
+
+export function DocCheck({ label, path, fallback = false }: DocProps & { fallback?: boolean }) {
+  const edit = useEdit(path);
+  const field = useReference().at(path);
+  const held = useAt(path) as boolean | undefined;
+  return <Check label={label ?? field.title} place={path} checked={held ?? fallback} onCommit={edit} />;
+}
+
+export function DocChoice({ label, path, fallback }: DocProps & { fallback?: string }) {
+  const edit = useEdit(path);
+  const field = useReference().at(path);
   const held = String((useAt(path) as string | number | undefined) ?? fallback ?? "");
   const commit = (value: string) => {
-    edit(numeric ? Number(value) : value);
+    edit(field.whole ? Number(value) : value);
   };
-  return <Choice label={label} place={path} value={held} options={options.map((o) => ({ value: o, text: o }))} onCommit={commit} />;
+  return <Choice label={label ?? field.title} place={path} value={held} options={field.options.map((o) => ({ value: o, text: o }))} onCommit={commit} />;
+}
+
+/** The unit in which the field at a place is shown; nothing for a pure number. */
+export function UnitOf({ path }: { path: string }) {
+  const units = useUnits();
+  const { quantity } = useReference().at(path);
+  return <>{quantity ? units.unit(quantity) : ""}</>;
+}
+
+/** The title of a field; where it says more than its title, the help opens at it. */
+export function FieldLabel({ path }: { path: string }) {
+  const { title, help } = useReference().at(path);
+  if (help === "") return <>{title}</>;
+  return (
+    <Tooltip.Root delayDuration={250}>
+      <Tooltip.Trigger asChild>
+        <button type="button" className="cursor-help text-left decoration-mute decoration-dotted underline-offset-2 hover:underline focus-visible:underline">
+          {title}
+        </button>
+      </Tooltip.Trigger>
+      <Tooltip.Portal>
+        <Tooltip.Content side="top" align="start" className="z-50 max-w-72 border border-rule bg-sheet px-2 py-1 text-[12px] leading-snug shadow-md">
+          {title}: {help}.
+        </Tooltip.Content>
+      </Tooltip.Portal>
+    </Tooltip.Root>
+  );
+}
+
+/** One field in a form: its title, what stands there, and its unit. */
+export function FieldRow({ path, proposed }: { path: string; proposed?: number | null }) {
+  const field = useReference().at(path);
+  return (
+    <div className="grid grid-cols-[1fr_5.5rem_3rem] items-center border-b border-rule/60 py-px">
+      <span className="leading-tight">
+        <FieldLabel path={path} />
+      </span>
+      {field.kind === "flag" ? (
+        <span className="text-right">
+          <DocCheck path={path} />
+        </span>
+      ) : field.kind === "choice" ? (
+        <span className="col-span-2">
+          <DocChoice path={path} />
+        </span>
+      ) : (
+        <DocNumber path={path} proposed={proposed} />
+      )}
+      {field.kind !== "choice" && (
+        <span className="pl-1.5 text-mute">
+          <UnitOf path={path} />
+        </span>
+      )}
+    </div>
+  );
 }

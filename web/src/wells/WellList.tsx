@@ -7,7 +7,7 @@ import { Link, useNavigate } from "react-router";
 import * as api from "../design/api";
 import type { DesignItem, Fault, Saved } from "../design/types";
 import { usePreferences } from "../preferences";
-import { placeWords } from "../review/places";
+import { useReference } from "../design/reference";
 import { Button } from "../ui/Button";
 
 interface Refusal {
@@ -125,6 +125,7 @@ function FirstVisit({ onEmpty, onImport, onDemo }: { onEmpty: () => void; onImpo
 }
 
 function RefusalNote({ refusal }: { refusal: Refusal }) {
+  const reference = useReference();
   return (
     <div role="alert" className="mb-4 border-l-[3px] border-brick bg-sheet px-3 py-2">
       <p className="font-semibold text-brick">{refusal.title}</p>
@@ -132,7 +133,7 @@ function RefusalNote({ refusal }: { refusal: Refusal }) {
       <ul className="max-h-48 overflow-auto">
         {refusal.faults.map((fault) => (
           <li key={fault.path}>
-            <span className="font-semibold">{placeWords(fault.path)}</span>: {fault.value}; expected {fault.expected}.
+            <span className="font-semibold">{reference.words(fault.path)}</span>: {fault.value}; expected {fault.expected}.
           </li>
         ))}
       </ul>

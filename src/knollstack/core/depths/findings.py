@@ -119,7 +119,7 @@ def rule_findings(well: Well, string: LaidString, above: LaidString | None) -> I
 
 
 def _left_open(well: Well, string: LaidString, above: LaidString) -> Iterator[Finding]:
-    for band in depth_rules(well).case_off.left_open(string.previous_shoe_md_ft, string.shoe_md_ft):
+    for band in depth_rules(well).case_off.passed_by(string.previous_shoe_md_ft, string.shoe_md_ft):
         fits = above.role not in ("conductor", "surface")
         yield _find(
             "stop",

@@ -130,13 +130,13 @@ class CaseOff(Rule):
             passed |= (at.tops_tvd_ft < band.shallow_tvd_ft) & (at.bottom_tvd_ft > band.deep_tvd_ft)
         return ~passed
 
-    def left_open(self, top_md_ft: float, bottom_md_ft: float) -> list[Band]:
+    def passed_by(self, top_md_ft: float, bottom_md_ft: float) -> list[Band]:
         """Bands that a hole passes without a shoe in them."""
         top, bottom = self.well.path.tvd(top_md_ft), self.well.path.tvd(bottom_md_ft)
         return [band for band in self.bands if top < band.shallow_tvd_ft and bottom > band.deep_tvd_ft]
 
     def why(self, top_md_ft: float, bottom_md_ft: float, where: str) -> Words:
-        zone = self.left_open(top_md_ft, bottom_md_ft)[0].zone
+        zone = self.passed_by(top_md_ft, bottom_md_ft)[0].zone
         if where == "Deeper":
             return (f"{zone.name} must be cased before drilling deeper.",)
         cover = depth(self.well.policy.depths.zone_cover_ft)

@@ -8,27 +8,11 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from knollstack.core.base.findings import Amount, Quantity, Words
-from knollstack.core.base.units import fraction, quantity_of
+from knollstack.core.base.findings import Amount, Words
+from knollstack.core.base.units import fraction
+from knollstack.core.document.described import described
 from knollstack.core.document.design import Design
 
-_UNIT_ENDING = re.compile(r"_(ft|in|ppg|psi_ft|psi|ppf|lbf|bbl|deg|f|ppm|percent|gal_sk)$")
-_WORDS = {
-    "shoe_md_ft": "shoe",
-    "hanger_md_ft": "liner top",
-    "od_in": "casing",
-    "bit_in": "hole",
-    "mud_ppg": "mud",
-    "top_md_ft": "top of cement",
-    "md_ft": "MD",
-    "tvd_ft": "TVD",
-    "emw_ppg": "EMW",
-    "h2s_ppm": "H2S",
-    "co2_percent": "CO2",
-    "case_before_deeper": "case before deeper",
-    "shoe_allowed": "shoe may stand",
-}
-_SIZES = {"od_in", "bit_in", "production_od_in", "from_hole_in", "pipe_od_in", "collar_od_in", "bore_in"}
 _PROFILES = {"pore", "fracture", "stability", "overburden"}
 
 
@@ -41,23 +25,22 @@ class Difference(BaseModel):
     after: Words
 
 
-def field_words(key: str) -> str:
-    """A key of the document in words."""
-    return _WORDS.get(key, _UNIT_ENDING.sub("", key).replace("_", " "))
+def field_words(place: str) -> str:
+    """A place of the document in words: the title of its field, else its last key."""
+    field = described(place)
+    return field.words if field else place.rsplit("/", 1)[-1].replace("_", " ")
 
 
-def amount_words(key: str, value: Any) -> Words:
+def amount_words(place: str, value: Any) -> Words:
     """A value of the document as words with its quantity."""
     if value is None or value == "":
         return ("not decided",)
     if isinstance(value, bool):
         return ("yes" if value else "no",)
     if isinstance(value, (int, float)):
-        if key.endswith("_percent"):
-            return (f"{value:g} %",)
-        quantity: Quantity | None = "size" if key in _SIZES else quantity_of(key)
-        return (Amount(value=float(value), quantity=quantity),) if quantity else (f"{value:g}",)
-    if key == "pipe":
+        field = described(place)
+        return (Amount(value=float(value), quantity=field.quantity),) if field and field.quantity else (f"{value:g}",)
+    if place.endswith("/pipe"):
         weight = Amount(value=value["weight_ppf"], quantity="linear_weight")
         return (weight, f" {value['grade']} {value['connection']}")
     if isinstance(value, (list, dict)):
@@ -76,29 +59,33 @@ def _summary(value: Any) -> str:
 def differences(before: Design, after: Design) -> list[Difference]:
     """Everything that differs between two documents, in the order of the work."""
     a, b = before.model_dump(mode="json"), after.model_dump(mode="json")
-    return [d for key in a for d in _walk(f"/{key}", field_words(key), key, a[key], b[key])]
+    return [d for key in a for d in _walk(f"/{key}", field_words(f"/{key}"), a[key], b[key])]
 
 
-def _walk(place: str, subject: str, key: str, a: Any, b: Any) -> Iterator[Difference]:
-    if a == b:
+def _walk(place: str, subject: str, a: Any, b: Any) -> Iterator[Difference]:
+    key = place.rsplit("/", 1)[-1]
+    if a == b or key == "id":
         return
     if isinstance(a, dict) and isinstance(b, dict) and key != "pipe":
         for name in a:
-            yield from _walk(f"{place}/{name}", _of(subject, key, name), name, a[name], b[name])
+            yield from _walk(f"{place}/{name}", _of(subject, f"{place}/{name}"), a[name], b[name])
     elif isinstance(a, list) and isinstance(b, list) and key in _NAMED:
         yield from _rows(place, key, a, b)
     elif key in _PROFILES:
         yield from _points(place, key, a, b)
     else:
-        yield Difference(place=place, subject=subject, before=amount_words(key, a), after=amount_words(key, b))
+        yield Difference(place=place, subject=subject, before=amount_words(place, a), after=amount_words(place, b))
 
 
-def _of(subject: str, key: str, name: str) -> str:
-    """Subject of a part: its own words, after those of the row or part it belongs to where they say more."""
-    own = field_words(name)
-    if key in ("site", "ground", "trajectory"):
+_PLAIN = re.compile(r"^/(site|ground|trajectory)/[^/]+$|^/policy/[^/]+(/[^/]+)?$")
+"""Places whose own title says enough without that of the part they stand in."""
+
+
+def _of(subject: str, place: str) -> str:
+    own = field_words(place)
+    if _PLAIN.match(place):
         return own
-    return f"{subject.removesuffix(' cement')} {own}" if name == "top_md_ft" else f"{subject} {own}"
+    return f"{subject.removesuffix(' cement')} {own}" if place.endswith("/cement/top_md_ft") else f"{subject} {own}"
 
 
 def _string_name(row: dict[str, Any], _: int) -> str:
@@ -110,7 +97,7 @@ _NAMED: dict[str, Callable[[dict[str, Any], int], str]] = {
     "strings": _string_name,
     "zones": lambda row, _: str(row["name"]),
     "pieces": lambda row, _: str(row["name"]),
-    "preventers": lambda row, _: f"stack on string {row['role_index'] + 1}",
+    "preventers": lambda _, i: f"stack {i + 1}",
     "stations": lambda _, i: f"station {i + 1}",
     "leak_off_tests": lambda _, i: f"leak-off test {i + 1}",
     "kick_minimums": lambda row, _: f"kick minimum from {fraction(row['from_hole_in'])} in hole",
@@ -119,26 +106,39 @@ _NAMED: dict[str, Callable[[dict[str, Any], int], str]] = {
 
 
 def _rows(place: str, key: str, a: list[dict[str, Any]], b: list[dict[str, Any]]) -> Iterator[Difference]:
-    """Rows matched by name where the number of rows changed, by position where it did not."""
-    name = _NAMED[key]
-    if len(a) == len(b):
-        for i, (old, new) in enumerate(zip(a, b, strict=True)):
-            for part in old:
-                subject = f"{name(old, i)} {field_words(part)}"
-                yield from _walk(f"{place}/{i}/{part}", subject, part, old[part], new[part])
-        return
-    old_rows = {name(row, i): row for i, row in enumerate(a)}
-    new_rows = {name(row, i): (i, row) for i, row in enumerate(b)}
-    for label in old_rows:
-        if label not in new_rows:
-            yield Difference(place=place, subject=label, before=("there",), after=("removed",))
-    for label, (i, row) in new_rows.items():
-        if label not in old_rows:
-            yield Difference(place=f"{place}/{i}", subject=label, before=("none",), after=("added",))
-            continue
-        for part in row:
-            subject = f"{label} {field_words(part)}"
-            yield from _walk(f"{place}/{i}/{part}", subject, part, old_rows[label][part], row[part])
+    """Rows that are matched are walked; the others were added or removed."""
+    name, pairs = _NAMED[key], _matched(_NAMED[key], a, b)
+    kept, taken = {i for i, _ in pairs}, {k for _, k in pairs}
+    for i, row in enumerate(a):
+        if i not in kept:
+            yield Difference(place=place, subject=name(row, i), before=("there",), after=("removed",))
+    for k, row in enumerate(b):
+        if k not in taken:
+            yield Difference(place=f"{place}/{k}", subject=name(row, k), before=("none",), after=("added",))
+    for i, k in pairs:
+        for part in a[i]:
+            at = f"{place}/{k}/{part}"
+            yield from _walk(at, f"{name(a[i], i)} {field_words(at)}", a[i][part], b[k][part])
+
+
+def _matched(
+    name: Callable[[dict[str, Any], int], str], a: list[dict[str, Any]], b: list[dict[str, Any]]
+) -> list[tuple[int, int]]:
+    """Indices of the rows that are the same row: by id, or by name where ids were given by position and names say more.
+
+    Rows without ids go by position where their number is the same, else by name.
+    """
+    by_name = _pairs([name(row, i) for i, row in enumerate(a)], [name(row, i) for i, row in enumerate(b)])
+    if not any("id" in row for row in (*a, *b)):
+        return [(i, i) for i in range(len(a))] if len(a) == len(b) else by_name
+    by_id = _pairs([str(row["id"]) for row in a], [str(row["id"]) for row in b])
+    agree = sum(name(a[i], i) == name(b[k], k) for i, k in by_id)
+    return by_name if len(a) != len(b) and len(by_name) > agree else by_id
+
+
+def _pairs(a: list[str], b: list[str]) -> list[tuple[int, int]]:
+    places = {label: k for k, label in enumerate(b)}
+    return [(i, places[label]) for i, label in enumerate(a) if label in places]
 
 
 def _points(place: str, key: str, a: list[dict[str, Any]], b: list[dict[str, Any]]) -> Iterator[Difference]:

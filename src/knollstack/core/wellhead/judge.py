@@ -104,6 +104,7 @@ def _proposed(equipped: Equipped, pressures: Pressures) -> tuple[list[PieceResul
             PieceResult(
                 name=row.title,
                 string=f"{row.title} on {string.role} casing",
+                string_id=string.id,
                 height_in=row.height_in,
                 gap_in=row.gap_in if position else 0.0,
                 bore_in=flange.bore_in,
@@ -135,6 +136,7 @@ def _decided(equipped: Equipped, pressures: Pressures) -> tuple[list[PieceResult
             PieceResult(
                 name=piece.name,
                 string=f"{piece.name} on {string.role} casing" if string else piece.name,
+                string_id=string.id if string else None,
                 height_in=piece.height_in,
                 gap_in=piece.gap_in,
                 bore_in=piece.bore_in,

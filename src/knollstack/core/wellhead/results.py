@@ -8,6 +8,7 @@ from knollstack.core.base.findings import Result
 class PieceResult(Result):
     name: str
     string: str
+    string_id: str | None
     height_in: float
     gap_in: float
     bore_in: float

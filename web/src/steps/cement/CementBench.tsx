@@ -1,6 +1,7 @@
 // Cement: top, slurry and volumes of each string, and what its column does to the rock.
 import { useBench, useSnapshot } from "../../design/context";
-import { DocNumber } from "../../ui/DocField";
+import { useReference } from "../../design/reference";
+import { DocNumber, FieldLabel, UnitOf } from "../../ui/DocField";
 import { Headline } from "../../ui/Headline";
 import { Empty, Panel, Scroll } from "../../ui/Panel";
 import { useUnits } from "../../ui/units";
@@ -49,12 +50,14 @@ function CementTable({ evaluation }: { evaluation: Evaluation }) {
   const { selected, select } = useBench();
   const columns = evaluation.cement.strings.flatMap((row, index) => (row.applies ? [{ row, index, string: evaluation.strings[index]! }] : []));
   const sizeOf = (index: number) => units.text(evaluation.strings[index]!.od_in, "size");
-  const inputs: { label: string; quantity: Quantity; key: string; unit?: string; proposed: (r: CementRow) => number | null }[] = [
-    { label: "Top of cement", quantity: "depth", key: "top_md_ft", proposed: (r) => r.top_md_ft },
-    { label: "Bentonite, by weight of cement", quantity: "fraction", key: "bentonite_percent", unit: "%", proposed: (r) => r.bentonite_percent },
-    { label: "Mix water", quantity: "water", key: "slurry_water_gal_sk", proposed: (r) => r.water_gal_sk },
-    { label: "Excess over open hole, fraction", quantity: "fraction", key: "excess", unit: "", proposed: (r) => r.excess },
+  const inputs: { key: string; proposed: (r: CementRow) => number | null }[] = [
+    { key: "top_md_ft", proposed: (r) => r.top_md_ft },
+    { key: "bentonite_percent", proposed: (r) => r.bentonite_percent },
+    { key: "slurry_water_gal_sk", proposed: (r) => r.water_gal_sk },
+    { key: "excess", proposed: (r) => r.excess },
   ];
+  const reference = useReference();
+  const placeOf = (key: string) => `/strings/*/cement/${key}`;
   return (
     <table className="border-collapse text-[12.5px]" aria-label="Cement of each string">
       <thead>
@@ -86,20 +89,20 @@ function CementTable({ evaluation }: { evaluation: Evaluation }) {
         {inputs.map((input) => (
           <tr key={input.key} className="border-b border-rule/60">
             <th scope="row" className="text-left font-normal">
-              {input.label}
+              <FieldLabel path={placeOf(input.key)} />
             </th>
             {columns.map(({ row, index }) => (
               <td key={index} className="px-1">
                 <DocNumber
-                  label={`${sizeOf(index)} ${input.label}`}
+                  label={`${sizeOf(index)} ${reference.at(placeOf(input.key)).title}`}
                   path={`/strings/${index}/cement/${input.key}`}
-                  quantity={input.quantity}
-                  optional
                   proposed={input.proposed(row)}
                 />
               </td>
             ))}
-            <td className="pl-1 text-mute">{input.unit ?? units.unit(input.quantity)}</td>
+            <td className="pl-1 text-mute">
+              <UnitOf path={placeOf(input.key)} />
+            </td>
           </tr>
         ))}
         {RESULTS.map((result) => (

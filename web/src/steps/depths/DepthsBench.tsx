@@ -1,7 +1,8 @@
 // Setting depths: the window and the kick tolerance on the depth axis, and every shoe with the reason for its place.
 import { Plus, Trash2 } from "lucide-react";
 import { memo, useState } from "react";
-import { adoption, useBench, useSnapshot } from "../../design/context";
+import { adoption, useBench, useSnapshot, withoutString } from "../../design/context";
+import { freshId } from "../../design/ids";
 import type { DepthScale } from "../../depth/scale";
 import { WindowTrack } from "../../depth/WindowTrack";
 import { Button } from "../../ui/Button";
@@ -53,7 +54,7 @@ function Cards() {
         )}
         {strings.length > 0 && document.strings.length === 0 && (
           <p className="mb-2 text-[12px] text-mute">
-            Proposed from the ground {document.policy.depth_school}. Move a shoe or adopt the program to decide it.
+            Proposed from the ground {document.policy.depths.method}. Move a shoe or adopt the program to decide it.
           </p>
         )}
         {strings.map((_, index) => (
@@ -85,7 +86,7 @@ function ShoeActions() {
     const before = strings[strings.length - 2];
     const total = evaluation?.basis.total_md_ft ?? 0;
     const middle = last ? Math.round(((before?.shoe_md_ft ?? 0) + last.shoe_md_ft) / 20) * 10 : total;
-    const fresh = { role: last ? "intermediate" : "production", run: "cased", shoe_md_ft: middle };
+    const fresh = { id: freshId("/strings"), role: last ? "intermediate" : "production", run: "cased", shoe_md_ft: middle };
     const at = Math.max(0, strings.length - 1);
     session.edit([{ path: "/strings", value: [...strings.slice(0, at), fresh, ...strings.slice(at)] }]);
   };
@@ -125,12 +126,11 @@ function ShoeCard({ index }: { index: number }) {
           <DocChoice
             label={`${size} role`}
             path={`/strings/${index}/role`}
-            options={["conductor", "surface", "intermediate", "production"]}
             fallback={string.role}
           />
         </span>
         <span className="ml-auto w-20">
-          <DocNumber label={`${size} shoe depth`} path={`/strings/${index}/shoe_md_ft`} quantity="depth" proposed={string.shoe_md_ft} />
+          <DocNumber label={`${size} shoe depth`} path={`/strings/${index}/shoe_md_ft`} proposed={string.shoe_md_ft} />
         </span>
         <span className="w-6 text-[12px] text-mute">{units.unit("depth")}</span>
         <button
@@ -139,7 +139,7 @@ function ShoeCard({ index }: { index: number }) {
           aria-label={`Remove the ${size} string`}
           disabled={document.strings.length === 0}
           onClick={() => {
-            session.edit([{ path: "/strings", value: document.strings.filter((_, i) => i !== index) }]);
+            session.edit(withoutString(document, index));
           }}
         >
           <Trash2 size={13} aria-hidden />

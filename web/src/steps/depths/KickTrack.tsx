@@ -1,5 +1,7 @@
 // Kick tolerance against the depth at which the kick enters, section by section, with what policy asks.
 import { useSnapshot } from "../../design/context";
+import { useKickDrawing } from "../../design/drawings";
+import type { KickDrawing } from "../../design/types";
 import type { DepthScale } from "../../depth/scale";
 import { interpolate } from "../../depth/scale";
 import { Track, line } from "../../depth/Track";
@@ -7,12 +9,14 @@ import { fromZero } from "../../depth/domain";
 import { useUnits } from "../../ui/units";
 
 const MOST_SHOWN = 4;
+const NO_CURVE: KickDrawing = { curve_md_ft: [], curve_bbl: [] };
 
 export function KickTrack({ scale, widthPx }: { scale: DepthScale; widthPx: number }) {
   const evaluation = useSnapshot("evaluation");
+  const drawn = useKickDrawing();
   const units = useUnits();
   if (evaluation === null) return null;
-  const kicks = evaluation.depths.strings.flatMap((row, i) => (row.kick ? [{ kick: row.kick, index: i }] : []));
+  const kicks = evaluation.depths.strings.flatMap((row, i) => (row.kick ? [{ kick: { ...row.kick, ...(drawn?.[i] ?? NO_CURVE) }, index: i }] : []));
   const factor = units.factor("volume");
   const asked = Math.max(25, ...kicks.map(({ kick }) => kick.required_bbl));
   const greatest = Math.max(0, ...kicks.flatMap(({ kick }) => kick.curve_bbl));

@@ -1,17 +1,9 @@
 // All strings as one table: the decisions of steps two to four, typed or pasted like a spreadsheet.
 import { adoption, useSnapshot } from "../../design/context";
-import type { GridColumn, Row } from "../../ui/grid/columns";
+import type { ColumnSpec, Row } from "../../ui/grid/columns";
 import { Grid } from "../../ui/grid/Grid";
 
-const COLUMNS: readonly GridColumn[] = [
-  { key: "role", label: "Role", kind: "choice", options: ["conductor", "surface", "intermediate", "production"], width: "22%" },
-  { key: "run", label: "Run", kind: "choice", options: ["driven", "jetted", "cased", "liner"], width: "13%" },
-  { key: "hanger_md_ft", label: "Liner top", kind: "number", quantity: "depth", optional: true },
-  { key: "shoe_md_ft", label: "Shoe", kind: "number", quantity: "depth" },
-  { key: "bit_in", label: "Hole", kind: "number", quantity: "size", optional: true },
-  { key: "od_in", label: "Casing", kind: "number", quantity: "size", optional: true },
-  { key: "mud_ppg", label: "Mud", kind: "number", quantity: "emw", optional: true },
-];
+const COLUMNS: readonly ColumnSpec[] = [{ key: "role", width: "22%" }, { key: "run", label: "Run", width: "13%" }, "hanger_md_ft", "shoe_md_ft", { key: "bit_in", label: "Hole" }, { key: "od_in", label: "Casing" }, { key: "mud_ppg", label: "Mud" }];
 
 const newString = (rows: readonly Row[]): Row => ({
   role: rows.length === 0 ? "conductor" : "intermediate",

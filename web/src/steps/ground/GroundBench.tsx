@@ -3,10 +3,9 @@ import { memo, useState } from "react";
 import { useAt, useBench, useSnapshot } from "../../design/context";
 import type { DepthScale } from "../../depth/scale";
 import { WindowTrack } from "../../depth/WindowTrack";
-import type { Quantity } from "../../design/types";
-import { DocChoice, DocNumber, DocText } from "../../ui/DocField";
+import { DocChoice, DocNumber, DocText, FieldRow } from "../../ui/DocField";
 import { Panel } from "../../ui/Panel";
-import type { GridColumn, Row } from "../../ui/grid/columns";
+import type { ColumnSpec, Row } from "../../ui/grid/columns";
 import { Grid } from "../../ui/grid/Grid";
 import { Tabs } from "../../ui/Tabs";
 import { useUnits } from "../../ui/units";
@@ -16,46 +15,27 @@ import { PlanPath } from "./PlanPath";
 import type { ProfileKey } from "./PointGrips";
 import { PointGrips, isProfileKey } from "./PointGrips";
 
-const ZONES: readonly GridColumn[] = [
-  { key: "name", label: "Zone", kind: "text", width: "27%" },
-  { key: "top_tvd_ft", label: "Top TVD", kind: "number", quantity: "depth", width: "15%" },
-  { key: "base_tvd_ft", label: "Base TVD", kind: "number", quantity: "depth", width: "15%" },
-  {
-    key: "rock",
-    label: "Rock",
-    kind: "choice",
-    options: ["gravel", "sand", "clay", "shale", "limestone", "dolomite", "salt", "marl", "coal", "basement"],
-  },
-  { key: "fluid", label: "Fluid", kind: "choice", options: ["none", "fresh water", "salt water", "oil", "gas"] },
+const ZONES: readonly ColumnSpec[] = [
+  { key: "name", width: "30%" },
+  { key: "top_tvd_ft", label: "Top TVD" },
+  { key: "base_tvd_ft", label: "Base TVD" },
+  "rock",
+  { key: "fluid", width: "18%" },
 ];
-const FLAGS: readonly GridColumn[] = [
-  { key: "name", label: "Zone", kind: "text", width: "26%" },
-  { key: "permeable", label: "perme- able", kind: "flag" },
-  { key: "hazards:losses", label: "losses", kind: "flag" },
-  { key: "hazards:overpressure", label: "over- press.", kind: "flag" },
-  { key: "hazards:caving", label: "caving", kind: "flag" },
-  { key: "case_before_deeper", label: "case first", kind: "flag" },
-  { key: "shoe_allowed", label: "shoe may stand", kind: "flag" },
-  { key: "gas_contact_tvd_ft", label: "gas contact TVD", kind: "number", quantity: "depth", optional: true, width: "16%" },
+const FLAGS: readonly ColumnSpec[] = [
+  { key: "name", width: "23%" },
+  { key: "permeable", label: "Perm." },
+  "hazards:losses",
+  { key: "hazards:overpressure", label: "Over- pressured" },
+  "hazards:caving",
+  { key: "case_before_deeper", label: "Case off" },
+  { key: "shoe_allowed", label: "Shoe OK" },
+  { key: "gas_contact_tvd_ft", label: "Gas contact TVD", width: "16%" },
 ];
-const TESTS: readonly GridColumn[] = [
-  { key: "tvd_ft", label: "TVD", kind: "number", quantity: "depth" },
-  { key: "emw_ppg", label: "EMW", kind: "number", quantity: "emw" },
-  { key: "kind", label: "Kind", kind: "choice", options: ["leak-off", "integrity"] },
-];
-const TEMPERATURES: readonly GridColumn[] = [
-  { key: "tvd_ft", label: "TVD", kind: "number", quantity: "depth" },
-  { key: "temperature_f", label: "Temperature", kind: "number", quantity: "temperature" },
-];
-const POINTS: readonly GridColumn[] = [
-  { key: "tvd_ft", label: "TVD", kind: "number", quantity: "depth" },
-  { key: "emw_ppg", label: "EMW", kind: "number", quantity: "emw" },
-];
-const STATIONS: readonly GridColumn[] = [
-  { key: "md_ft", label: "MD", kind: "number", quantity: "depth" },
-  { key: "inclination_deg", label: "Inclination", kind: "number", quantity: "angle" },
-  { key: "azimuth_deg", label: "Azimuth", kind: "number", quantity: "angle" },
-];
+const TESTS: readonly ColumnSpec[] = ["tvd_ft", "emw_ppg", "kind"];
+const TEMPERATURES: readonly ColumnSpec[] = ["tvd_ft", "temperature_f"];
+const POINTS: readonly ColumnSpec[] = ["tvd_ft", "emw_ppg"];
+const STATIONS: readonly ColumnSpec[] = ["md_ft", "inclination_deg", "azimuth_deg"];
 
 const TRACK_SHARE = 0.64;
 
@@ -175,16 +155,16 @@ const GroundPanel = memo(function GroundPanel({ shown, onShow }: { shown: string
 
 /** What follows from each zone's fluid and flags. */
 function ZoneNotes() {
-  const ground = useSnapshot("evaluation")?.ground;
+  const notes = useSnapshot("evaluation")?.depths.zone_notes ?? [];
   const zones = useAt("/ground/zones") as readonly { name: string }[];
   const units = useUnits();
-  if (!ground || ground.notes.length === 0) return null;
+  if (notes.length === 0) return null;
   return (
     <section aria-label="What follows from the zones" className="mt-3 text-[12px]">
       <h3 className="text-[13px] font-semibold">What follows</h3>
-      {ground.notes.map((note, i) => (
+      {notes.map((note, i) => (
         <p key={i} className="leading-snug">
-          {ground.notes[i - 1]?.index !== note.index && <span className="font-semibold">{zones[note.index]?.name}. </span>}
+          {notes[i - 1]?.index !== note.index && <span className="font-semibold">{zones[note.index]?.name}. </span>}
           <span className="text-mute">{units.words(note.text)}</span>
         </p>
       ))}
@@ -192,26 +172,15 @@ function ZoneNotes() {
   );
 }
 
+const SITE = ["rig_floor_ft", "water_depth_ft", "cellar_depth_ft", "flowline_height_ft", "rotary_room_ft", "surface_temperature_f", "bottom_temperature_f", "h2s_ppm", "co2_percent"];
+
 function SiteForm() {
   const units = useUnits();
   const document = useSnapshot("document");
   const evaluation = useSnapshot("evaluation");
   const { session } = useBench();
   const stations = document.trajectory.stations;
-  const rows: { label: string; path: string; quantity: Quantity; optional?: boolean; unit?: string }[] = [
-    { label: "Rig floor above ground or sea", path: "/site/rig_floor_ft", quantity: "depth" },
-    { label: "Water depth", path: "/site/water_depth_ft", quantity: "depth" },
-    { label: "Cellar depth", path: "/site/cellar_depth_ft", quantity: "depth" },
-    { label: "Flowline above ground", path: "/site/flowline_height_ft", quantity: "depth" },
-    { label: "Room under the rotary", path: "/site/rotary_room_ft", quantity: "depth", optional: true },
-    { label: "Temperature at surface", path: "/site/surface_temperature_f", quantity: "temperature", optional: true },
-    { label: "Temperature at total depth", path: "/site/bottom_temperature_f", quantity: "temperature", optional: true },
-    { label: "H2S in the gas", path: "/site/h2s_ppm", quantity: "concentration", optional: true },
-    { label: "CO2 in the gas", path: "/site/co2_percent", quantity: "fraction", optional: true, unit: "%" },
-    ...(document.site.setting === "subsea"
-      ? [{ label: "Choke line friction at kill rate", path: "/site/choke_line_psi", quantity: "pressure" as const, optional: true }]
-      : []),
-  ];
+  const keys = document.site.setting === "subsea" ? [...SITE, "choke_line_psi"] : SITE;
   return (
     <div>
       <div className="grid grid-cols-[1fr_12rem] items-center border-b border-rule/60 py-0.5">
@@ -220,18 +189,14 @@ function SiteForm() {
       </div>
       <div className="grid grid-cols-[1fr_12rem] items-center border-b border-rule/60 py-0.5">
         <span>Setting</span>
-        <DocChoice label="Setting" path="/site/setting" options={["land", "platform", "subsea"]} />
+        <DocChoice path="/site/setting" />
       </div>
-      {rows.map((row) => (
-        <div key={row.path} className="grid grid-cols-[1fr_6rem_3rem] items-center border-b border-rule/60 py-0.5">
-          <span>{row.label}</span>
-          <DocNumber label={row.label} path={row.path} quantity={row.quantity} optional={row.optional} />
-          <span className="pl-1.5 text-mute">{row.unit ?? units.unit(row.quantity)}</span>
-        </div>
+      {keys.map((key) => (
+        <FieldRow key={key} path={`/site/${key}`} />
       ))}
-      <div className="grid grid-cols-[1fr_6rem_3rem] items-center py-0.5">
+      <div className="grid grid-cols-[1fr_5.5rem_3rem] items-center py-px">
         <span>Total depth, MD</span>
-        <DocNumber label="Total depth" path={`/trajectory/stations/${stations.length - 1}/md_ft`} quantity="depth" />
+        <DocNumber label="Total depth" path={`/trajectory/stations/${stations.length - 1}/md_ft`} />
         <span className="pl-1.5 text-mute">{units.unit("depth")}</span>
       </div>
       <p className="mt-2 text-[12px] text-mute">

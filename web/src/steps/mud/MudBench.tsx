@@ -50,7 +50,7 @@ function MudCard({ index, evaluation }: { index: number; evaluation: Evaluation 
           {units.number(string.previous_shoe_md_ft, "depth")} to {units.text(string.shoe_md_ft, "depth")}
         </span>
         <span className="ml-auto w-16">
-          <DocNumber label={`${hole} hole mud`} path={`/strings/${index}/mud_ppg`} quantity="emw" optional proposed={row.planned_ppg} />
+          <DocNumber label={`${hole} hole mud`} path={`/strings/${index}/mud_ppg`} proposed={row.planned_ppg} />
         </span>
         <span className="w-8 text-[12px] text-mute">{units.unit("emw")}</span>
       </div>

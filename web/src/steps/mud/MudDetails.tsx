@@ -1,16 +1,14 @@
 // A section's mud moving (rheometer, pump rate, ECD, surge and swab) and at rest (zones, volumes, weighting up, riser).
-import { DocNumber } from "../../ui/DocField";
+import { useReference } from "../../design/reference";
+import { DocNumber, UnitOf } from "../../ui/DocField";
 import { Headline } from "../../ui/Headline";
-import type { GridColumn } from "../../ui/grid/columns";
+import type { ColumnSpec } from "../../ui/grid/columns";
 import { Grid } from "../../ui/grid/Grid";
 import { useUnits } from "../../ui/units";
 import type { Evaluation } from "../../design/types";
 
 type MudRow = Evaluation["mud"]["strings"][number];
-const STEPS: readonly GridColumn[] = [
-  { key: "to_md_ft", label: "Down to MD", kind: "number", quantity: "depth" },
-  { key: "mud_ppg", label: "Mud", kind: "number", quantity: "emw" },
-];
+const STEPS: readonly ColumnSpec[] = ["to_md_ft", "mud_ppg"];
 
 interface Props {
   index: number;
@@ -20,23 +18,23 @@ interface Props {
 
 export function MudMoving({ index, hole, row }: Props) {
   const units = useUnits();
-  const entries = [
-    ["flow_gpm", "pump rate, gal/min"],
-    ["reading_300", "reading at 300 rpm"],
-    ["reading_600", "at 600 rpm"],
-  ] as const;
+  const reference = useReference();
   return (
     <details className="mt-1 text-[12.5px]" open={row.surge_ppg !== null}>
       <summary className="text-mute">Moving: ECD, surge and swab</summary>
       <div className="flex flex-wrap gap-x-4">
-        {entries.map(([key, label]) => (
-          <span key={key} className="flex items-center gap-1 text-mute">
-            {label}
-            <span className="w-14">
-              <DocNumber label={`${hole} hole ${label}`} path={`/strings/${index}/${key}`} quantity="factor" optional />
+        {["flow_gpm", "reading_300", "reading_600"].map((key) => {
+          const path = `/strings/${index}/${key}`;
+          return (
+            <span key={key} className="flex items-center gap-1 text-mute">
+              {reference.at(path).title}
+              <span className="w-14">
+                <DocNumber label={`${hole} hole ${reference.at(path).title}`} path={path} />
+              </span>
+              <UnitOf path={path} />
             </span>
-          </span>
-        ))}
+          );
+        })}
       </div>
       <dl className="grid grid-cols-[1fr_auto] gap-x-3">
         <dt className="text-mute">ECD at bottom{row.ecd_shoe_ppg !== null && `; ${units.text(row.ecd_shoe_ppg, "emw")} at the shoe above`}</dt>

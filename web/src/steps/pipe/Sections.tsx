@@ -7,16 +7,11 @@ import type { DesignString, SectionResult } from "../../design/types";
 import { Button } from "../../ui/Button";
 import { Choice, NumberField } from "../../ui/Field";
 import { Grid } from "../../ui/grid/Grid";
-import type { GridColumn } from "../../ui/grid/columns";
+import type { ColumnSpec } from "../../ui/grid/columns";
 import { useUnits } from "../../ui/units";
 
 type Decided = NonNullable<DesignString["sections"]>[number];
-const COLUMNS: readonly GridColumn[] = [
-  { key: "weight_ppf", label: "Weight", kind: "number", quantity: "linear_weight" },
-  { key: "grade", label: "Grade", kind: "text" },
-  { key: "connection", label: "Conn.", kind: "text" },
-  { key: "to_md_ft", label: "Down to MD", kind: "number", quantity: "depth", optional: true },
-];
+const COLUMNS: readonly ColumnSpec[] = ["weight_ppf", "grade", { key: "connection", label: "Conn." }, "to_md_ft"];
 
 interface Piece {
   weight_ppf: number;

@@ -65,7 +65,7 @@ export function StringCard({ index, loads, chosen, onChoose }: Props) {
 }
 
 function InHand({ index, size, row, loads, chosen, onChoose }: { index: number; size: string; row: PipeRow } & Omit<Props, "index">) {
-  const policy = useSnapshot("document").policy?.factors;
+  const policy = useSnapshot("document").policy.pipe.factors;
   const units = useUnits();
   const place = Math.max(0, row.loads.find((l) => l.kind === "triaxial")?.section ?? 0);
   return (

@@ -8,11 +8,11 @@ import { useRested } from "../../design/useRested";
 const REST_MS = 600;
 
 /** The loads of a string as they stand; the last ones while new ones are on their way. */
-export function useLoads(index: number): LoadsResult | undefined {
+export function useLoads(index: number, wanted = true): LoadsResult | undefined {
   const { session } = useBench();
   const evaluation = useSnapshot("evaluation");
   const faults = useSnapshot("faults");
-  const judged = (evaluation?.pipe.strings[index]?.loads.length ?? 0) > 0;
+  const judged = wanted && (evaluation?.pipe.strings[index]?.loads.length ?? 0) > 0;
   const { data } = useQuery({
     queryKey: ["loads", index, JSON.stringify(evaluation?.pipe), JSON.stringify(evaluation?.strings)],
     queryFn: ({ signal }) => getLoads(session.snapshot().document, index, signal),

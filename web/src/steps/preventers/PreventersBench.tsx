@@ -1,5 +1,6 @@
 // Preventers: the stack on each string while the next section is drilled, its class from the surface pressure.
 import { useBench, useSnapshot } from "../../design/context";
+import { freshId } from "../../design/ids";
 import { Choice } from "../../ui/Field";
 import { Headline } from "../../ui/Headline";
 import { Empty, Panel, Scroll } from "../../ui/Panel";
@@ -38,12 +39,13 @@ function StackCard({ index }: { index: number }) {
   const units = useUnits();
   const string = evaluation!.strings[index]!;
   const row = evaluation!.preventers.strings[index]!;
-  const place = document.preventers.findIndex((s) => s.role_index === index);
+  const place = document.preventers.findIndex((s) => s.string === string.id);
   const size = string.od_in === null ? string.role : units.text(string.od_in, "size");
   const height = (inches: number) => `${units.number(inches, "height", 0)} ${units.unit("height")}`;
   const decide = (value: string) => {
-    const others = document.preventers.filter((s) => s.role_index !== index);
-    const mine = value === "" ? [] : [{ role_index: index, class_psi: Number(value), elements: row.elements.map((e) => e.element) }];
+    const others = document.preventers.filter((s) => s.string !== string.id);
+    const id = document.preventers[place]?.id ?? freshId("/preventers");
+    const mine = value === "" ? [] : [{ id, string: string.id, class_psi: Number(value), elements: row.elements.map((e) => e.element) }];
     session.edit([{ path: "/preventers", value: [...others, ...mine] }]);
   };
   return (

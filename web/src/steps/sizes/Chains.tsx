@@ -10,7 +10,7 @@ const SHORT: Record<string, string> = { common: "", tight: "tight", "special cle
 const FIRST = 12;
 
 function asText(chain: ChainResult, text: (inches: number) => string): string {
-  return chain.steps.map((s) => text(s.od_in)).join(" · ");
+  return chain.links.map((s) => text(s.od_in)).join(" · ");
 }
 
 export function Chains() {
@@ -27,7 +27,7 @@ export function Chains() {
     const { document, evaluation } = session.snapshot();
     session.edit([
       ...adoption(document, evaluation),
-      ...chain.steps.flatMap((s, i) => [
+      ...chain.links.flatMap((s, i) => [
         { path: `/strings/${i}/od_in`, value: s.od_in },
         ...(s.hole_in === null ? [] : [{ path: `/strings/${i}/bit_in`, value: s.hole_in }]),
         { path: `/strings/${i}/opened_from_in`, value: s.opened_from_in },
@@ -60,7 +60,7 @@ export function Chains() {
       <ul>
         {shown.map((chain) => {
           const text = asText(chain, (v) => units.number(v, "size"));
-          const ways = [...new Set(chain.steps.map((s) => SHORT[s.way ?? "common"]).filter((w) => w))].join(", ");
+          const ways = [...new Set(chain.links.map((s) => SHORT[s.way ?? "common"]).filter((w) => w))].join(", ");
           return (
             <li key={text} className={`border-b border-rule/60 py-0.5 ${chain.current ? "bg-petrol/10" : ""}`}>
               <div className="flex items-center gap-2 text-[12.5px]">
@@ -101,7 +101,7 @@ export function Chains() {
 /** Hole volume against the chain in force. */
 function against(chain: ChainResult, current: ChainResult | undefined, text: (bbl: number) => string): string {
   if (!current) return "";
-  const sum = (c: ChainResult) => c.steps.reduce((total, s) => total + (s.hole_bbl ?? 0), 0);
+  const sum = (c: ChainResult) => c.links.reduce((total, s) => total + (s.hole_bbl ?? 0), 0);
   const change = sum(chain) - sum(current);
   if (Math.abs(change) < 0.05) return "same hole";
   return `hole ${change < 0 ? "−" : "+"}${text(Math.abs(change))}`;
@@ -132,7 +132,7 @@ function Steps({ chain }: { chain: ChainResult }) {
         </tr>
       </thead>
       <tbody>
-        {chain.steps.map((s) => (
+        {chain.links.map((s) => (
           <tr key={s.od_in}>
             <td>{units.text(s.od_in, "size")}</td>
             <td>{s.hole_in === null ? "–" : `${units.number(s.hole_in, "size")}${s.opened_from_in === null ? "" : ` from ${units.number(s.opened_from_in, "size")}`}`}</td>

@@ -10,7 +10,7 @@ const SIDE_HEIGHT_PX = 232;
 
 export function NestPictures() {
   const evaluation = useSnapshot("evaluation")!;
-  const tubing = useSnapshot("document").policy?.tubing_od_in ?? null;
+  const tubing = useSnapshot("document").policy.sizes.tubing_od_in ?? null;
   const units = useUnits();
   const rings = ringsOf(evaluation, (v) => units.text(v, "size"));
   if (rings.length === 0) return null;

@@ -70,7 +70,7 @@ export function SizesBench() {
               cell: (s, i) => {
                 const { clearance_in, common_in, tight_in } = rows[i]!;
                 if (s.bit_in === null || clearance_in === null) return <Value applies={false}>–</Value>;
-                const limit = document.policy.clearance === "tight" ? tight_in! : common_in!;
+                const limit = document.policy.sizes.clearance === "tight" ? tight_in! : common_in!;
                 return <span className={clearance_in < limit ? "font-semibold text-brick" : ""}>{units.number(clearance_in, "diameter")}</span>;
               },
             },

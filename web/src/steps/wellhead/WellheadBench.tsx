@@ -1,7 +1,8 @@
 // The wellhead: pieces from the surface casing up, the class that each face needs, and the cut-off heights.
 import { useBench, useSnapshot } from "../../design/context";
+import { freshId } from "../../design/ids";
 import { Button } from "../../ui/Button";
-import { DocNumber } from "../../ui/DocField";
+import { DocNumber, FieldRow } from "../../ui/DocField";
 import { Headline } from "../../ui/Headline";
 import { Empty, Panel, Scroll } from "../../ui/Panel";
 import { useUnits } from "../../ui/units";
@@ -14,6 +15,8 @@ export function WellheadBench() {
   const decided = document.wellhead.pieces.length > 0;
   const decide = () => {
     const pieces = head!.pieces.map((p) => ({
+      id: freshId("/wellhead/pieces"),
+      string: p.string_id,
       name: p.string,
       height_in: p.height_in,
       bore_in: p.bore_in,
@@ -85,11 +88,11 @@ function Pieces({ decided }: { decided: boolean }) {
                 {piece.flange ?? <span className="text-mute">not in the catalogue</span>}
               </td>
               <td className="px-1">
-                {decided ? <DocNumber label={`${piece.name} bore`} path={`${path}/bore_in`} quantity="size" /> : units.number(piece.bore_in, "size")}
+                {decided ? <DocNumber label={`${piece.name} bore`} path={`${path}/bore_in`} /> : units.number(piece.bore_in, "size")}
               </td>
               <td className={`px-1 ${weak ? "text-brick" : ""}`}>
                 {decided ? (
-                  <DocNumber label={`${piece.name} class`} path={`${path}/top_psi`} quantity="pressure" />
+                  <DocNumber label={`${piece.name} class`} path={`${path}/top_psi`} />
                 ) : (
                   units.number(piece.top_psi, "pressure")
                 )}
@@ -97,13 +100,13 @@ function Pieces({ decided }: { decided: boolean }) {
               <td className={`px-1 ${weak ? "font-semibold text-brick" : ""}`}>{units.number(piece.needed_psi, "pressure")}</td>
               <td className="px-1">
                 {decided ? (
-                  <DocNumber label={`${piece.name} height`} path={`${path}/height_in`} quantity="height" />
+                  <DocNumber label={`${piece.name} height`} path={`${path}/height_in`} />
                 ) : (
                   units.number(piece.height_in, "height")
                 )}
               </td>
               <td className="px-1">
-                {decided ? <DocNumber label={`${piece.name} gap`} path={`${path}/gap_in`} quantity="height" /> : units.number(piece.gap_in, "height")}
+                {decided ? <DocNumber label={`${piece.name} gap`} path={`${path}/gap_in`} /> : units.number(piece.gap_in, "height")}
               </td>
             </tr>
           );
@@ -117,20 +120,11 @@ function Cuts() {
   const evaluation = useSnapshot("evaluation");
   const units = useUnits();
   const head = evaluation!.wellhead;
-  const rows = [
-    { label: "Cellar depth", path: "/site/cellar_depth_ft", quantity: "depth" as const },
-    { label: "Depth of the slip-on socket", path: "/wellhead/socket_depth_in", quantity: "height" as const },
-    { label: "Height of the base plate", path: "/wellhead/base_plate_in", quantity: "height" as const },
-  ];
   return (
     <section aria-label="Cut-off heights" className="mt-5 max-w-lg">
       <h3 className="mb-1 text-[13px] font-semibold">Cut-off heights above the cellar floor</h3>
-      {rows.map((row) => (
-        <div key={row.path} className="grid grid-cols-[1fr_6rem_3rem] items-center border-b border-rule/60">
-          <span>{row.label}</span>
-          <DocNumber label={row.label} path={row.path} quantity={row.quantity} />
-          <span className="pl-1.5 text-mute">{units.unit(row.quantity)}</span>
-        </div>
+      {["/site/cellar_depth_ft", "/wellhead/socket_depth_in", "/wellhead/base_plate_in"].map((path) => (
+        <FieldRow key={path} path={path} />
       ))}
       {(
         [
@@ -138,7 +132,7 @@ function Cuts() {
           ["Conductor cut", head.conductor_cut_in],
         ] as const
       ).map(([label, value]) => (
-        <div key={label} className="grid grid-cols-[1fr_6rem_3rem] items-center border-b border-rule/60 py-0.5 font-semibold">
+        <div key={label} className="grid grid-cols-[1fr_5.5rem_3rem] items-center border-b border-rule/60 py-0.5 font-semibold">
           <span>{label}</span>
           <span className={`text-right pr-1 ${value !== null && value < 0 ? "text-brick" : ""}`}>
             {value === null ? (

@@ -4,11 +4,13 @@ import { Download, Plus, Trash2, Upload } from "lucide-react";
 import { lazy, Suspense, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useBench, useSnapshot } from "../../design/context";
 import { read } from "../../design/pointer";
+import type { Reference } from "../../design/reference";
+import { useReference } from "../../design/reference";
 import type { Fault, Target } from "../../design/types";
-import { placeWords } from "../../review/places";
 import { Button } from "../Button";
 import { useUnits } from "../units";
-import type { GridColumn, Row } from "./columns";
+import type { ColumnSpec, GridColumn, Row } from "./columns";
+import { columnsOf } from "./columns";
 import { GridRow } from "./GridRow";
 import { onGridKey } from "./gridKeys";
 import type { GridState } from "./useGrid";
@@ -21,7 +23,7 @@ interface GridProps {
   /** What the table is to the server: for pasting, importing and exporting. */
   target: Target;
   path: string;
-  columns: readonly GridColumn[];
+  columns: readonly ColumnSpec[];
   sortBy: string;
   newRow: (rows: readonly Row[]) => Row;
   least?: number;
@@ -31,18 +33,22 @@ interface GridProps {
   rows?: readonly Row[];
 }
 
-export function Grid({ title, target, path, columns, sortBy, newRow, least = 0, empty, className = "", rows: given }: GridProps) {
+export function Grid({ title, target, path, columns: specs, sortBy, newRow, least = 0, empty, className = "", rows: given }: GridProps) {
   const { session } = useBench();
   const document = useSnapshot("document");
   const faults = useSnapshot("faults");
   const units = useUnits();
+  const reference = useReference();
+  // specs are written where the table stands: alike in words is alike
+  const asked = JSON.stringify(specs);
+  const columns = useMemo(() => columnsOf(reference, path, JSON.parse(asked) as ColumnSpec[]), [reference, path, asked]);
   const [importing, setImporting] = useState(false);
   const rows = given ?? ((read(document, path) ?? []) as Row[]);
   const write = (next: Row[]) => {
     session.edit([{ path, value: next }]);
   };
   const table = useRef<HTMLTableElement>(null);
-  const grid = useGrid({ table, target, rows, columns, sortBy, newRow, least, write });
+  const grid = useGrid({ table, target, path, rows, columns, sortBy, newRow, least, write });
   const { cursor, from, to } = grid;
   const handlers = useStable(grid);
   return (
@@ -84,7 +90,7 @@ export function Grid({ title, target, path, columns, sortBy, newRow, least = 0, 
               selectedTo={index >= from.row && index <= to.row ? to.column : null}
               editing={index === cursor.row ? grid.editing : null}
               refused={grid.refused?.row === index ? grid.refused : null}
-              faults={faultsOf(faults, `${path}/${index}`)}
+              faults={faultsOf(faults, `${path}/${index}`, reference)}
               {...handlers}
             />
           ))}
@@ -187,24 +193,25 @@ function EmptyPaste({ text, onPaste }: { text: string; onPaste: (text: string) =
 }
 
 /** Faults of one row as text, so that an unchanged row is not drawn again. */
-function faultsOf(faults: readonly Fault[], place: string): string {
+function faultsOf(faults: readonly Fault[], place: string, reference: Reference): string {
   return faults
     .filter((f) => f.path.startsWith(`${place}/`))
     .map((f) => {
       const key = f.path.slice(place.length + 1);
-      return `${key}\t${placeWords(`/${key}`)}: ${f.value}; expected ${f.expected}`;
+      return `${key}\t${reference.find(`${place}/${key}`)?.title ?? key}: ${f.value}; expected ${f.expected}`;
     })
     .join("\n");
 }
 
 function PasteFaults({ faults, onDismiss }: { faults: readonly Fault[]; onDismiss: () => void }) {
+  const reference = useReference();
   return (
     <section role="alert" className="mt-2 border-l-[3px] border-brick bg-paper px-2 py-1.5 text-[12px]">
       <p className="font-semibold text-brick">Nothing was pasted.</p>
       <ul className="max-h-40 overflow-auto">
         {faults.map((fault) => (
           <li key={fault.path}>
-            <span className="font-semibold">{placeWords(fault.path)}</span>: {fault.value}; expected {fault.expected}.
+            <span className="font-semibold">{reference.words(fault.path)}</span>: {fault.value}; expected {fault.expected}.
           </li>
         ))}
       </ul>

@@ -1,4 +1,5 @@
 // Columns of an editable table: how a cell reads as text, and how a typed text becomes a value. No React.
+import type { Reference } from "../../design/reference";
 import type { Quantity } from "../../design/types";
 import type { Units } from "../units";
 
@@ -15,6 +16,23 @@ export type GridColumn = {
   | { kind: "choice"; options: readonly string[] }
   | { kind: "flag" }
 );
+
+/** How a column stands in a table: its key alone, or with a shorter label or a width. */
+export type ColumnSpec = string | { key: string; label?: string; width?: string };
+
+/** Columns of a list of the document, as its fields are described. */
+export function columnsOf(reference: Reference, path: string, specs: readonly ColumnSpec[]): GridColumn[] {
+  return specs.map((spec) => {
+    const { key, label, width } = typeof spec === "string" ? { key: spec, label: undefined, width: undefined } : spec;
+    const [name = "", entry] = key.split(":");
+    const field = reference.at(`${path}/*/${name}`);
+    const shared = { key, label: label ?? (entry ? entry.charAt(0).toUpperCase() + entry.slice(1) : field.title), width };
+    if (entry !== undefined || field.kind === "flag") return { ...shared, kind: "flag" };
+    if (field.kind === "choice") return { ...shared, kind: "choice", options: field.options };
+    if (field.kind === "number") return { ...shared, kind: "number", quantity: field.quantity ?? "factor", optional: field.optional };
+    return { ...shared, kind: "text" };
+  });
+}
 
 export function valueOf(row: Row, column: GridColumn): unknown {
   const [key = "", entry] = column.key.split(":");

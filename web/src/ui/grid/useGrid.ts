@@ -2,6 +2,7 @@
 import type { RefObject } from "react";
 import { useLayoutEffect, useMemo, useRef, useState } from "react";
 import * as api from "../../design/api";
+import { identified } from "../../design/ids";
 import type { Fault } from "../../design/types";
 import { useUnits } from "../units";
 import type { GridColumn, Row } from "./columns";
@@ -20,6 +21,7 @@ export interface Refused extends Cell {
 interface GridInput {
   table: RefObject<HTMLTableElement | null>;
   target: api.TableTarget;
+  path: string;
   rows: readonly Row[];
   columns: readonly GridColumn[];
   sortBy: string;
@@ -28,8 +30,9 @@ interface GridInput {
   write: (rows: Row[]) => void;
 }
 
-export function useGrid({ table, target, rows, columns, sortBy, newRow, least, write }: GridInput) {
+export function useGrid({ table, target, path, rows, columns, sortBy, newRow: fresh, least, write }: GridInput) {
   const units = useUnits();
+  const newRow = (held: readonly Row[]) => identified(path, fresh(held));
   const focusWanted = useRef(false);
   const [wanted, setCursor] = useState<Cell>({ row: 0, column: 0 });
   const [anchor, setAnchor] = useState<Cell | null>(null);
@@ -94,8 +97,7 @@ export function useGrid({ table, target, rows, columns, sortBy, newRow, least, w
   };
 
   const add = () => {
-    const fresh = newRow(rows);
-    put([...rows, fresh], rows.length);
+    put([...rows, newRow(rows)], rows.length);
   };
   const remove = () => {
     const left = rows.filter((_, i) => i < from.row || i > to.row);

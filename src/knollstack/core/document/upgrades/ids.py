@@ -14,7 +14,8 @@ def _part(document: Any, keys: tuple[str, ...]) -> Any:
     return document
 
 
-def _numbered(letter: str, rows: list[Any]) -> list[Any]:
+def numbered(letter: str, rows: list[Any]) -> list[Any]:
+    """Rows with an id each: the letter and the first number that is free."""
     taken = {str(row["id"]) for row in rows if isinstance(row, dict) and "id" in row}
     fresh = (f"{letter}{n}" for n in range(1, len(rows) + len(taken) + 1) if f"{letter}{n}" not in taken)
     return [{"id": next(fresh), **row} if isinstance(row, dict) and "id" not in row else row for row in rows]
@@ -27,7 +28,7 @@ def with_ids(document: dict[str, Any]) -> dict[str, Any]:
         if not isinstance(rows, list) or all(not isinstance(row, dict) or "id" in row for row in rows):
             continue
         if len(keys) == 1:
-            document = {**document, keys[0]: _numbered(letter, rows)}
+            document = {**document, keys[0]: numbered(letter, rows)}
         else:
-            document = {**document, keys[0]: {**document[keys[0]], keys[1]: _numbered(letter, rows)}}
+            document = {**document, keys[0]: {**document[keys[0]], keys[1]: numbered(letter, rows)}}
     return document

@@ -7,19 +7,21 @@ import pytest
 
 from knollstack.core.base.units import plain
 from knollstack.core.depths.conductor import conductor_md_ft
-from knollstack.core.depths.tolerance import section_of, tolerances
+from knollstack.core.depths.rules import tried
+from knollstack.core.depths.tolerance import open_hole, tolerances
+from knollstack.core.document.changes import changed
 from knollstack.core.document.design import GroundModel, Point, Site
-from knollstack.core.document.faults import parse
 from knollstack.core.document.policy import Policy
 from knollstack.core.ground.profiles import build_ground
 from knollstack.core.ground.well import Well, build_well
 from knollstack.core.ground.window import build_window
 from knollstack.core.path.trajectory import build_path
 from knollstack.core.proposal.programs import Sets, candidates, programs
-from knollstack.core.proposal.relief import changed, reliefs
+from knollstack.core.proposal.relief import reliefs
 from knollstack.core.proposal.schools import both_schools
 from knollstack.core.proposal.search import Search, propose
-from tests.helpers import CATALOGUE, demo, empty_demo, find, points, run, well
+from knollstack.core.reading.read import parse
+from tests.helpers import CATALOGUE, demo, empty_demo, find, points, policy, run, well
 
 HOLES = (8.5, 12.25, 17.5)
 SPACING_FT = 50.0
@@ -41,7 +43,7 @@ def random_ground(seed):
         "shoe_allowed": bool(rng.random() < 0.5),
         "case_before_deeper": bool(rng.random() < 0.3),
     }
-    policy = {
+    limits = {
         "open_hole_limit_ft": float(rng.choice([900, 1300, 3000])),
         "diverter_limit_ft": 1200.0,
         "kick_minimums": [{"from_hole_in": 1.0, "volume_bbl": float(rng.choice([5, 15, 40]))}],
@@ -50,7 +52,7 @@ def random_ground(seed):
         parse(
             well(
                 trajectory={"stations": [{"md_ft": 0.0}, {"md_ft": 2400.0}]},
-                policy=policy,
+                policy=policy(**limits),
                 ground={
                     "pore": points(*zip(z, pore.round(3), strict=True)),
                     "fracture": points(*zip(z, fracture.round(3), strict=True)),
@@ -66,12 +68,11 @@ def brute_force(search, depths):
     total = search.well.path.total_md_ft
     if search.reaches_floor(total):
         return 1, []
-    alone = search.tests(depths, total)
-    fit = [float(d) for d, a, b in zip(depths, alone["fresh water"], alone["no shoe"], strict=True) if a and b]
+    fit = depths[search.rules.where_a_shoe_may_stand(tried(search.well, depths, total))].tolist()
 
     def stands(top, bottom, level):
-        ok = all(bool(v[0]) for v in search.tests(np.array([top]), bottom).values())
-        return ok and bottom - top >= 10 and bool(search.kick_ok(np.array([top]), bottom, level)[0])
+        ok = all(rule.keeps(top, bottom) for rule in search.rules.all)
+        return ok and bottom - top >= 10 and search.kick_rule(level).keeps(top, bottom)
 
     known: dict = {}
     for count in range(1, MOST_SHOES + 1):
@@ -117,7 +118,7 @@ def test_both_schools_of_the_demo_ground_are_judged_good():
     assert [s.rule for s in schools.top_down[1:3]] == ["no shoe", "kick tolerance"]
     for free, low, high in zip(schools.freedom, schools.bottom_up[1:], schools.top_down[1:], strict=False):
         assert free.shallow_md_ft <= low.md_ft < high.md_ft <= free.deep_md_ft
-    document = empty_demo() | {"policy": {"depth_school": "top down"}}
+    document = empty_demo() | {"policy": policy(method="top down")}
     evaluation = run(document)
     assert [s.shoe_md_ft for s in evaluation.strings] == [110.0, 3350.0, 8900.0, 12_600.0]
     assert not find(evaluation, "depths", "stop")
@@ -130,7 +131,7 @@ def test_a_deeper_than_free_shoe_is_found_at_fault():
 
 
 def test_what_frees_a_program_was_tried():
-    design = parse(empty_demo() | {"policy": {"open_hole_limit_ft": 1000.0}})
+    design = parse(empty_demo() | {"policy": policy(open_hole_limit_ft=1000.0)})
     offered = reliefs(design, CATALOGUE)
     assert plain(offered[0].label) == "Change the limit of open hole from 1,000 ft to 2,150 ft"
     for remedy in offered:
@@ -157,9 +158,11 @@ def test_ten_thousand_random_grounds_raise_nothing_and_stay_finite():
                 Point(tvd_ft=float(d), emw_ppg=float(e)) for d, e in _steps(z, pore + rng.uniform(0, 6, count))
             ),
         )
-        ground = Well(Site(), POLICY, PATH, build_ground(model), build_window(build_ground(model), POLICY, 10_000.0))
+        ground = Well(
+            Site(), POLICY, PATH, build_ground(model), build_window(build_ground(model), POLICY.mud, 10_000.0)
+        )
         tops, kicks = np.sort(rng.uniform(50, 9_000, 3)), np.sort(rng.uniform(50, 10_000, 4))
-        found = tolerances(ground, section_of(ground, 8.5), tops, rng.uniform(8, 18, 3), kicks)
+        found = tolerances(ground, open_hole(ground, 8.5), tops, rng.uniform(8, 18, 3), kicks)
         known = ~np.isnan(found.volume_bbl)
         assert np.all(np.isfinite(found.weak_tvd_ft[known]))
         assert np.all(found.volume_bbl[known] >= 0)

@@ -8,14 +8,15 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from knollstack.core.program.program import build_program
 
-from knollstack.core import depths
 from knollstack.core.base.units import plain
-from knollstack.core.document.faults import parse
+from knollstack.core.depths.rules import tried
 from knollstack.core.ground.well import build_well
+from knollstack.core.proposal import search as searching
+from knollstack.core.proposal.laid_out import laid_out
 from knollstack.core.proposal.search import Search, propose
-from tests.helpers import CATALOGUE, empty_demo, find, points, run, well
+from knollstack.core.reading.read import parse
+from tests.helpers import CATALOGUE, empty_demo, find, points, policy, run, well
 
 HOLES = (8.5, 12.25, 17.5, 24.0, 28.0)
 
@@ -25,7 +26,8 @@ def shoes(document):
 
 
 def no_kick(document):
-    document["policy"] = {"kick_minimums": [], **document.get("policy", {})}
+    given = document.get("policy", {})
+    document["policy"] = {**given, "depths": {"kick_minimums": [], **given.get("depths", {})}}
     return document
 
 
@@ -40,7 +42,7 @@ def test_window_sets_the_shoe_by_hand():
         well(
             ground__pore=points((30, 9), (6000, 9), (10_000, 13)),
             ground__fracture=points((30, 11), (10_000, 15)),
-            policy={"open_hole_limit_ft": 9000.0, "diverter_limit_ft": 9000.0},
+            policy=policy(open_hole_limit_ft=9000.0, diverter_limit_ft=9000.0),
         )
     )
     assert shoes(document) == [119.0, 6511.0, 10_000.0]
@@ -54,7 +56,7 @@ def zone(name, top, base, **flags):
 
 
 @pytest.mark.parametrize(
-    ("zones", "policy", "expected", "rule"),
+    ("zones", "limits", "expected", "rule"),
     [
         ([zone("W", 100, 1500, fluid="fresh water")], {"diverter_limit_ft": 2000.0}, 1600.0, "fresh water"),
         ([zone("C", 4000, 5000, case_before_deeper=True)], {"diverter_limit_ft": 6000.0}, 5050.0, "case before deeper"),
@@ -67,8 +69,8 @@ def zone(name, top, base, **flags):
         ),
     ],
 )
-def test_each_rule_sets_the_shoe(zones, policy, expected, rule):
-    document = no_kick(well(ground__zones=zones, policy={"open_hole_limit_ft": 9900.0, **policy}))
+def test_each_rule_sets_the_shoe(zones, limits, expected, rule):
+    document = no_kick(well(ground__zones=zones, policy=policy(**{"open_hole_limit_ft": 9900.0, **limits})))
     proposal = propose(build_well(parse(document)), HOLES)
     assert [s.md_ft for s in proposal.shoes] == [110.0, expected, 10_000.0]
     assert proposal.shoes[1].rule == rule
@@ -76,12 +78,12 @@ def test_each_rule_sets_the_shoe(zones, policy, expected, rule):
 
 def test_kick_tolerance_sets_the_shoe():
     """Uniform ground: with policy's volumes the shoe stands deeper, and a foot shallower misses them."""
-    document = well(ground__fracture=points((30, 11.5), (10_000, 11.5)), policy={"diverter_limit_ft": 8000.0})
+    document = well(ground__fracture=points((30, 11.5), (10_000, 11.5)), policy=policy(diverter_limit_ft=8000.0))
     proposal = propose(build_well(parse(document)), HOLES)
     shoe = proposal.shoes[-2]
     assert shoe.rule == "kick tolerance"
     search = Search(build_well(parse(document)), 110.0, HOLES)
-    ok = search.kick_ok(np.array([shoe.md_ft - 1, shoe.md_ft]), 10_000.0, 0)
+    ok = search.kick_rule(0).holds(tried(search.well, np.array([shoe.md_ft - 1, shoe.md_ft]), 10_000.0))
     assert ok.tolist() == [False, True]
     assert shoes(no_kick(copy.deepcopy(document)))[-2] < shoe.md_ft
 
@@ -89,7 +91,7 @@ def test_kick_tolerance_sets_the_shoe():
 def brute_force_count(document):
     """Fewest strings over every ordered set of candidate shoes at 50 ft, by the rules restated."""
     design = parse(document)
-    ground, policy, total = build_well(design).ground, design.policy, 3000.0
+    ground, margins, total = build_well(design).ground, design.policy.mud, 3000.0
     candidates = [float(z) for z in range(150, 3000, 50)]
 
     @functools.cache
@@ -98,8 +100,8 @@ def brute_force_count(document):
             np.concatenate([np.arange(top, bottom, 2.0), [bottom], ground.pore.tvd_ft, ground.fracture.tvd_ft])
         )
         grid = grid[(grid >= top) & (grid <= bottom)]
-        low = np.max(ground.pore.at(grid)) + policy.trip_margin_ppg
-        high = np.min(ground.fracture.at(grid)) - policy.fracture_margin_ppg
+        low = np.max(ground.pore.at(grid)) + margins.trip_margin_ppg
+        high = np.min(ground.fracture.at(grid)) - margins.fracture_margin_ppg
         return low <= high + 1e-9
 
     for count in range(4):
@@ -119,7 +121,7 @@ def test_number_of_strings_is_that_of_brute_force(pore, gap):
     fracture = [(d, p + g) for (d, p), g in zip(pore_points, gap, strict=True)]
     document = no_kick(well(ground__pore=points(*pore_points), ground__fracture=points(*fracture)))
     document["trajectory"]["stations"][1]["md_ft"] = 3000.0
-    document["policy"] = {**document["policy"], "conductor_minimum_ft": 80.0, "conductor_mud_ppg": 0.5}
+    document["policy"]["depths"] |= {"conductor_minimum_ft": 80.0, "conductor_mud_ppg": 0.5}
     found = shoes(document)
     wanted = brute_force_count(document)
     if wanted is None:
@@ -211,7 +213,7 @@ def test_deviated_well_is_judged_along_hole():
 
 def test_the_proposal_of_the_demo_ground():
     """Regression value: the bottom-up program of the demo ground."""
-    program = build_program(parse(empty_demo()), CATALOGUE)
+    program = laid_out(parse(empty_demo()), CATALOGUE)
     assert [(s.role, s.shoe_md_ft, s.bit_in, s.od_in) for s in program.strings] == [
         ("conductor", 110.0, None, 20.0),
         ("surface", 1970.0, 17.5, 13.375),
@@ -224,7 +226,7 @@ def test_the_proposal_of_the_demo_ground():
 def test_shoes_do_not_depend_on_the_grid(step_ft, monkeypatch):
     """Candidates stand elsewhere, the shoes stay: each is refined to a whole foot."""
     designs = [parse(document) for document in (empty_demo(), deviated(), no_kick(empty_demo()))]
-    expected = [[s.md_ft for s in propose.__wrapped__(build_well(d), HOLES).shoes] for d in designs]
-    monkeypatch.setattr(depths, "STEP_FT", step_ft)
+    expected = [[s.md_ft for s in propose.function(build_well(d), HOLES).shoes] for d in designs]
+    monkeypatch.setattr(searching, "STEP_FT", step_ft)
     for design, wanted in zip(designs, expected, strict=True):
-        assert [s.md_ft for s in propose.__wrapped__(build_well(design), HOLES).shoes] == wanted
+        assert [s.md_ft for s in propose.function(build_well(design), HOLES).shoes] == wanted

@@ -4,8 +4,8 @@ import pytest
 
 from knollstack.core.base.units import UnitSet, plain
 from knollstack.core.document.compare import differences
-from knollstack.core.document.faults import parse
 from knollstack.core.evaluation.side_by_side import side_by_side
+from knollstack.core.reading.read import parse
 from tests.helpers import demo, put, run
 
 
@@ -23,7 +23,7 @@ def told(document):
     ("path", "value", "words"),
     [
         ("strings/2/shoe_md_ft", 7400.0, "9 5/8 in shoe: 7,000 ft → 7,400 ft"),
-        ("strings/3/od_in", 6.625, "7 in casing: 7 in → 6 5/8 in"),
+        ("strings/3/od_in", 6.625, "7 in casing size: 7 in → 6 5/8 in"),
         ("strings/2/cement/top_md_ft", 3000.0, "9 5/8 in top of cement: not decided → 3,000 ft"),
         (
             "strings/2/pipe",
@@ -31,13 +31,13 @@ def told(document):
             "9 5/8 in pipe: not decided → 47.0 lb/ft L80 BTC",
         ),
         ("ground/pore/2/emw_ppg", 9.0, "pore point 3: 8.80 ppg at 8,600 ft → 9.00 ppg at 8,600 ft"),
-        ("ground/zones/3/case_before_deeper", True, "Pike limestone case before deeper: no → yes"),
+        ("ground/zones/3/case_before_deeper", True, "Pike limestone case off before drilling ahead: no → yes"),
         ("ground/zones/3/hazards", [], "Pike limestone hazards: losses → none"),
         ("ground/pore", demo()["ground"]["pore"][:4], "pore profile: 7 points → 4 points"),
         ("strings", demo()["strings"][:3], "7 in: there → removed"),
-        ("policy/trip_margin_ppg", 0.4, "policy trip margin: 0.30 ppg → 0.40 ppg"),
+        ("policy/mud/trip_margin_ppg", 0.4, "trip margin: 0.30 ppg → 0.40 ppg"),
         ("site/cellar_depth_ft", 9.0, "cellar depth: 7 ft → 9 ft"),
-        ("site/h2s_ppm", None, "H2S: 0 → not decided"),
+        ("site/h2s_ppm", None, "H2S in the gas: 0 ppm → not decided"),
     ],
 )
 def test_a_change_in_words(path, value, words):

@@ -4,21 +4,23 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from knollstack.core.pipe.forces import (
-    areas_in2,
-    ballooning_force,
-    buckling_force,
-    effective_force,
-    hanging_force,
-    thermal_force,
-    weight_below,
-)
-from knollstack.core.pipe.loads import gas_column_top, kick_top_pressure
 
 from knollstack.core.catalogue.joints import leak_resistance, round_coupling_root
 from knollstack.core.catalogue.ratings import derated_yield, worn_wall
-from knollstack.core.pipe.hung import carried_load
-from knollstack.core.running.formulas import bending_force, shock_load
+from knollstack.core.pipe.formulas import (
+    areas_in2,
+    ballooning_force,
+    bending_force,
+    buckling_force,
+    carried_load,
+    effective_force,
+    gas_column_top,
+    hanging_force,
+    kick_top_pressure,
+    shock_load,
+    thermal_force,
+    weight_below,
+)
 
 SEVEN = (7.0, 0.408)
 STEEL, BORE, OUTSIDE = 8.4494, 30.0352, 38.4845

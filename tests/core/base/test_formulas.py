@@ -102,13 +102,13 @@ def test_arrays_and_floats_agree(name):
 
 def test_tracing_records_the_calls_that_ran():
     inputs = next(c for c in CASES if c["formula"] == "kick_tolerance")["inputs"]
-    with tracing() as steps:
+    with tracing() as calls:
         result = REGISTRY["kick_tolerance"](**inputs)
-    assert [s.formula.name for s in steps] == ["kick_tolerance"]
-    inner = {s.formula.name: s.result for s in steps[0].steps}
+    assert [s.formula.name for s in calls] == ["kick_tolerance"]
+    inner = {s.formula.name: s.result for s in calls[0].calls}
     assert inner["kick_height"] == result["height_ft"]
     assert inner["kick_volume_on_bottom"] == result["at_bottom_bbl"]
-    assert steps[0].inputs["mud_ppg"] == 13.0
+    assert calls[0].inputs["mud_ppg"] == 13.0
     with tracing() as quiet:
         pass
     REGISTRY["kick_tolerance"](**inputs)

@@ -5,9 +5,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from knollstack.core.depths.tolerance import least_at, section_of, tolerance_at, tolerances
-from knollstack.core.document.faults import parse
+from knollstack.core.depths.tolerance import least_at, open_hole, tolerance_at, tolerances
 from knollstack.core.ground.well import build_well
+from knollstack.core.reading.read import parse
 from tests.helpers import points, well
 
 
@@ -24,7 +24,7 @@ def test_by_hand_in_uniform_ground():
     (0.045899·3,400 + 0.029143·164.4)·4,363.6/4,935.1 = 142.2 bbl. On bottom 0.029143·600 + 0.045899·2,964.4 = 153.5.
     """
     ground = uniform()
-    section = section_of(ground, 8.5)
+    section = open_hole(ground, 8.5)
     tolerance = tolerance_at(ground, section, 6000.0, 9.5, 10_000.0)
     assert tolerance.height_ft == pytest.approx(3564.4, abs=0.1)
     assert tolerance.volume_bbl == pytest.approx(142.2, abs=0.1)
@@ -34,16 +34,16 @@ def test_by_hand_in_uniform_ground():
 def test_weak_point_below_the_shoe():
     """Fracture falls to 12.0 ppg at 8,000 ft: that depth, not the shoe, allows the least bubble."""
     ground = uniform(ground__fracture=points((30, 14), (7000, 14), (8000, 12), (9000, 14), (10_000, 14)))
-    tolerance = tolerance_at(ground, section_of(ground, 8.5), 6000.0, 9.5, 10_000.0)
+    tolerance = tolerance_at(ground, open_hole(ground, 8.5), 6000.0, 9.5, 10_000.0)
     assert tolerance.weak_tvd_ft == 8000.0
     strong = uniform()
-    assert tolerance.volume_bbl < tolerance_at(strong, section_of(strong, 8.5), 6000.0, 9.5, 10_000.0).volume_bbl
+    assert tolerance.volume_bbl < tolerance_at(strong, open_hole(strong, 8.5), 6000.0, 9.5, 10_000.0).volume_bbl
 
 
 @given(st.floats(500, 9000), st.floats(10, 900), st.floats(9.0, 12.0))
 def test_deeper_shoe_and_heavier_mud_never_lower_it(shoe, deeper, mud):
     ground = uniform()
-    section = section_of(ground, 8.5)
+    section = open_hole(ground, 8.5)
     base = tolerance_at(ground, section, shoe, mud, 10_000.0)
     # in uniform ground a deeper shoe allows a bubble at least as high, until the open hole itself is shorter
     lower = tolerance_at(ground, section, min(shoe + deeper, 9900.0), mud, 10_000.0)
@@ -56,7 +56,7 @@ def test_deeper_shoe_and_heavier_mud_never_lower_it(shoe, deeper, mud):
 
 def test_many_at_once_are_the_single_ones():
     ground = uniform(ground__pore=points((30, 9), (7000, 9), (9000, 10.5), (10_000, 10)))
-    section = section_of(ground, 12.25)
+    section = open_hole(ground, 12.25)
     tops, mud = np.array([2000.0, 4000.0, 6500.0]), np.array([10.8, 10.9, 11.0])
     kicks = np.array([7100.0, 9000.0, 9500.0])
     together = tolerances(ground, section, tops, mud, kicks).volume_bbl
@@ -70,14 +70,14 @@ def test_a_short_open_hole_does_not_count_as_little_tolerance():
     """Ten feet under the shoe a bubble may fill the whole open hole: nothing is limited by the rock there."""
     ground = uniform()
     kicks = np.array([6010.0, 10_000.0])
-    found = tolerances(ground, section_of(ground, 8.5), np.array([6000.0]), np.array([9.5]), kicks)
+    found = tolerances(ground, open_hole(ground, 8.5), np.array([6000.0]), np.array([9.5]), kicks)
     assert found.limited.tolist() == [[False, True]]
 
 
 def test_no_fracture_data_is_unknown():
     ground = uniform(ground__fracture=points((30, 14), (5000, 14)))
-    assert tolerance_at(ground, section_of(ground, 8.5), 6000.0, 9.5, 10_000.0) is None
-    assert least_at(ground, section_of(ground, 8.5), 6000.0, 9.5, 10_000.0) is None
+    assert tolerance_at(ground, open_hole(ground, 8.5), 6000.0, 9.5, 10_000.0) is None
+    assert least_at(ground, open_hole(ground, 8.5), 6000.0, 9.5, 10_000.0) is None
 
 
 def test_weak_points_against_a_plain_loop():
@@ -87,7 +87,7 @@ def test_weak_points_against_a_plain_loop():
     ground = uniform(ground__fracture=fracture)
     tops, mud = np.array([1500.0, 3000.0, 6000.0]), np.array([9.6, 10.0, 9.8])
     kicks = np.array([6500.0, 8000.0, 10_000.0])
-    found = tolerances(ground, section_of(ground, 8.5), tops, mud, kicks).weak_tvd_ft
+    found = tolerances(ground, open_hole(ground, 8.5), tops, mud, kicks).weak_tvd_ft
     for i, top in enumerate(tops):
         for k, kick in enumerate(kicks):
             inside = [top, *(z for z in nodes if top < z < kick)]

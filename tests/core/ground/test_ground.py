@@ -8,7 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from knollstack.core.document.design import GroundModel, LeakOffTest, Point, Zone
-from knollstack.core.document.policy import Policy
+from knollstack.core.document.policy import MudPolicy
 from knollstack.core.ground.profiles import build_ground, build_profile
 from knollstack.core.ground.window import build_window, planned_mud_ppg
 from knollstack.core.path.trajectory import DepthError, build_path
@@ -70,13 +70,13 @@ def test_window_by_hand():
     model = GroundModel(
         pore=pts((0, 8.8), (6000, 8.8), (7000, 10.8)),
         fracture=pts((0, 11), (6000, 15), (7000, 16)),
-        zones=(Zone(name="S", top_tvd_ft=4000, base_tvd_ft=6000, rock="sand", permeable=True),),
+        zones=(Zone(id="z1", name="S", top_tvd_ft=4000, base_tvd_ft=6000, rock="sand", permeable=True),),
     )
-    window = build_window(build_ground(model), Policy(), 7000)
+    window = build_window(build_ground(model), MudPolicy(), 7000)
     lower, upper = window.bounds(3000, 7000)
     assert (lower.mud_ppg, lower.tvd_ft, lower.cause) == (pytest.approx(11.1), 7000, "pore pressure plus trip margin")
     assert (upper.mud_ppg, upper.tvd_ft, upper.cause) == (pytest.approx(12.7), 3000, "fracture less margin")
-    tight = build_window(build_ground(model), Policy(sticking_normal_psi=500), 7000).bounds(5000, 7000)[1]
+    tight = build_window(build_ground(model), MudPolicy(sticking_normal_psi=500), 7000).bounds(5000, 7000)[1]
     assert (tight.mud_ppg, tight.tvd_ft) == (pytest.approx(8.8 + 500 / (12 / 231 * 6000)), 6000)
     assert tight.cause == "differential sticking"
     assert window.bounds(3000, 7001) == (None, None)
@@ -92,8 +92,8 @@ def test_window_over_an_interval_is_that_of_a_fine_grid(pore_z, fracture_z, data
     emw = st.floats(8, 12)
     pore = pts(*[(z * 100, data.draw(emw)) for z in [0, *pore_z, 100]])
     fracture = pts(*[(z * 100, 4 + data.draw(emw)) for z in [0, *fracture_z, 100]])
-    sand = Zone(name="S", top_tvd_ft=3000, base_tvd_ft=6500, rock="sand", permeable=True)
-    window = build_window(build_ground(GroundModel(pore=pore, fracture=fracture, zones=(sand,))), Policy(), 10_000)
+    sand = Zone(id="z1", name="S", top_tvd_ft=3000, base_tvd_ft=6500, rock="sand", permeable=True)
+    window = build_window(build_ground(GroundModel(pore=pore, fracture=fracture, zones=(sand,))), MudPolicy(), 10_000)
     top = data.draw(st.integers(1, 9000))
     bottom = data.draw(st.integers(top + 1, 10_000))
     grid = np.arange(top, bottom + 1.0)

@@ -4,7 +4,8 @@ import json
 
 import pytest
 
-from knollstack.core.document.faults import FaultyDesign, parse, parse_text
+from knollstack.core.document.faults import FaultyDesign
+from knollstack.core.reading.read import parse, parse_text
 from tests.helpers import demo, points, put, well
 
 
@@ -116,8 +117,8 @@ BAD = [
     ),
     (
         "preventers",
-        [{"role_index": 4, "class_psi": 5000.0, "elements": ["annular"]}],
-        ("/preventers/0/role_index", "4", "the index of one of 0 strings"),
+        [{"class_psi": 5000.0, "elements": ["annular"]}],
+        ("/preventers/0/string", "nothing", "a value"),
     ),
     (
         "strings",
@@ -148,7 +149,7 @@ BAD = [
     (
         "strings",
         [{"role": "production", "shoe_md_ft": 900.0, "wear_percent": 75.0}],
-        ("/strings/0/wear_percent", "75.0", "at most 60"),
+        ("/strings/0/wear_percent", "75.0", "at most 60 %"),
     ),
     (
         "strings",
@@ -172,11 +173,23 @@ BAD = [
         [{"od_in": 7.0, "weight_ppf": 29.0, "grade": "L80", "connection": "LTC", "price_per_ft": -3.0}],
         ("/stock/0/price_per_ft", "-3.0", None),
     ),
-    ("policy__connections", [], ("/policy/connections", "[]", None)),
-    ("policy__most_sections", 9, ("/policy/most_sections", "9", "at most 4")),
-    ("policy__burst_school", "hope", ("/policy/burst_school", '"hope"', None)),
+    ("policy__pipe__connections", [], ("/policy/pipe/connections", "[]", None)),
+    ("policy__pipe__most_sections", 9, ("/policy/pipe/most_sections", "9", "at most 4")),
+    ("policy__pipe__burst_method", "hope", ("/policy/pipe/burst_method", '"hope"', None)),
     ("colour", "red", ("/colour", '"red"', "no such key in this format")),
-    ("version", 2, ("/version", "2", "1, the version read here")),
+    (
+        "version",
+        3,
+        ("/version", "3", "2 or older: the file was written by a newer Knollstack; update this one to open it"),
+    ),
+    ("version", 0, ("/version", "0", "2, the version written here, or one of 1")),
+    ("version", True, ("/version", "true", "2, the version written here, or one of 1")),
+    (
+        "strings",
+        [{"id": "a", "role": "surface", "shoe_md_ft": 900.0}, {"id": "a", "role": "production", "shoe_md_ft": 1900.0}],
+        ("/strings/1/id", "a", "an id that no other row has"),
+    ),
+    ("strings", [{"id": "a b", "role": "surface", "shoe_md_ft": 900.0}], ("/strings/0/id", '"a b"', None)),
     ("format", "other.tool", ("/format", '"other.tool"', '"knollstack.well", a well file')),
 ]
 
@@ -223,8 +236,8 @@ def test_text_that_is_no_well_file(text, value):
 
 
 def test_a_partial_hand_written_file_takes_the_defaults():
-    design = parse({"format": "knollstack.well", "version": 1, "name": "Bare"})
+    design = parse({"format": "knollstack.well", "version": 2, "name": "Bare"})
     assert design.site.setting == "land"
-    assert design.policy.trip_margin_ppg == 0.3
+    assert design.policy.mud.trip_margin_ppg == 0.3
     with pytest.raises(ValueError, match="frozen"):
         design.name = "other"  # type: ignore[misc]

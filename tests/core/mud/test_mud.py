@@ -4,7 +4,15 @@ import math
 
 import numpy as np
 import pytest
-from knollstack.core.mud.hydraulics import (
+
+from knollstack.core.base.formula import FormulaError
+from knollstack.core.base.units import plain
+from knollstack.core.depths.formulas import full_gas_shoe_pressure
+from knollstack.core.document.faults import FaultyDesign
+from knollstack.core.ground.estimates import Estimate, estimate_fracture
+from knollstack.core.ground.formulas import gas_column_pore, riserless_pressure
+from knollstack.core.ground.profiles import build_ground
+from knollstack.core.mud.formulas import (
     annular_velocity,
     bingham,
     bingham_gradient,
@@ -13,18 +21,11 @@ from knollstack.core.mud.hydraulics import (
     power_law_gradient,
     trip_velocity,
 )
-
-from knollstack.core.base.formula import FormulaError
-from knollstack.core.base.units import plain
-from knollstack.core.depths.formulas import full_gas_shoe_pressure
-from knollstack.core.document.faults import FaultyDesign, parse
-from knollstack.core.ground.estimates import Estimate, estimate_fracture
-from knollstack.core.ground.profiles import build_ground, gas_column_pore
-from knollstack.core.ground.riserless import riserless_pressure
 from knollstack.core.path.planning import PathPlan, PlanError, radius_ft, stations_of
 from knollstack.core.path.trajectory import build_path
+from knollstack.core.reading.read import parse
 from knollstack.demo import documents
-from tests.helpers import demo, find, points, run, well
+from tests.helpers import demo, find, points, policy, run, well
 
 
 def test_annular_friction_by_hand():
@@ -69,7 +70,7 @@ def test_ecd_of_the_demo_is_the_sum_over_its_annulus():
     assert row.ecd_bottom_ppg == pytest.approx(13.2 + total / (12_600 * 12 / 231), rel=1e-9)
     assert row.swab_ppg < 13.2 < row.surge_ppg < row.ecd_bottom_ppg
     slow = demo()
-    slow["policy"]["trip_speed_ft_min"] = 30.0
+    slow["policy"] = policy(trip_speed_ft_min=30.0)
     assert run(slow).mud.strings[3].surge_ppg < row.surge_ppg
     broken = demo()
     broken["strings"][3] |= {"reading_300": 400.0, "reading_600": 780.0, "flow_gpm": 900.0}
@@ -159,7 +160,7 @@ def test_full_gas_by_hand():
         {"role": "surface", "shoe_md_ft": 6000.0, "bit_in": 12.25, "od_in": 9.625, "mud_ppg": 9.4},
         {"role": "production", "shoe_md_ft": 10_000.0, "bit_in": 8.5, "od_in": 5.5, "mud_ppg": 9.4},
     ]
-    evaluation = run(well(strings=strings, policy={"kick_school": "full gas"}))
+    evaluation = run(well(strings=strings, policy=policy(kick_criterion="full gas")))
     # the shoe stands 14·0.0519481·6,000 = 4,363.6 psi
     assert evaluation.depths.strings[1].kick.full_gas_margin_psi == pytest.approx(4363.636 - 4535.065, abs=0.01)
     assert "short of strength by 171 psi" in plain(find(evaluation, "depths", "stop")[0].message)
@@ -169,7 +170,7 @@ def test_greatest_intensity_is_that_at_which_the_asked_volume_just_stands():
     kick = run(demo()).depths.strings[2].kick
     for intensity, ok in ((kick.greatest_intensity_ppg, True), (kick.greatest_intensity_ppg + 0.01, False)):
         document = demo()
-        document["policy"]["kick_intensity_ppg"] = round(intensity, 2)
+        document["policy"] = policy(kick_intensity_ppg=round(intensity, 2))
         found = run(document).depths.strings[2].kick
         assert (found.tolerance_bbl >= found.required_bbl) is ok
     lossy = demo()

@@ -102,7 +102,7 @@ def test_wellhead_and_stacks_by_hand():
 PIECE = {"name": "Head", "height_in": 22.0, "bore_in": 13.625, "top_psi": 1000.0}
 FAULTY = {
     "kick": (
-        strings(policy__kick_minimums=[{"from_hole_in": 1.0, "volume_bbl": 120.0}], strings__1__mud_ppg=9.3),
+        strings(policy__depths__kick_minimums=[{"from_hole_in": 1.0, "volume_bbl": 120.0}], strings__1__mud_ppg=9.3),
         "depths",
     ),
     "fresh water": (
@@ -128,7 +128,7 @@ FAULTY = {
     "surface not cemented": (strings(strings__1__cement={"top_md_ft": 500.0}), "cement"),
     "shallow cellar": (strings(site__cellar_depth_ft=5.0), "wellhead"),
     "weak head": (strings(wellhead={"pieces": [PIECE]}), "wellhead"),
-    "weak stack": (strings(preventers=[{"role_index": 2, "class_psi": 3000.0, "elements": ["annular"]}]), "preventers"),
+    "weak stack": (strings(preventers=[{"string": "s3", "class_psi": 3000.0, "elements": ["annular"]}]), "preventers"),
 }
 
 
@@ -149,7 +149,7 @@ def test_every_remedy_mends_its_finding(name):
 
 def test_kick_remedy_on_a_proposal_adopts_it():
     document = empty_demo()
-    document["policy"] = {"kick_minimums": [{"from_hole_in": 1.0, "volume_bbl": 25.0}]}
+    document["policy"] = {"depths": {"kick_minimums": [{"from_hole_in": 1.0, "volume_bbl": 25.0}]}}
     base = run(document)
     assert not find(base, "depths")
     assert all(s.proposed for s in base.strings)
@@ -240,7 +240,7 @@ def test_a_conductor_is_judged_by_its_own_rule():
 
 
 def test_what_follows_from_each_zone_is_said():
-    notes = [(n.index, plain(n.text)) for n in run(demo()).ground.notes]
+    notes = [(n.index, plain(n.text)) for n in run(demo()).depths.zone_notes]
     assert notes == [
         (1, "Fresh water: the first shoe below the conductor stands at 1,280 ft TVD or deeper."),
         (1, "Permeable: overbalance up to 2,000 psi, lest the pipe sticks."),

@@ -5,9 +5,10 @@ import json
 import pytest
 
 from knollstack.core.base.units import UnitSet, fraction, plain, shown, table
-from knollstack.core.document.faults import parse
 from knollstack.core.evaluation.evaluate import evaluate, workings
-from tests.helpers import CATALOGUE, demo, empty_demo, run
+from knollstack.core.pipe.judged import judge_sections
+from knollstack.core.reading.read import parse
+from tests.helpers import CATALOGUE, demo, empty_demo, framed, run
 
 
 def test_pure():
@@ -52,15 +53,14 @@ def test_the_working_is_the_calculation(document):
         assert all(step.formula.source for step in records[key])
 
 
-def test_curves_pass_through_their_governing_points():
-    for row in run(demo()).pipe.strings:
-        for load in row.loads:
-            if load.curve_md_ft:
-                k = load.curve_md_ft.index(load.at_md_ft)
-                assert load.curve_load_psi[k] == pytest.approx(load.load, rel=1e-12)
-                assert load.curve_rating_psi[k] == pytest.approx(load.rating, rel=1e-12)
-                factors = [r / q for q, r in zip(load.curve_load_psi, load.curve_rating_psi, strict=True) if q > 0]
-                assert min(factors) <= load.factor * (1 + 1e-12)
+def test_loads_along_the_string_pass_through_their_governing_points():
+    for index in (1, 2, 3):
+        program, string, frame = framed(demo(), index)
+        judged = judge_sections(program.well.policy.pipe, frame, string.sections)
+        for load in run(demo()).pipe.strings[index].loads:
+            point = judged.worst(load.kind)
+            assert float(frame.md_ft[point.node]) == load.at_md_ft
+            assert point.share == pytest.approx(load.factor / load.required, rel=1e-12), (index, load.kind)
 
 
 def test_moving_a_shoe_up_breaks_kick_tolerance_with_a_remedy():
@@ -92,6 +92,6 @@ def test_units_round_trip_and_read_as_people_write():
 
 
 def test_evaluate_does_not_need_a_name_or_strings():
-    evaluation = evaluate(parse({"format": "knollstack.well", "version": 1, "name": ""}), CATALOGUE)
+    evaluation = evaluate(parse({"format": "knollstack.well", "version": 2, "name": ""}), CATALOGUE)
     assert evaluation.strings == ()
     assert {p.state for p in evaluation.path} <= {"blank", "incomplete"}

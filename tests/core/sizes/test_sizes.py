@@ -5,12 +5,11 @@ import itertools
 import pytest
 
 from knollstack.core.base.units import plain
-from knollstack.core.catalogue.rows import CatalogueKey
-from knollstack.core.document.faults import parse
+from knollstack.core.proposal.laid_out import laid_out
+from knollstack.core.reading.read import parse
 from knollstack.core.sizes.nests import WAYS, all_chains, chains_of
-from tests.helpers import CATALOGUE, applied, demo, find, run, well
+from tests.helpers import CATALOGUE, applied, demo, find, policy, run, well
 
-KEY = CatalogueKey(CATALOGUE)
 LIMITS = ((7.0, 1.5, 0.8), (9.625, 1.5, 0.9), (13.375, 1.6, 1.0), (99.0, 2.0, 1.5))
 
 
@@ -47,7 +46,7 @@ def test_every_chain_is_found(ways, count):
         for outer in itertools.combinations(sorted((s for s in sizes if s > 7.0), reverse=True), count - 1)
         if all(pair in fits for pair in itertools.pairwise((*outer, 7.0)))
     }
-    found = all_chains(KEY, 7.0, count, True, ways, True)
+    found = all_chains(CATALOGUE, 7.0, count, True, ways, True)
     assert {c.sizes_in for c in found} == wanted
     assert len(found) == len(wanted), "each once"
     assert [c.cost for c in found] == sorted(c.cost for c in found)
@@ -55,18 +54,18 @@ def test_every_chain_is_found(ways, count):
 
 def test_chain_in_force_its_neighbours_and_what_a_step_gives():
     """12 1/4 in over 5,000 ft: 5,000·12.25²/1029.42 = 728.9 bbl; around 9 5/8 in 278.9; 10 3/4 in fits it tighter."""
-    chains = chains_of(parse(demo()), CATALOGUE)
+    chains = chains_of(laid_out(parse(demo()), CATALOGUE))
     current = next(c for c in chains.chains if c.current)
-    assert [s.od_in for s in current.steps] == [20.0, 13.375, 9.625, 7.0]
-    step = current.steps[2]
+    assert [s.od_in for s in current.links] == [20.0, 13.375, 9.625, 7.0]
+    step = current.links[2]
     assert (step.hole_in, step.way, step.clearance_in) == (12.25, "common", 1.625)
     assert step.hole_bbl == pytest.approx(728.9, abs=0.1)
     assert step.annulus_bbl == pytest.approx(278.9, abs=0.1)
-    assert current.steps[3].way == "special clearance", "7 in couplings are too tight in 8 1/2 in: special clearance"
-    neighbours = {tuple(s.od_in for s in c.steps) for c in chains.chains if c.neighbour}
+    assert current.links[3].way == "special clearance", "7 in couplings are too tight in 8 1/2 in: special clearance"
+    neighbours = {tuple(s.od_in for s in c.links) for c in chains.chains if c.neighbour}
     assert (20.0, 13.375, 10.75, 7.0) in neighbours
     assert all(sum(a != b for a, b in zip(n, (20.0, 13.375, 9.625, 7.0), strict=True)) == 1 for n in neighbours)
-    assert chains_of(parse(well()), CATALOGUE).count > 0, "a proposal has chains too"
+    assert chains_of(laid_out(parse(well()), CATALOGUE)).count > 0, "a proposal has chains too"
 
 
 def test_an_under_reamed_hole_is_judged_by_its_pilot_and_its_reamer():
@@ -89,7 +88,7 @@ def test_special_drift_and_spare_size_follow_policy():
     evaluation = run(document)
     assert evaluation.sizes.strings[3].outer_drift_in == 8.5
     assert evaluation.pipe.strings[2].sections[0].special_drift
-    document["policy"] = {"special_drift": False, "keep_spare": True}
+    document["policy"] = policy(special_drift=False, keep_spare=True)
     evaluation = run(document)
     assert evaluation.sizes.strings[3].outer_drift_in == pytest.approx(8.379, abs=0.001)
     stop = next(f for f in find(evaluation, "sizes", "stop") if "does not pass" in plain(f.message))

@@ -1,0 +1,100 @@
+"""Older versions of the format stay readable for ever: one file of each is kept, and what it says is known."""
+
+import copy
+import json
+
+import pytest
+
+from knollstack.core.base.units import plain
+from knollstack.core.document.compare import differences
+from knollstack.core.document.design import VERSION
+from knollstack.core.document.upgrades import UPGRADES, upgraded
+from knollstack.core.document.upgrades.version_1 import POLICY
+from knollstack.core.reading.read import parse, parse_text
+from tests.helpers import DATA, applied, demo, find, run
+
+FILES = sorted((DATA / "versions").glob("well-*.json"))
+
+
+def test_a_file_of_every_older_version_is_kept_and_read():
+    assert [int(path.stem.split("-")[1]) for path in FILES] == list(range(1, VERSION)) == sorted(UPGRADES)
+    for path in FILES:
+        design = parse_text(path.read_bytes())
+        assert design.version == VERSION
+        assert parse(json.loads(design.model_dump_json())) == design, "and written back without losing a thing"
+
+
+def test_nothing_of_version_1_is_lost():
+    old = json.loads((DATA / "versions" / "well-1.json").read_text())
+    new = parse(old).model_dump(mode="json")
+    assert set(old["policy"]) == set(POLICY)
+    for key, (step, name) in POLICY.items():
+        assert new["policy"][step][name] == old["policy"][key], key
+    for part in ("site", "trajectory", "pipes", "stock", "note", "name"):
+        assert new[part] == old[part]
+    for before, after in zip(old["strings"], new["strings"], strict=True):
+        assert before == {k: v for k, v in after.items() if k != "id"}
+    # the stack on the second string and the piece on the first casing to surface name them now
+    assert [s["id"] for s in new["strings"]] == ["s1", "s2", "s3", "s4"]
+    assert [s["string"] for s in new["preventers"]] == ["s2"]
+    assert [p["string"] for p in new["wellhead"]["pieces"]] == ["s2"]
+    assert old["version"] == 1, "the document that came is left as it was"
+
+
+def test_ids_that_are_missing_are_given_and_those_that_stand_are_kept():
+    document = upgraded({"version": 2, "strings": [{"id": "s2"}, {}, {"id": "x"}, {}], "ground": {"zones": [{}]}})
+    assert [s["id"] for s in document["strings"]] == ["s2", "s1", "x", "s3"]
+    assert document["ground"]["zones"][0]["id"] == "z1"
+
+
+def test_a_stack_stays_on_its_string_when_another_goes():
+    """A 5,000 psi stack on the 9 5/8 in: with the surface string gone it stands on the 9 5/8 in still."""
+    document = demo()
+    on_9 = document["strings"][2]["id"]
+    document["preventers"] = [{"id": "b1", "string": on_9, "class_psi": 5000.0, "elements": ["annular", "pipe rams"]}]
+    assert [row.decided for row in run(document).preventers.strings] == [False, False, True, False]
+    shorter = copy.deepcopy(document)
+    del shorter["strings"][1]
+    after = run(shorter)
+    assert [row.decided for row in after.preventers.strings] == [False, True, False]
+    assert after.strings[1].id == on_9
+    gone = copy.deepcopy(document)
+    del gone["strings"][2]
+    found = [f for f in find(run(gone), "preventers", "caution") if "no longer in the design" in plain(f.message)]
+    assert [f.place for f in found] == ["/preventers/0"]
+    assert not find(run(applied(gone, found[0].remedies[0].changes)), "preventers", "caution")
+    twice = copy.deepcopy(document)
+    twice["preventers"].append({**document["preventers"][0], "id": "b2", "class_psi": 2000.0})
+    said = [plain(f.message) for f in find(run(twice), "preventers", "caution")]
+    assert said == ["Its string carries no stack, or another one; this one is not used."]
+
+
+def test_a_piece_stays_on_its_string_and_is_told_when_that_goes():
+    document = demo()
+    piece = {"name": "Head", "height_in": 22.0, "bore_in": 13.625, "top_psi": 3000.0}
+    document["wellhead"] = {"pieces": [{**piece, "id": "p1", "string": "s3"}]}
+    evaluation = run(document)
+    assert evaluation.wellhead.pieces[0].needed_psi == evaluation.wellhead.surface_pressure_psi[2]
+    document["wellhead"]["pieces"][0]["string"] = None
+    evaluation = run(document)
+    assert evaluation.wellhead.pieces[0].needed_psi == evaluation.wellhead.surface_pressure_psi[1], "by its place"
+    document["wellhead"]["pieces"][0]["string"] = "elsewhere"
+    found = [f for f in find(run(document), "wellhead", "caution") if f.place == "/wellhead/pieces/0/string"]
+    assert len(found[0].remedies) == 2
+    for remedy in found[0].remedies:
+        assert not find(run(applied(document, remedy.changes)), "wellhead", "caution")
+
+
+@pytest.mark.parametrize("named", [False, True])
+def test_rows_are_compared_by_id_and_by_name_where_ids_were_given_by_position(named):
+    """A string put in between is one string added, whatever positions, and ids by position, then say."""
+    before = demo()
+    between = {"role": "intermediate", "shoe_md_ft": 4500.0, "bit_in": 14.75, "od_in": 11.75}
+    after = copy.deepcopy(before)
+    after["strings"].insert(2, {**between, "id": "new"} if named else between)
+    if not named:
+        for document in (before, after):
+            for row in document["strings"]:
+                row.pop("id", None)
+    told = [(d.subject, plain(d.after)) for d in differences(parse(before), parse(after))]
+    assert told == [("11.750 in", "added")] or told == [("11 3/4 in", "added")]

@@ -1,0 +1,78 @@
+// What the document is made of, as the server publishes it: every field with its title, quantity, options and help, and
+// the steps in order. Labels, columns, choices and places in words are read from here. No React but the context.
+import { createContext, useContext } from "react";
+import type { Described, Quantity, Step, StepItem } from "./types";
+
+export class Reference {
+  constructor(
+    readonly steps: readonly StepItem[],
+    private readonly fields: Readonly<Record<string, Described>>,
+  ) {}
+
+  /** The field at a place of the document: "/strings/2/mud_ppg". */
+  find(path: string): Described | undefined {
+    return this.fields[path.replace(/\/\d+(?=\/|$)/g, "/*")];
+  }
+
+  at(path: string): Described {
+    const field = this.find(path);
+    if (field === undefined) throw new Error(`no field at ${path}`);
+    return field;
+  }
+
+  quantity(path: string): Quantity {
+    return this.at(path).quantity ?? "factor";
+  }
+
+  /** Keys of the fields right under a place, in the order of the document. */
+  keys(path: string): string[] {
+    const under = `${path.replace(/\/\d+(?=\/|$)/g, "/*")}/`;
+    return Object.keys(this.fields)
+      .filter((p) => p.startsWith(under) && !p.slice(under.length).includes("/"))
+      .map((p) => p.slice(under.length));
+  }
+
+  title(step: string): string {
+    return this.steps.find((s) => s.step === step)?.title ?? (step === "policy" ? "Policy" : step);
+  }
+
+  /** The step on whose bench a place is worked: that of the longest place that it begins with. */
+  stepOf(path: string): Step {
+    const [, first, second] = path.split("/");
+    if (first === "policy") return "policy";
+    const parts = path.replace(/\/\d+(?=\/|$)/g, "/*").split("/");
+    for (let n = parts.length; n > 0; n--) {
+      const prefix = parts.slice(0, n).join("/");
+      const owner = this.steps.find((s) => s.places.includes(prefix));
+      if (owner) return owner.step;
+    }
+    throw new Error(`no step works on ${first}/${second}`);
+  }
+
+  /** A place in words: "/ground/pore/2/tvd_ft" is "Pore pressure 3, TVD". */
+  words(path: string): string {
+    const parts = path.split("/").slice(1);
+    const words: string[] = [];
+    parts.forEach((part, i) => {
+      if (/^\d+$/.test(part)) words.push(`${words.pop() ?? "row"} ${Number(part) + 1}`);
+      else words.push(this.find(`/${parts.slice(0, i + 1).join("/")}`)?.title ?? plainWords(part));
+    });
+    return words.filter((w) => !PLAIN_PARTS.has(w)).join(", ") || "The document";
+  }
+}
+
+const PLAIN_PARTS = new Set(["Site", "Ground", "Trajectory"]);
+
+/** A key that is no field of the document (a column of a table being read) without its unit. */
+function plainWords(key: string): string {
+  const bare = key.split(":").pop()!;
+  return bare.replace(/_(md|tvd)?_?(ft|in|ppg|psi|ppf|lbf|bbl|deg|f|ppm|percent)$/, (_, way?: string) => (way ? ` ${way.toUpperCase()}` : "")).replaceAll("_", " ");
+}
+
+export const ReferenceContext = createContext<Reference | null>(null);
+
+export function useReference(): Reference {
+  const reference = useContext(ReferenceContext);
+  if (reference === null) throw new Error("outside the application");
+  return reference;
+}
