@@ -7,16 +7,17 @@ import time
 from collections.abc import Callable
 from typing import Any
 
-import numpy as np
-
-from knollstack.core import depths as depths_module
 from knollstack.core.depths.conductor import conductor_md_ft
-from knollstack.core.depths.judge import kick_curve
-from knollstack.core.depths.tolerance import least_at, section_of, tolerance_at
+from knollstack.core.depths.kick import kick_drawing
+from knollstack.core.depths.results import KickDrawing
+from knollstack.core.depths.tolerance import least_at, open_hole, tolerance_at
 from knollstack.core.document.design import Design
-from knollstack.core.reading.read import parse
+from knollstack.core.document.strings import String
 from knollstack.core.ground.well import Well, build_well
+from knollstack.core.program.laid import LaidString
+from knollstack.core.proposal.laid_out import planned_mud_over
 from knollstack.core.proposal.search import Search, propose
+from knollstack.core.reading.read import parse
 
 TOTAL_FT, POINTS, HOLES = 30_000.0, 250, (8.5, 12.25, 17.5, 24.0)
 
@@ -33,12 +34,12 @@ def deep_well() -> Design:
     return parse(
         {
             "format": "knollstack.well",
-            "version": 1,
+            "version": 2,
             "name": "Deep",
             "site": {"rig_floor_ft": 30.0},
             "trajectory": {"stations": [{"md_ft": 0.0}, {"md_ft": TOTAL_FT}]},
             "ground": {"pore": pore, "fracture": fracture},
-            "policy": {"open_hole_limit_ft": 12_000.0},
+            "policy": {"depths": {"open_hole_limit_ft": 12_000.0}},
         }
     )
 
@@ -49,14 +50,13 @@ def plain_bottom_up(well: Well) -> list[float]:
     search = Search(well, floor, HOLES)
     shoes, bottom, level = [well.path.total_md_ft], well.path.total_md_ft, 0
     while not search.reaches_floor(bottom):
-        section, asked = search.section(level)
+        kick = search.kick_rule(level)
         for top in search.candidates[search.candidates < bottom - 10]:
-            tests = search.tests(np.array([top]), bottom)
-            if not all(bool(ok[0]) for ok in tests.values()):
+            if not all(rule.keeps(float(top), bottom) for rule in search.rules.all):
                 continue
-            mud = depths_module.planned_mud_over(well, float(top), bottom)
-            least = None if mud is None else least_at(well, section, float(top), mud, bottom)
-            if least is not None and (not least.limited or least.volume_bbl >= asked):
+            mud = planned_mud_over.function(well, float(top), bottom)
+            least = None if mud is None else least_at(well, kick.hole, float(top), mud, bottom)
+            if least is not None and (not least.limited or least.volume_bbl >= kick.asked_bbl):
                 shoes.append(float(top))
                 bottom, level = float(top), level + 1
                 break
@@ -75,21 +75,33 @@ def best_ms(run: Callable[[], Any], runs: int = 9) -> float:
     return sorted(once_ms(run) for _ in range(runs))[runs // 2]
 
 
-def fresh_propose(well: Well) -> None:
-    propose.cache_clear()
-    propose(well, HOLES)
+def kick_curve(well: Well) -> KickDrawing:
+    """Kick tolerance below a 9,000 ft shoe while drilling to 18,000 ft."""
+    shoe, below = (
+        String(id=name, role="intermediate", shoe_md_ft=md, bit_in=12.25, od_in=9.625, mud_ppg=12.0)
+        for name, md in (("a", 9_000.0), ("b", 18_000.0))
+    )
+    laid = [
+        LaidString(i, own.id, False, own.role, own.run, 0.0, 0.0, own.shoe_md_ft, 0.0, 12.25, 9.625, 12.0, None, own)
+        for i, own in enumerate((shoe, below))
+    ]
+    return kick_drawing(well, *laid)
 
 
 def main() -> None:
     well = build_well(deep_well())
-    section = section_of(well, 12.25)
-    curve = kick_curve(well, section, 9_000.0, 12.0, 18_000.0)
+    hole = open_hole(well, 12.25)
+    curve = kick_curve(well).curve_md_ft
     rows = (
-        ("setting depths, bottom up", best_ms(lambda: fresh_propose(well)), once_ms(lambda: plain_bottom_up(well))),
         (
-            f"kick tolerance curve, {len(curve[0])} depths",
-            best_ms(lambda: kick_curve(well, section, 9_000.0, 12.0, 18_000.0)),
-            once_ms(lambda: [tolerance_at(well, section, 9_000.0, 12.0, md) for md in curve[0]]),
+            "setting depths, bottom up",
+            best_ms(lambda: propose.function(well, HOLES)),
+            once_ms(lambda: plain_bottom_up(well)),
+        ),
+        (
+            f"kick tolerance curve, {len(curve)} depths",
+            best_ms(lambda: kick_curve(well)),
+            once_ms(lambda: [tolerance_at(well, hole, 9_000.0, 12.0, md) for md in curve]),
         ),
     )
     print(

@@ -6,22 +6,21 @@ import math
 from collections.abc import Callable
 from typing import Any
 
-from knollstack.core.program.program import Program, build_program
-
 from bench.ground import best_ms, once_ms
 from knollstack.catalogue import load
+from knollstack.core.base.remember import forget_all
 from knollstack.core.catalogue.product import Pipe
-from knollstack.core.catalogue.rows import CatalogueKey
-from knollstack.core.cement.judge import fill_tops
 from knollstack.core.document.design import Design
-from knollstack.core.reading.read import parse
-from knollstack.core.pipe.choose import cheapest_single
 from knollstack.core.pipe.explain import Explained
 from knollstack.core.pipe.frame import Frame, build_frame
-from knollstack.core.pipe.judge import KINDS, Judged, Point, judge
+from knollstack.core.pipe.judge import exposed_of
+from knollstack.core.pipe.judged import KINDS, Judged, Point, judge_sections
 from knollstack.core.pipe.taper import Search
+from knollstack.core.program.equipped import Equipped
 from knollstack.core.program.section import Section
-from knollstack.core.sizes.nests import WAYS, _pairs, all_chains
+from knollstack.core.proposal.equipping import program_of
+from knollstack.core.reading.read import parse
+from knollstack.core.sizes.nests import WAYS, all_chains
 
 PIPES, SECTIONS = 200, 3
 
@@ -53,39 +52,31 @@ def six_strings() -> Design:
     return parse(
         {
             "format": "knollstack.well",
-            "version": 1,
+            "version": 2,
             "name": "Six",
             "trajectory": {"stations": stations},
             "ground": {"pore": line, "fracture": strong},
             "strings": strings,
-            "policy": {"open_hole_limit_ft": 12_000.0, "connections": ["STC", "LTC", "BTC", "PTC"], "test_share": 0.8},
+            "policy": {
+                "depths": {"open_hole_limit_ft": 12_000.0},
+                "pipe": {"connections": ["STC", "LTC", "BTC", "PTC"], "test_share": 0.8},
+            },
         }
     )
 
 
-def made(design: Design) -> Program:
-    """The program with its pipe chosen, apart from what is measured."""
-    program = build_program(design, load())
-    fill_tops(program)
-    for string in program.strings[1:]:
-        frame = build_frame(program, string)
-        if frame is not None:
-            string.sections = cheapest_single(program, string, frame)
-    return program
-
-
-def all_loads(program: Program) -> list[tuple[Frame, Judged]]:
+def all_loads(program: Equipped) -> list[tuple[Frame, Judged]]:
     found = []
     for string in program.strings[1:]:
-        frame = build_frame(program, string)
+        frame = build_frame.function(program.well, string, exposed_of(program, string))
         if frame is not None and string.sections:
-            found.append((frame, judge(program.well.policy, frame, string.sections)))
+            found.append((frame, judge_sections(program.well.policy.pipe, frame, string.sections)))
     return found
 
 
-def plain_loads(program: Program, judged: list[tuple[Frame, Judged]]) -> None:
+def plain_loads(program: Equipped, judged: list[tuple[Frame, Judged]]) -> None:
     """The same factors one case, one depth and one kind at a time, by the checked formulas."""
-    policy = program.well.policy
+    policy = program.well.policy.pipe
     for frame, whole in judged:
         for case in range(len(frame.cases)):
             for node in range(len(frame.md_ft)):
@@ -94,12 +85,12 @@ def plain_loads(program: Program, judged: list[tuple[Frame, Judged]]) -> None:
                         Explained(policy, whole, Point(0, case, node, 1.0)).work(kind)
 
 
-def plain_bounds(program: Program, frame: Frame, pipes: list[Pipe]) -> list[bool]:
+def plain_bounds(program: Equipped, frame: Frame, pipes: list[Pipe]) -> list[bool]:
     """Whether each pipe stands at each depth, a pipe, a case and a depth at a time: what any search must know first."""
-    policy, answers = program.well.policy, []
+    policy, answers = program.well.policy.pipe, []
     for pipe in pipes:
         section = (Section(float(frame.md_ft[0]), float(frame.md_ft[-1]), pipe),)
-        whole = judge(policy, frame, section)
+        whole = judge_sections(policy, frame, section)
         for case in range(len(frame.cases)):
             for node in range(len(frame.md_ft)):
                 answers.append(all(whole.of(kind)[0, case, node] >= 1 for kind in KINDS))
@@ -107,12 +98,12 @@ def plain_bounds(program: Program, frame: Frame, pipes: list[Pipe]) -> list[bool
 
 
 def main() -> None:
-    program = made(six_strings())
+    program = program_of(six_strings(), load())
     judged = all_loads(program)
     string = program.strings[-1]
-    frame = build_frame(program, string)
+    frame = build_frame(program.well, string, exposed_of(program, string))
     assert frame is not None
-    policy = program.well.policy
+    policy = program.well.policy.pipe
     pipes = [p for p in load().by_od[5.5] if p.joint_lbf is not None and p.leak_psi is not None][:PIPES]
     pipes += pipes[: PIPES - len(pipes)]
 
@@ -120,9 +111,8 @@ def main() -> None:
         return Search(policy, frame, pipes, SECTIONS, policy.least_section_ft).best()
 
     def chains() -> object:
-        _pairs.cache_clear()
-        all_chains.cache_clear()
-        return all_chains(CatalogueKey(load()), 5.5, 6, True, WAYS, True)
+        forget_all()
+        return all_chains(load(), 5.5, 6, True, WAYS, True)
 
     cases = sum(len(f.cases) for f, _ in judged)
     rows: tuple[tuple[str, Callable[[], Any], Callable[[], Any]], ...] = (

@@ -1,4 +1,5 @@
 import { QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
+import { Tooltip } from "radix-ui";
 import { StrictMode, useCallback, useEffect, useMemo, useState } from "react";
 import { createRoot } from "react-dom/client";
 import { Navigate, createBrowserRouter } from "react-router";
@@ -46,7 +47,9 @@ function App() {
     <PreferencesContext value={preferences}>
       <ReferenceContext value={reference}>
         <UnitsContext value={units}>
-          <RouterProvider router={router} />
+          <Tooltip.Provider delayDuration={250}>
+            <RouterProvider router={router} />
+          </Tooltip.Provider>
         </UnitsContext>
       </ReferenceContext>
     </PreferencesContext>

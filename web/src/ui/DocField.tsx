@@ -32,6 +32,7 @@ export function DocNumber({ label, path, proposed, align }: DocNumberProps) {
       label={label ?? field.title}
       place={path}
       quantity={field.quantity ?? "factor"}
+      help={field.help}
       value={field.optional ? held : (held ?? proposed)}
       optional={field.optional}
       proposed={proposed}
@@ -76,16 +77,14 @@ export function UnitOf({ path }: { path: string }) {
   return <>{quantity ? units.unit(quantity) : ""}</>;
 }
 
-/** The title of a field; where it says more than its title, the help opens at it. */
+/** The title of a field; where it says more than its title, the help opens at it. The field itself tells it to a screen reader. */
 export function FieldLabel({ path }: { path: string }) {
   const { title, help } = useReference().at(path);
   if (help === "") return <>{title}</>;
   return (
-    <Tooltip.Root delayDuration={250}>
+    <Tooltip.Root>
       <Tooltip.Trigger asChild>
-        <button type="button" className="cursor-help text-left decoration-mute decoration-dotted underline-offset-2 hover:underline focus-visible:underline">
-          {title}
-        </button>
+        <span className="cursor-help underline decoration-rule decoration-dotted underline-offset-2">{title}</span>
       </Tooltip.Trigger>
       <Tooltip.Portal>
         <Tooltip.Content side="top" align="start" className="z-50 max-w-72 border border-rule bg-sheet px-2 py-1 text-[12px] leading-snug shadow-md">

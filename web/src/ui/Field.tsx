@@ -15,6 +15,7 @@ interface NumberFieldProps {
   optional?: boolean;
   /** What holds while nothing is decided. */
   proposed?: number | null;
+  help?: string;
   align?: "left" | "right";
 }
 
@@ -26,6 +27,7 @@ export function NumberField({
   onCommit,
   optional = false,
   proposed,
+  help,
   align = "right",
 }: NumberFieldProps) {
   const units = useUnits();
@@ -69,6 +71,7 @@ export function NumberField({
         aria-label={`${label}${units.unit(quantity) ? `, ${units.unit(quantity)}` : ""}`}
         aria-invalid={message !== null}
         aria-describedby={message ? messageId : undefined}
+        aria-description={help === "" ? undefined : help}
         data-place={place}
         data-typing={text !== null}
         data-decided={!(optional && (value === null || value === undefined))}

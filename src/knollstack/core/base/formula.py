@@ -16,6 +16,7 @@ from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from contextvars import ContextVar
 from dataclasses import dataclass, field
+from functools import cached_property
 from typing import Any, ParamSpec, TypeVar
 
 import numpy as np
@@ -64,13 +65,17 @@ class Limit:
         argument, compare, factor, other = match.groups()
         return cls(text, argument, compare, float(factor) if factor is not None else 1.0, other)
 
+    @cached_property
+    def _compare(self) -> Callable[[Any, Any], Any]:
+        return _COMPARE[self.compare]
+
     def holds(self, arguments: dict[str, Any]) -> bool:
         value = arguments[self.argument]
-        other = 1.0 if self.other is None else arguments[self.other]
-        if isinstance(value, (float, int)) and isinstance(other, (float, int)):
-            return bool(_COMPARE[self.compare](value, self.factor * other))
-        bound = self.factor if self.other is None else self.factor * np.asarray(other)
-        return bool(np.asarray(_COMPARE[self.compare](np.asarray(value), bound)).all())
+        if isinstance(value, list | tuple):
+            value = np.asarray(value)
+        bound = self.factor if self.other is None else self.factor * arguments[self.other]
+        kept = self._compare(value, bound)
+        return kept if kept is True or kept is False else bool(np.all(kept))
 
 
 @dataclass(frozen=True)

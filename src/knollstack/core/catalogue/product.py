@@ -106,7 +106,7 @@ def api_drift_in(od_in: float, wall_in: float, tubing: bool = False) -> float:
     return od_in - 2 * wall_in - allowance
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Pipe:
     """Size, weight, grade and connection, with ratings at its grade's cold yield and its new wall."""
 

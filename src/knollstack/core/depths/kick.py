@@ -11,7 +11,7 @@ from knollstack.core.depths.results import KickDrawing, KickResult
 from knollstack.core.depths.tolerance import (
     greatest_intensity_ppg,
     kick_depths_md,
-    least_at,
+    least_kick_md,
     open_hole,
     tolerance_at,
     tolerances,
@@ -40,10 +40,11 @@ def kick_at_shoe(well: Well, string: LaidString, below: LaidString | None) -> Ki
         return None
     hole, asked = open_hole(well, below.bit_in), well.kick_minimum_bbl(below.bit_in)
     shoe_tvd = well.path.tvd(string.shoe_md_ft)
-    least = least_at(well, hole, string.shoe_md_ft, below.mud_ppg, below.shoe_md_ft)
-    if least is not None:
+    worst_md = least_kick_md(well, hole, string.shoe_md_ft, below.mud_ppg, below.shoe_md_ft)
+    least = None
+    if worst_md is not None:
         with headline(f"depths/{string.index}/kick_tolerance"):
-            least = tolerance_at(well, hole, string.shoe_md_ft, below.mud_ppg, least.kick_md_ft)
+            least = tolerance_at(well, hole, string.shoe_md_ft, below.mud_ppg, worst_md)
     fracture, surface = well.ground.fracture.one(shoe_tvd), None
     if fracture is not None:
         with headline(f"depths/{string.index}/maasp"):

@@ -219,8 +219,8 @@ def tolerance_at(well: Well, hole: OpenHole, shoe_md: float, mud_ppg: float, kic
     return Tolerance(volume, bool(_limited(well, pore, kick_tvd, weak, psi, intensity)), float(height), weak, kick_md)
 
 
-def least_at(well: Well, hole: OpenHole, shoe_md: float, mud_ppg: float, bottom_md: float) -> Tolerance | None:
-    """Least tolerance of one shoe over the section below it; None when it is unknown anywhere."""
+def least_kick_md(well: Well, hole: OpenHole, shoe_md: float, mud_ppg: float, bottom_md: float) -> float | None:
+    """Depth of the kick of which one shoe tolerates least over the section below it; None when it is unknown anywhere."""
     kicks, tops = kick_depths_md(well, shoe_md, bottom_md), np.array([shoe_md])
     found = tolerances(well, hole, tops, np.array([mud_ppg]), kicks)
     if np.any(np.isnan(found.volume_bbl)):
@@ -228,7 +228,13 @@ def least_at(well: Well, hole: OpenHole, shoe_md: float, mud_ppg: float, bottom_
     judged = _judged(found, tops, kicks)[0]
     # where nothing is limited the section's end is shown
     least = int(np.argmin(judged)) if np.any(np.isfinite(judged)) else -1
-    return tolerance_at(well, hole, shoe_md, mud_ppg, float(kicks[least]))
+    return float(kicks[least])
+
+
+def least_at(well: Well, hole: OpenHole, shoe_md: float, mud_ppg: float, bottom_md: float) -> Tolerance | None:
+    """Least tolerance of one shoe over the section below it; None when it is unknown anywhere."""
+    kick_md = least_kick_md(well, hole, shoe_md, mud_ppg, bottom_md)
+    return None if kick_md is None else tolerance_at(well, hole, shoe_md, mud_ppg, kick_md)
 
 
 COARSE_PPG, FINE_PPG, MOST_PPG = 0.2, 0.01, 5.0

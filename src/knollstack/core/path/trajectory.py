@@ -1,12 +1,13 @@
 """The well path: survey stations to TVD, and back.
 
 Minimum curvature between stations, as in API Bulletin D20 and the usual directional texts. Between two
-stations the path is a circular arc, and interpolation stays on that arc.
+stations the path is a circular arc: with u the angle turned since the station above, each component of the direction is
+a·cos u + c·sin u, so a coordinate is start + R·(a·sin u + c·(1 − cos u)), and its inverse is closed too.
 """
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import cached_property
 from itertools import pairwise
 
@@ -20,8 +21,8 @@ from knollstack.core.path.formulas import STRAIGHT_RAD, minimum_curvature
 
 Floats = NDArray[np.float64]
 KNOT_FT = 30.0
-
-
+LEAST_BEND_RAD = 1e-12
+"""A straight leg counts as one bent by so little: the same equations then hold for every leg."""
 MOST_KEPT = 10_000
 
 
@@ -30,11 +31,25 @@ class DepthError(ValueError):
 
 
 @dataclass(frozen=True, eq=False)
+class Along:
+    """One coordinate along the legs: its value at each leg's start, and its direction as a·cos u + c·sin u."""
+
+    start: Floats
+    cosine: Floats
+    sine: Floats
+
+    def at(self, leg: NDArray[np.intp], turned: Floats, radius: Floats) -> Floats:
+        half = np.sin(turned / 2)
+        return np.asarray(
+            self.start[leg] + radius[leg] * (self.cosine[leg] * np.sin(turned) + self.sine[leg] * 2 * half * half)
+        )
+
+
+@dataclass(frozen=True, eq=False)
 class Path:
     """The path through the stations, exact on the arc between any two of them.
 
-    `tvd_at` and `md_at` take floats or arrays. `down`, `north`, `east` are the components of the direction at the
-    stations. Knots are the stations, and points along arcs from which the inverse starts.
+    `tvd_at` and `md_at` take floats or arrays. Knots are the stations and points along the arcs, for drawing.
     """
 
     md_ft: Floats
@@ -42,12 +57,12 @@ class Path:
     north_ft: Floats
     east_ft: Floats
     dogleg_deg_100ft: Floats
-    bend_rad: Floats
     down: Floats
-    north: Floats
-    east: Floats
-    knots_md_ft: Floats
-    knots_tvd_ft: Floats
+    radius_ft: Floats
+    """Radius of each leg's arc."""
+    along_down: Along
+    along_north: Along
+    along_east: Along
 
     @property
     def total_md_ft(self) -> float:
@@ -57,44 +72,31 @@ class Path:
     def total_tvd_ft(self) -> float:
         return float(self.tvd_ft[-1])
 
+    @property
+    def deepest_tvd_ft(self) -> float:
+        """The deepest point of the well: a path may climb again before its end."""
+        return float(self._nodes[2][-1])
+
+    def _turned(self, md_ft: Value) -> tuple[NDArray[np.intp], Floats]:
+        """The leg of depths, clipped to the well, and the angle turned on it."""
+        md = np.minimum(np.maximum(md_ft, 0.0), self.md_ft[-1])
+        leg = np.minimum(np.searchsorted(self.md_ft, md, side="right") - 1, len(self.radius_ft) - 1)
+        return leg, (md - self.md_ft[leg]) / self.radius_ft[leg]
+
     @cached_property
     def is_straight(self) -> bool:
-        return not np.any(self.bend_rad > STRAIGHT_RAD)
+        return not np.any(self.dogleg_deg_100ft > 0)
 
     def tvd_at(self, md_ft: Value) -> Floats:
         """TVD [ft] at measured depths [ft]."""
-        if self.is_straight:
-            return np.asarray(np.interp(md_ft, self.knots_md_ft, self.knots_tvd_ft))
-        return self._on_arc(np.clip(md_ft, 0.0, self.total_md_ft))[0]
-
-    def _leg(self, md_ft: Floats) -> tuple[NDArray[np.intp], Floats, Floats, Floats]:
-        """The leg of depths inside the well, their share of it, its length and its bend."""
-        leg = np.clip(np.searchsorted(self.md_ft, md_ft, side="right") - 1, 0, len(self.md_ft) - 2)
-        length = self.md_ft[leg + 1] - self.md_ft[leg]
-        return leg, (md_ft - self.md_ft[leg]) / length, length, np.maximum(self.bend_rad[leg], 1e-12)
-
-    def _along(self, md_ft: Floats, start: Floats, direction: Floats) -> Floats:
-        """One coordinate at depths inside the well, from its values and directions at the stations."""
-        leg, share, length, bend = self._leg(md_ft)
-        sine = np.sin(bend)
-        # the integrals of the turning direction, written without differences of near-equal cosines
-        first = 2 * np.sin(bend * (1 - share / 2)) * np.sin(bend * share / 2) / (bend * sine)
-        second = 2 * np.sin(bend * share / 2) ** 2 / (bend * sine)
-        bent = first * direction[leg] + second * direction[leg + 1]
-        return np.asarray(start[leg] + length * np.where(bend > STRAIGHT_RAD, bent, share * direction[leg]))
-
-    def _on_arc(self, md_ft: Floats) -> tuple[Floats, Floats]:
-        """TVD, and its slope per foot along hole, at depths inside the well."""
-        leg, share, _, bend = self._leg(md_ft)
-        sine = np.sin(bend)
-        slope = (np.sin(bend * (1 - share)) * self.down[leg] + np.sin(bend * share) * self.down[leg + 1]) / sine
-        tvd = self._along(md_ft, self.tvd_ft, self.down)
-        return tvd, np.asarray(np.where(bend > STRAIGHT_RAD, slope, self.down[leg]))
+        if self.is_straight:  # exact to the last digit where MD is TVD
+            return np.asarray(np.interp(md_ft, self.md_ft, self.tvd_ft))
+        return self.along_down.at(*self._turned(md_ft), self.radius_ft)
 
     def plan_at(self, md_ft: Value) -> tuple[Floats, Floats]:
         """North and east [ft] of the wellhead at measured depths [ft]."""
-        inside = np.clip(np.asarray(md_ft, dtype=float), 0.0, self.total_md_ft)
-        return self._along(inside, self.north_ft, self.north), self._along(inside, self.east_ft, self.east)
+        leg, turned = self._turned(md_ft)
+        return self.along_north.at(leg, turned, self.radius_ft), self.along_east.at(leg, turned, self.radius_ft)
 
     @cached_property
     def section_azimuth_deg(self) -> float:
@@ -122,35 +124,65 @@ class Path:
         return known[md_ft]
 
     @cached_property
-    def _inverse(self) -> tuple[Floats, Floats]:
-        """TVD of every knot that goes deeper than all before it, and its measured depth: where the inverse starts."""
-        deepest = np.maximum.accumulate(self.knots_tvd_ft)
-        first = np.concatenate([[True], np.diff(deepest) > 0])
-        return deepest[first], self.knots_md_ft[first]
+    def _phase(self) -> tuple[Floats, Floats]:
+        """Of the downward direction on each leg, r·cos(u − φ): r and φ."""
+        cosine, sine = self.along_down.cosine, self.along_down.sine
+        return np.hypot(cosine, sine), np.arctan2(sine, cosine)
 
-    @property
-    def deepest_tvd_ft(self) -> float:
-        """The deepest point of the well: a path may climb again before its end."""
-        return float(self._inverse[0][-1])
+    @cached_property
+    def _nodes(self) -> tuple[Floats, NDArray[np.intp], Floats]:
+        """Measured depths of stations and of the lowest points of arcs, the leg that ends at each, the deepest so far."""
+        lowest = self.md_ft[:-1] + self.radius_ft * (self._phase[1] + np.pi / 2)
+        turns = (self.along_down.cosine > 0) & (lowest > self.md_ft[:-1]) & (lowest < self.md_ft[1:])
+        md = np.sort(np.concatenate([self.md_ft, lowest[turns]]))
+        ends = np.maximum(np.searchsorted(self.md_ft, md, side="left") - 1, 0)
+        return md, ends, np.maximum.accumulate(self.tvd_at(md))
 
     def md_at(self, tvd_ft: Value) -> Floats:
         """Measured depths [ft] at the first crossing of TVDs [ft], clipped to the well."""
-        depths, first_md = self._inverse
-        md = np.asarray(np.interp(tvd_ft, depths, first_md))
         if self.is_straight:
-            return md
-        wanted = np.clip(tvd_ft, 0.0, depths[-1])
-        for _ in range(3):  # Newton on the arc, from within a knot's spacing
-            tvd, slope = self._on_arc(md)
-            md = np.where(slope > 1e-3, np.clip(md + (wanted - tvd) / np.maximum(slope, 1e-3), 0, self.total_md_ft), md)
-        return np.asarray(md)
+            return np.asarray(np.interp(tvd_ft, self.tvd_ft, self.md_ft))
+        _, ends, deepest = self._nodes
+        z = np.minimum(np.maximum(tvd_ft, 0.0), deepest[-1])
+        # the first node as deep as this ends the leg on which the depth is crossed going down
+        leg = ends[np.maximum(np.searchsorted(deepest, z, side="left"), 1)]
+        amplitude, phase = self._phase
+        radius, sine = self.radius_ft[leg], self.along_down.sine[leg]
+        share = ((z - self.along_down.start[leg]) / radius - sine) / amplitude[leg]
+        turned = phase[leg] + np.arcsin(np.minimum(np.maximum(share, -1.0), 1.0))
+        straight = radius * LEAST_BEND_RAD > (self.md_ft[leg + 1] - self.md_ft[leg]) * 1e-4
+        along = np.where(
+            straight, (z - self.along_down.start[leg]) / np.maximum(self.along_down.cosine[leg], 1e-12), radius * turned
+        )
+        return np.asarray(np.minimum(self.md_ft[leg] + np.maximum(along, 0.0), self.md_ft[leg + 1]))
 
     def md(self, tvd_ft: float) -> float:
         """Measured depth [ft] at the first crossing of a TVD [ft]; raises DepthError beyond the well."""
         deepest = self.deepest_tvd_ft
         if tvd_ft < 0 or tvd_ft > deepest + 1e-3:
             raise DepthError(f"the well does not reach {tvd_ft:,.0f} ft TVD; its deepest point is {deepest:,.0f} ft")
-        return float(self.md_at(tvd_ft))
+        known = self._known_md
+        if tvd_ft not in known:
+            if len(known) >= MOST_KEPT:
+                known.clear()
+            known[tvd_ft] = float(self.md_at(tvd_ft))
+        return known[tvd_ft]
+
+    @cached_property
+    def _known_md(self) -> dict[float, float]:
+        return {}
+
+    @cached_property
+    def knots_md_ft(self) -> Floats:
+        """Stations, lowest points, and points along what is bent, close enough to draw straight between."""
+        if self.is_straight:
+            return self.md_ft
+        between = [np.linspace(a, b, int((b - a) / KNOT_FT) + 2) for a, b in pairwise(self.md_ft)]
+        return np.unique(np.concatenate([self._nodes[0], *between]))
+
+    @cached_property
+    def knots_tvd_ft(self) -> Floats:
+        return self.tvd_at(self.knots_md_ft)
 
 
 def build_path(stations: list[tuple[float, float, float]]) -> Path:
@@ -159,41 +191,30 @@ def build_path(stations: list[tuple[float, float, float]]) -> Path:
     legs = minimum_curvature(md[:-1], inclination[:-1], azimuth[:-1], md[1:], inclination[1:], azimuth[1:])
     steps = {key: np.atleast_1d(values) for key, values in legs.items()}
     tvd, north, east = (np.concatenate([[0.0], np.cumsum(steps[key])]) for key in ("tvd_ft", "north_ft", "east_ft"))
-    doglegs = steps["dogleg_deg_100ft"]
     lean, turn = np.radians(inclination), np.radians(azimuth)
-    bare = Path(
+    bend = np.radians(steps["dogleg_deg_100ft"]) * np.diff(md) / 100
+    bend = np.where(bend > STRAIGHT_RAD, bend, LEAST_BEND_RAD)
+
+    def along(start: Floats, direction: Floats) -> Along:
+        a, b = direction[:-1], direction[1:]
+        return Along(start[:-1], a, (b - a * np.cos(bend)) / np.sin(bend))
+
+    down, to_north, to_east = np.cos(lean), np.sin(lean) * np.cos(turn), np.sin(lean) * np.sin(turn)
+    return Path(
         md_ft=md,
         tvd_ft=tvd,
         north_ft=north,
         east_ft=east,
-        dogleg_deg_100ft=np.concatenate([[0.0], doglegs]),
-        bend_rad=np.radians(doglegs) * np.diff(md) / 100,
-        down=np.cos(lean),
-        north=np.sin(lean) * np.cos(turn),
-        east=np.sin(lean) * np.sin(turn),
-        knots_md_ft=md,
-        knots_tvd_ft=tvd,
+        dogleg_deg_100ft=np.concatenate([[0.0], steps["dogleg_deg_100ft"]]),
+        down=down,
+        radius_ft=np.diff(md) / bend,
+        along_down=along(tvd, down),
+        along_north=along(north, to_north),
+        along_east=along(east, to_east),
     )
-    if bare.is_straight:
-        return bare
-    knots = np.unique(np.concatenate([md, *(np.linspace(a, b, int((b - a) / KNOT_FT) + 2) for a, b in pairwise(md))]))
-    knots = np.unique(np.append(knots, _turning_points(bare, knots)))
-    return replace(bare, knots_md_ft=knots, knots_tvd_ft=bare.tvd_at(knots))
 
 
 @remembered(16)
 def path_of(trajectory: Trajectory) -> Path:
     """The path of a document's stations, made once."""
     return build_path([(s.md_ft, s.inclination_deg, s.azimuth_deg) for s in trajectory.stations])
-
-
-def _turning_points(path: Path, knots: Floats) -> Floats:
-    """Depths at which the path turns from going down to climbing: its deepest points must be knots."""
-    low, high = knots[:-1], knots[1:]
-    turns = (path._on_arc(low)[1] > 0) & (path._on_arc(high)[1] < 0)
-    low, high = low[turns], high[turns]
-    for _ in range(40):
-        middle = (low + high) / 2
-        down = path._on_arc(middle)[1] > 0
-        low, high = np.where(down, middle, low), np.where(down, high, middle)
-    return low

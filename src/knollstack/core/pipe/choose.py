@@ -19,7 +19,7 @@ from knollstack.core.pipe.taper import Search
 from knollstack.core.program.laid import LaidString
 from knollstack.core.program.section import Section
 
-CHUNK = 6
+CHUNK = 3
 
 
 @dataclass(frozen=True)
@@ -43,7 +43,7 @@ def cheapest_single(
     policy = well.policy.pipe
     length = string.shoe_md_ft - string.hung_md_ft
     pipes = candidates(well, catalogue, string, exposed)
-    pipes = [p for p in pipes if p.available_ft is None or p.available_ft >= length]
+    pipes = tuple(p for p in pipes if p.available_ft is None or p.available_ft >= length)
     pipes = may_stand(policy, frame, pipes)
     for chunk in (pipes[i : i + CHUNK] for i in range(0, len(pipes), CHUNK)):
         ok = np.flatnonzero(stand_alone(policy, frame, chunk))
@@ -81,7 +81,7 @@ def choose(well: Well, catalogue: Catalogue, string: LaidString, exposed: Exposu
         return Chosen(decided)
     if not is_judged(string):
         return Chosen(_lightest(well, catalogue, string, exposed))
-    frame = build_frame(well, string, exposed)
+    frame = build_frame(well, string, exposed, ())
     if frame is None or string.od_in is None:
         text = "No pipe can be chosen: mud or size of this string is unknown."
         return Chosen((), (say(string, "unknown", text),))

@@ -135,7 +135,7 @@ def loads_of(equipped: Equipped, index: int) -> LoadsResult | None:
         cases=_cases(judged),
         envelopes=tuple(envelope(policy, s, policy.factors.triaxial) for s in string.sections),
         yields=tuple(envelope(policy, s, 1.0) for s in string.sections),
-        section_of_node=tuple(int(i) for i in judged.within.shape[0] - 1 - np.argmax(judged.within[::-1], axis=0)),
+        section_of_node=tuple(judged.section_of_node.tolist()),
         missing=frame.missing,
     )
 
@@ -163,7 +163,7 @@ def offers_of(equipped: Equipped, index: int) -> PipeOffers:
         return nothing
     well, catalogue, string = equipped.well, equipped.catalogue, equipped.strings[index]
     exposed = exposed_of(equipped, string)
-    frame = build_frame(well, string, exposed)  # without the breaks of what is decided
+    frame = build_frame(well, string.laid, exposed, ())  # without the breaks of what is decided
     if frame is None or not is_judged(string) or frame.missing:
         return nothing
     counts = range(1, MOST_OFFERED + 1)

@@ -12,6 +12,7 @@ import numpy as np
 
 from knollstack.core.base.formula import Value, sweeping
 from knollstack.core.base.formulas import hydrostatic_pressure
+from knollstack.core.base.remember import remembered
 from knollstack.core.ground.well import Well
 from knollstack.core.pipe.formulas import (
     gas_column_top,
@@ -116,6 +117,7 @@ def formation_psi(well: Well, tvd_ft: float) -> float:
     return hydrostatic_pressure(pore, tvd_ft)
 
 
+@remembered(128, traced=True)
 def section_surface_psi(well: Well, below: LaidString) -> float | None:
     """Gas to surface while one hole is drilled: what the formation feeds, unless the shoe above breaks down first."""
     shoe = well.path.tvd(below.previous_shoe_md_ft)
@@ -136,6 +138,7 @@ def drilling_surface_psi(well: Well, through: tuple[LaidString, ...]) -> float |
     return max((p for p in found if p is not None), default=None) if None not in found else None
 
 
+@remembered(128, traced=True)
 def shut_in_surface_psi(well: Well, last: LaidString) -> float | None:
     """Shut-in tubing pressure: reservoir pressure in the last hole less gas to surface."""
     depth_ft = feeding_depth_tvd_ft(well, last.previous_shoe_md_ft, last.shoe_md_ft)

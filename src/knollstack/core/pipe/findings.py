@@ -80,7 +80,7 @@ def mend(
     fits = candidates(well, catalogue, string, exposed, top_md_ft=sections[place].top_md_ft)
     if len(sections) == 1 and fits:  # all at once, since most or all of them may fail
         least = np.nan_to_num(least_shares(policy, judged.frame, fits), nan=-1.0)
-        fits = [p for p, reached in zip(fits, least, strict=True) if reached >= share - 1e-9]
+        fits = tuple(p for p, reached in zip(fits, least, strict=True) if reached >= share - 1e-9)
     for pipe in sorted(fits, key=lambda p: (abs(p.cost_per_ft - have.cost_per_ft), p.key)):
         if pipe.key == have.key:
             continue

@@ -139,9 +139,7 @@ def _doglegs(path: Path, md_ft: Floats) -> Floats:
 
 
 @remembered(128, traced=True)
-def build_frame(
-    well: Well, string: LaidString, exposed: Exposure, breaks_md_ft: tuple[float, ...] = ()
-) -> Frame | None:
+def build_frame(well: Well, string: LaidString, exposed: Exposure, breaks_md_ft: tuple[float, ...]) -> Frame | None:
     """The loads of a string, with nodes where its sections end; None where its mud is unknown."""
     mud = string.mud_ppg
     if mud is None:

@@ -61,7 +61,7 @@ def _mend(equipped: Equipped, bearer: EquippedString, load_lbf: float) -> tuple[
     """The cheapest pipe that stands the string's own loads and carries this one."""
     well, policy = equipped.well, equipped.well.policy.pipe
     exposed = exposure_of(equipped.laid, bearer, equipped.next(bearer))
-    frame, asked = build_frame(well, bearer, exposed), policy.factors.compression
+    frame, asked = build_frame(well, bearer.laid, exposed, ()), policy.factors.compression
     pipes = candidates(well, equipped.catalogue, bearer, exposed)
     strong = [p for p in pipes if _carries(p) >= asked * load_lbf]
     if frame is None or not strong:

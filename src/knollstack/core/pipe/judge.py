@@ -41,16 +41,22 @@ def exposed_of(equipped: Equipped, string: EquippedString) -> Exposure:
 
 
 def frame_of(well: Well, string: EquippedString, exposed: Exposure) -> Frame | None:
-    """The loads that a string is judged by, with nodes where its sections meet."""
-    return build_frame(well, string, exposed, breaks_of(string.sections))
+    """The loads that a string is judged by, with nodes where its sections meet: those that it was chosen for."""
+    return build_frame(well, string.laid, exposed, breaks_of(string.sections))
+
+
+@remembered(128, traced=True)
+def judged_string(well: Well, string: EquippedString, exposed: Exposure) -> Judged | None:
+    """A string against all its loads; None where it is not judged, or its pipe or mud is unknown."""
+    frame = frame_of(well, string, exposed) if is_judged(string) and string.sections else None
+    return judge_sections(well.policy.pipe, frame, string.sections) if frame is not None else None
 
 
 @remembered(128, traced=True)
 def _judge_string(
     well: Well, catalogue: Catalogue, string: EquippedString, exposed: Exposure
 ) -> tuple[PipeRow, tuple[Finding, ...]]:
-    frame = frame_of(well, string, exposed) if is_judged(string) and string.sections else None
-    judged = judge_sections(well.policy.pipe, frame, string.sections) if frame is not None else None
+    judged = judged_string(well, string, exposed)
     row = _row(well, catalogue, string, exposed, judged)
     return row, tuple(string_findings(well, catalogue, exposed, judged, row)) if judged is not None else ()
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
@@ -39,10 +40,19 @@ class Judged:
     within: NDArray[np.bool_]
     below_lbf: Floats
 
+    @cached_property
+    def _by_kind(self) -> dict[str, Floats]:
+        return {}
+
     def of(self, kind: LoadKind) -> Floats:
         """Shares of a kind; infinite outside each section."""
-        values = np.broadcast_to(getattr(self.shares, kind), self.shares.axial_lbf.shape)
-        return np.asarray(np.where(self.within[:, None, :], values, np.inf))
+        held = self._by_kind
+        if kind not in held:
+            values = getattr(self.shares, kind)
+            if len(self.sections) > 1:
+                values = np.where(self.within[:, None, :], values, np.inf)
+            held[kind] = np.broadcast_to(values, self.shares.axial_lbf.shape)
+        return held[kind]
 
     def worst(self, kind: LoadKind) -> Point | None:
         """The least share of a kind; None without such a load, or where a rating that counts is unknown."""
@@ -59,8 +69,14 @@ class Judged:
 
     def along(self, values: Floats, case: int) -> Floats:
         """Values of one case along the string: of the section that each node is in, the lower one at a break."""
-        section = self.within.shape[0] - 1 - np.argmax(self.within[::-1], axis=0)
-        return np.asarray(np.broadcast_to(values, self.shares.axial_lbf.shape)[section, case, np.arange(len(section))])
+        section = self.section_of_node
+        whole = np.broadcast_to(values, self.shares.axial_lbf.shape)
+        return np.asarray(whole[0, case] if len(self.sections) == 1 else whole[section, case, np.arange(len(section))])
+
+    @cached_property
+    def section_of_node(self) -> NDArray[np.intp]:
+        """The section that each node is in, the lower one at a break."""
+        return np.asarray(self.within.shape[0] - 1 - np.argmax(self.within[::-1], axis=0))
 
     def effective_lbf(self) -> Floats:
         """Effective force, section × case × node."""

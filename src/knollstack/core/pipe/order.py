@@ -70,7 +70,7 @@ def candidates(
     *,
     top_md_ft: float | None = None,
     any_connection: bool = False,
-) -> list[Pipe]:
+) -> tuple[Pipe, ...]:
     """Pipes of the string's size to choose from, the cheapest first: allowed, passing the next bit, fit for service.
 
     Fit from the string's top down, or from a section's. Sour service of unknown temperature leaves only what is fit at
@@ -85,8 +85,8 @@ def candidates(
     )
     if is_sour(well):
         top = string.hung_md_ft if top_md_ft is None else top_md_ft
-        return [p for p in found if suits_service(well, p, top)]
-    return list(found)
+        return tuple(p for p in found if suits_service(well, p, top))
+    return found
 
 
 @remembered(64)
@@ -136,7 +136,7 @@ def decided_sections(catalogue: Catalogue, string: LaidString) -> tuple[Section,
     return tuple(sections)
 
 
-def too_cold(well: Well, pipes: list[Pipe], md_ft: Floats) -> NDArray[np.bool_]:
+def too_cold(well: Well, pipes: tuple[Pipe, ...], md_ft: Floats) -> NDArray[np.bool_]:
     """Depths, pipe × node, at which a pipe is not fit for the sour service; none where the well is sweet."""
     cold = np.zeros((len(pipes), len(md_ft)), dtype=bool)
     if not is_sour(well):

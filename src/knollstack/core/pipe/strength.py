@@ -14,6 +14,7 @@ from numpy.typing import NDArray
 
 from knollstack.core.base.constants import PSI_PER_PPG_FT
 from knollstack.core.base.formula import sweeping
+from knollstack.core.base.remember import remembered
 from knollstack.core.catalogue.product import Pipe
 from knollstack.core.catalogue.ratings import (
     HIGHEST_STRESS_SHARE,
@@ -41,7 +42,7 @@ def column(values: Sequence[float]) -> Floats:
     return np.array(values, dtype=float)[:, None, None]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Rack:
     """Pipes as arrays, each pipe × 1 × 1, worn as the string will be. NaN is an unknown rating."""
 
@@ -58,6 +59,11 @@ class Rack:
 
 def rack(pipes: Sequence[Pipe], wear_percent: float) -> Rack:
     """Pipes of one size side by side."""
+    return _rack(tuple(pipes), wear_percent)
+
+
+@remembered(128)
+def _rack(pipes: tuple[Pipe, ...], wear_percent: float) -> Rack:
     wall = column([p.wall_in for p in pipes])
     worn = np.asarray(worn_wall(wall, wear_percent))
     left = 1 - wear_percent / 100
@@ -181,22 +187,36 @@ def shares(policy: PipePolicy, frame: Frame, pipes: Rack, below_lbf: Floats) -> 
     )
 
 
-def may_stand(policy: PipePolicy, frame: Frame, pipes: Sequence[Pipe]) -> list[Pipe]:
+@remembered(64)
+def _alone(pipes: tuple[Pipe, ...]) -> dict[str, Floats]:
+    """What each pipe stands by itself, as arrays; NaN where a rating is unknown."""
+    none = np.nan
+    joints = [(p.coupling_psi or none, p.leak_psi or none, p.joint_lbf or none) for p in pipes]
+    coupling, leak, joint = np.array(joints, dtype=float).reshape(-1, 3).T
+    od, bore = np.array([p.od_in for p in pipes]), np.array([p.id_in for p in pipes])
+    return {
+        "burst": np.array([p.burst_psi for p in pipes]),
+        "joint_psi": np.minimum(coupling, leak),
+        "collapse": np.array([p.collapse_psi for p in pipes]),
+        "pull": np.minimum(joint, np.array([p.body_lbf for p in pipes])),
+        "weight": np.array([p.weight_ppf for p in pipes]),
+        "steel": np.pi / 4 * (od**2 - bore**2),
+    }
+
+
+def may_stand(policy: PipePolicy, frame: Frame, pipes: tuple[Pipe, ...]) -> tuple[Pipe, ...]:
     """Pipes left after what needs no working along the string: burst, collapse without tension, hanging in mud."""
-    factors, left = policy.factors, 1 - frame.string.own.wear_percent / 100
+    if not pipes:
+        return ()
+    factors, left, have = policy.factors, 1 - frame.string.own.wear_percent / 100, _alone(pipes)
     burst = float(np.max((frame.inside_psi - frame.outside_psi) / frame.yield_share)) * factors.burst
     crush = float(np.max((frame.outside_psi - frame.inside_psi) * frame.collapse_required))
-    hung = float(frame.below_tvd_ft[0])
-
-    def stands(pipe: Pipe) -> bool:
-        if pipe.joint_lbf is None or pipe.coupling_psi is None or pipe.leak_psi is None:
-            return False
-        buoyed = (pipe.weight_ppf - PSI_PER_PPG_FT * frame.mud_ppg * np.pi / 4 * (pipe.od_in**2 - pipe.id_in**2)) * hung
-        inner = min(pipe.burst_psi * left, pipe.coupling_psi, pipe.leak_psi)
-        pull = min(pipe.joint_lbf, pipe.body_lbf)
-        return inner >= burst - 1e-6 and pipe.collapse_psi >= crush - 1e-6 and pull >= buoyed * factors.tension - 1e-6
-
-    return [p for p in pipes if stands(p)]
+    buoyed = (have["weight"] - PSI_PER_PPG_FT * frame.mud_ppg * have["steel"]) * float(frame.below_tvd_ft[0])
+    inner = np.minimum(have["burst"] * left, have["joint_psi"])
+    # a comparison with an unknown rating is false
+    ok = (inner >= burst - 1e-6) & (have["collapse"] >= crush - 1e-6)
+    ok &= have["pull"] >= buoyed * factors.tension - 1e-6
+    return tuple(pipe for pipe, stands in zip(pipes, ok.tolist(), strict=True) if stands)
 
 
 def least_shares(policy: PipePolicy, frame: Frame, pipes: Sequence[Pipe]) -> Floats:

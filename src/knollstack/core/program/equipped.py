@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, fields
+from dataclasses import dataclass, field, fields
 from typing import Any
 
 from knollstack.core.base.findings import Assumption, Finding
@@ -19,6 +19,10 @@ class EquippedString(LaidString):
     """A string with its sections, top to bottom; none where no pipe is known."""
 
     sections: tuple[Section, ...] = ()
+    laid: LaidString = field(kw_only=True, repr=False, compare=False)
+    """The same string before its pipe: what does not hang on the pipe is kept under it."""
+
+    __hash__ = LaidString.__hash__
 
     @property
     def pipe(self) -> Pipe | None:
@@ -33,7 +37,7 @@ class EquippedString(LaidString):
 
 def with_sections(string: LaidString, sections: tuple[Section, ...]) -> EquippedString:
     held: dict[str, Any] = {f.name: getattr(string, f.name) for f in fields(LaidString)}
-    return EquippedString(**held, sections=sections)
+    return EquippedString(**held, sections=sections, laid=string)
 
 
 @dataclass(frozen=True, eq=False)

@@ -7,7 +7,7 @@ program. Every value that the tool filled in is listed as an assumption. What a 
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, fields
 from typing import Any, Generic, TypeVar
 
 from knollstack.core.base.findings import Assumption, Change, Finding, Words, size
@@ -63,6 +63,14 @@ class LaidString:
     own: String
     cement_top_md_ft: float | None = None
     slurry: Slurry | None = None
+
+    def __hash__(self) -> int:
+        """Worked once: strings are keys of many caches."""
+        held = self.__dict__.get("_hash")
+        if held is None:
+            held = hash(tuple(getattr(self, f.name) for f in fields(self) if f.compare))
+            object.__setattr__(self, "_hash", held)
+        return int(held)
 
     @property
     def path(self) -> str:

@@ -11,10 +11,8 @@ from knollstack.core.base.formula import sweeping
 from knollstack.core.base.remember import remembered
 from knollstack.core.cement.results import CementResult, CementRow
 from knollstack.core.ground.well import Well
-from knollstack.core.pipe.choose import is_judged
 from knollstack.core.pipe.exposure import Exposure
-from knollstack.core.pipe.judge import exposed_of, frame_of
-from knollstack.core.pipe.judged import judge_sections
+from knollstack.core.pipe.judge import exposed_of, judged_string
 from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.proposal.results import LinerOption, LinersResult
 
@@ -62,15 +60,13 @@ def _burst_above(
     pipes = [s.pipe for s in above.sections]
     if not pipes or any(p.coupling_psi is None or p.leak_psi is None for p in pipes):
         return None
-    frame = frame_of(well, string, exposed) if is_judged(string) and string.sections else None
-    if frame is None:
+    judged = judged_string(well, string, exposed)
+    point = judged.worst("burst") if judged is not None else None
+    if judged is None or point is None:
         return None
-    judged = judge_sections(well.policy.pipe, frame, string.sections)
-    point = judged.worst("burst")
-    if point is None:
-        return None
+    md = judged.frame.md_ft
     stands = min(min(p.burst_psi, p.coupling_psi or 0.0, p.leak_psi or 0.0) for p in pipes)
     loads = judged.along(judged.shares.burst_psi, point.case)
-    depths = np.append(frame.md_ft, hanger)
-    greatest = float(np.max(np.interp(depths, frame.md_ft, loads)[depths <= hanger]))
+    depths = np.append(md, hanger)
+    greatest = float(np.max(np.interp(depths, md, loads)[depths <= hanger]))
     return stands / greatest if greatest > 0 else None
