@@ -123,8 +123,8 @@ def case_faults(formulas: dict[str, Formula], case: dict[str, Any], tolerance: f
 
 
 def run_serve(arguments: argparse.Namespace) -> int:
-    """Serve the application; `demo` uses a database of its own with the demo wells."""
-    from waitress import serve
+    """Serve the application; `demo` uses a database of its own with the demo wells; port 0 takes a free one."""
+    from waitress import create_server
 
     from knollstack.server.app import create_app
     from knollstack.server.demo import load_demo
@@ -135,11 +135,20 @@ def run_serve(arguments: argparse.Namespace) -> int:
     app = create_app(database, hosts=set(arguments.host_name))
     if arguments.command == "demo":
         load_demo(database)
-    address = f"http://{arguments.host}:{arguments.port}/"
+    options = {"threads": 8, "clear_untrusted_proxy_headers": True}
+    try:
+        server = create_server(app, host=arguments.host, port=arguments.port, **options)
+    except OSError as error:
+        _say(f"{arguments.host}:{arguments.port}: {error.strerror}; expected a free port (--port 0 takes one)")
+        return FAULTY
+    # a name such as localhost may listen twice, on its IPv4 and its IPv6 address
+    listens = getattr(server, "effective_listen", None)
+    port = listens[0][1] if listens else server.effective_port
+    address = f"http://{arguments.host}:{port}/"
     print(f"Knollstack is at {address} (Ctrl-C stops it). Data: {database}", flush=True)
     if not arguments.no_browser and (os.environ.get("DISPLAY") or sys.platform == "darwin"):
         webbrowser.open(address)
-    serve(app, host=arguments.host, port=arguments.port, threads=8, clear_untrusted_proxy_headers=True)
+    server.run()
     return 0
 
 

@@ -1,13 +1,15 @@
 """A real server with the built front end, and headless Chromium."""
 
-import threading
+import re
+import shutil
+import subprocess
+import sys
 from pathlib import Path
 
 import pytest
 from selenium import webdriver
 from selenium.webdriver.chrome.options import Options
 from selenium.webdriver.chrome.service import Service
-from waitress import create_server
 
 from knollstack.server.app import create_app
 from knollstack.server.demo import load_demo
@@ -44,16 +46,29 @@ def driver(tmp_path_factory):
     chromium.quit()
 
 
+@pytest.fixture(scope="session")
+def demo_wells(tmp_path_factory):
+    """A database with the demo wells, made once and copied for every test."""
+    database = tmp_path_factory.mktemp("wells") / "knollstack.sqlite"
+    create_app(database)
+    load_demo(database)
+    return database
+
+
 @pytest.fixture
-def server(tmp_path):
-    """The address of a server on a database of the test's own, with the demo wells (designs 1 and 2)."""
-    app = create_app(tmp_path / "k.sqlite")
-    load_demo(tmp_path / "k.sqlite")
-    running = create_server(app, host="127.0.0.1", port=0, threads=4)
-    thread = threading.Thread(target=running.run, daemon=True)
-    thread.start()
-    yield f"http://127.0.0.1:{running.effective_port}"
-    running.close()
+def server(tmp_path, demo_wells):
+    """The address of a server, a process of its own, on the test's own copy of the demo wells (designs 1 to 4)."""
+    shutil.copy(demo_wells, tmp_path / "knollstack.sqlite")
+    command = [sys.executable, "-m", "knollstack", "serve", "--port", "0", "--no-browser", "--data", str(tmp_path)]
+    with (
+        (tmp_path / "server.log").open("wb") as log,
+        subprocess.Popen(command, stdout=subprocess.PIPE, stderr=log, text=True) as process,
+    ):
+        said = process.stdout.readline()
+        address = re.search(r"(http://\S+?)/ ", said)
+        assert address, f"the server did not start: {(tmp_path / 'server.log').read_text()}"
+        yield address[1]
+        process.terminate()
 
 
 @pytest.fixture

@@ -1,16 +1,16 @@
 """What a person does with the page, in a few words."""
 
 import json
-import time
 from pathlib import Path
 
-from selenium.common.exceptions import NoSuchElementException, StaleElementReferenceException
+from selenium.common.exceptions import NoSuchElementException, StaleElementReferenceException, TimeoutException
 from selenium.webdriver import ActionChains, Keys
 from selenium.webdriver.common.by import By
 from selenium.webdriver.support.select import Select
+from selenium.webdriver.support.wait import WebDriverWait
 
 AXE = Path(__file__).resolve().parents[2] / "web/node_modules/axe-core/axe.min.js"
-PATIENCE_S = 8.0
+PATIENCE_S = 20.0
 
 
 class Page:
@@ -25,16 +25,12 @@ class Page:
 
     def until(self, question, what):
         """The first true answer; fails after a while, saying what was waited for."""
-        end = time.monotonic() + PATIENCE_S
-        while True:
-            try:
-                answer = question()
-                if answer:
-                    return answer
-            except (NoSuchElementException, StaleElementReferenceException):
-                pass
-            assert time.monotonic() < end, f"never came: {what}\n{self.text[:300]}"
-            time.sleep(0.03)
+        passing = (NoSuchElementException, StaleElementReferenceException)
+        waiting = WebDriverWait(self.driver, PATIENCE_S, poll_frequency=0.03, ignored_exceptions=passing)
+        try:
+            return waiting.until(lambda _: question())
+        except TimeoutException:
+            raise AssertionError(f"never came: {what}\n{self.text[:300]}") from None
 
     @property
     def text(self):

@@ -23,7 +23,7 @@ def test_both_schools_and_the_freedom_between_them(page):
 
 def test_where_no_program_exists_the_least_change_frees_one(page):
     page.open(EMPTY + "/policy")
-    page.type("/policy/open_hole_limit_ft", "1000")
+    page.type("/policy/depths/open_hole_limit_ft", "1000")
     page.click("Depths")
     page.click("Schools")
     page.sees("No program exists.")

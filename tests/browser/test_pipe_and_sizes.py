@@ -129,7 +129,7 @@ def test_a_row_of_the_catalogue_is_used_and_a_connection_allowed(page):
     page.open(DEMO + "/policy")
     page.named("Choose from PTC").click()
     wait_saved(page)
-    assert page.document(2)["policy"]["connections"] == ["STC", "LTC", "BTC", "PTC"]
+    assert page.document(2)["policy"]["pipe"]["connections"] == ["STC", "LTC", "BTC", "PTC"]
 
 
 def test_a_pipe_of_ones_own_is_pasted_and_chosen(page):

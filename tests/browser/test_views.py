@@ -43,8 +43,7 @@ def test_the_cursor_reads_everything_at_one_depth(page):
         "mud 9.20 ppg",
         "pore 8.",
         "fracture 14.",
-        "9 5/8 in burst SF",
-        "9 5/8 in collapse SF",
+        "9 5/8 in factor over required 1.",
     ):
         assert words in reading, words
     assert page.find("svg[data-testid=section] text[font-weight='600']").is_displayed()

@@ -125,7 +125,7 @@ def test_nonsense_is_said_at_its_place_and_nothing_is_lost(page):
     page.keys(Keys.ESCAPE)
     page.type("/strings/2/shoe_md_ft", "-5")
     page.sees("Cannot be evaluated or saved yet")
-    page.sees("string 3, shoe depth: -5; expected at least 0 ft.")
+    page.sees("String 3, Shoe: -5; expected at least 0 ft.")
     assert page.find('[data-place="/strings/2/shoe_md_ft"]').get_attribute("aria-invalid") == "true"
     page.until(lambda: page.find("[role=status]").get_attribute("data-save") == "faulty", "not saved")
     page.open(DEMO + "/depths")
@@ -149,7 +149,7 @@ def test_a_bad_file_is_refused_with_its_faults(page, tmp_path):
     bad.write_text(json.dumps(document))
     page.find("input[type=file]").send_keys(str(bad))
     page.sees("bad.json was not brought in. Nothing was changed.")
-    page.sees("ground, pore 2, TVD: -3; expected at least 0 ft.")
+    page.sees("Pore pressure 2, TVD: -3; expected at least 0 ft.")
     bad.write_text(json.dumps(document)[:200])
     page.find("input[type=file]").send_keys(str(bad))
     page.sees("expected a complete JSON file")

@@ -49,12 +49,21 @@ export class Reference {
     throw new Error(`no step works on ${first}/${second}`);
   }
 
+  /** A place in a table being read, in words: "/rows/1/emw_ppg" is "row 2, EMW", "/columns/emw_ppg" is "column EMW". */
+  tableWords(path: string, table: string): string {
+    const [, kind = "", ...rest] = path.split("/");
+    const [key, row] = kind === "rows" ? [rest[1], rest[0]] : [rest[0], undefined];
+    const title = key === undefined ? "" : (this.find(`${table}/*/${key}`)?.title ?? plainWords(key));
+    if (row !== undefined) return [`row ${Number(row) + 1}`, title].filter(Boolean).join(", ");
+    return kind === "columns" ? `column ${title}` : "the file";
+  }
+
   /** A place in words: "/ground/pore/2/tvd_ft" is "Pore pressure 3, TVD". */
   words(path: string): string {
     const parts = path.split("/").slice(1);
     const words: string[] = [];
     parts.forEach((part, i) => {
-      if (/^\d+$/.test(part)) words.push(`${words.pop() ?? "row"} ${Number(part) + 1}`);
+      if (/^\d+$/.test(part)) words.push(`${(words.pop() ?? "row").replace(/s$/, "")} ${Number(part) + 1}`); // one of the strings: "String 3"
       else words.push(this.find(`/${parts.slice(0, i + 1).join("/")}`)?.title ?? plainWords(part));
     });
     return words.filter((w) => !PLAIN_PARTS.has(w)).join(", ") || "The document";

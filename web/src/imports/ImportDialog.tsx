@@ -76,7 +76,7 @@ export function ImportDialog({ target, title, path, close }: ImportDialogProps) 
           />
         </p>
         {preview && mapping && <MappingForm preview={preview} mapping={mapping} onChange={setMapping} profile={isProfile(target)} />}
-        {faulty && <RefusalNote refusal={faulty} />}
+        {faulty && <RefusalNote refusal={faulty} table={path} />}
         {taken && !faulty && (
           <p className="mt-2 border-l-[3px] border-moss px-2" data-testid="taken">
             Gives {taken.rows.length.toLocaleString("en-US")} rows. {taken.notes.join("; ")}
@@ -116,7 +116,7 @@ function refusalOf(error: unknown): Refusal {
   return { detail: problem?.detail ?? "The server is not reached.", faults: problem?.faults ?? [] };
 }
 
-function RefusalNote({ refusal }: { refusal: Refusal }) {
+function RefusalNote({ refusal, table }: { refusal: Refusal; table: string }) {
   const reference = useReference();
   return (
     <div role="alert" className="mt-2 border-l-[3px] border-brick bg-paper px-2 py-1.5 text-[12.5px]">
@@ -125,7 +125,7 @@ function RefusalNote({ refusal }: { refusal: Refusal }) {
       <ul className="max-h-40 overflow-auto">
         {refusal.faults.map((fault) => (
           <li key={fault.path}>
-            <span className="font-semibold">{fault.path === "" ? "the file" : reference.words(fault.path)}</span>: {fault.value}; expected {fault.expected}.
+            <span className="font-semibold">{reference.tableWords(fault.path, table)}</span>: {fault.value}; expected {fault.expected}.
           </li>
         ))}
       </ul>

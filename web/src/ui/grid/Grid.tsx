@@ -97,7 +97,7 @@ export function Grid({ title, target, path, columns: specs, sortBy, newRow, leas
         </tbody>
       </table>
       {rows.length === 0 && <EmptyPaste text={empty} onPaste={(text) => void grid.paste(text)} />}
-      {grid.pasteFaults.length > 0 && <PasteFaults faults={grid.pasteFaults} onDismiss={grid.dismiss} />}
+      {grid.pasteFaults.length > 0 && <PasteFaults faults={grid.pasteFaults} table={path} onDismiss={grid.dismiss} />}
       <div className="mt-2 flex flex-wrap gap-1.5">
         <Button onClick={grid.add} title="Ctrl Enter">
           <Plus size={13} aria-hidden /> Add
@@ -203,7 +203,7 @@ function faultsOf(faults: readonly Fault[], place: string, reference: Reference)
     .join("\n");
 }
 
-function PasteFaults({ faults, onDismiss }: { faults: readonly Fault[]; onDismiss: () => void }) {
+function PasteFaults({ faults, table, onDismiss }: { faults: readonly Fault[]; table: string; onDismiss: () => void }) {
   const reference = useReference();
   return (
     <section role="alert" className="mt-2 border-l-[3px] border-brick bg-paper px-2 py-1.5 text-[12px]">
@@ -211,7 +211,7 @@ function PasteFaults({ faults, onDismiss }: { faults: readonly Fault[]; onDismis
       <ul className="max-h-40 overflow-auto">
         {faults.map((fault) => (
           <li key={fault.path}>
-            <span className="font-semibold">{reference.words(fault.path)}</span>: {fault.value}; expected {fault.expected}.
+            <span className="font-semibold">{reference.tableWords(fault.path, table)}</span>: {fault.value}; expected {fault.expected}.
           </li>
         ))}
       </ul>
