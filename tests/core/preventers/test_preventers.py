@@ -1,0 +1,67 @@
+"""Stacks on both sides of their limits: class, bore, room under the rotary, and the string they stand on."""
+
+import pytest
+
+from knollstack.core.base.units import plain
+from tests.core.evaluation.test_judging import strings
+from tests.helpers import applied, find, run
+
+STACK = {"id": "p1", "string": "s3", "class_psi": 5000.0, "elements": ["annular", "blind shear rams", "pipe rams"]}
+
+
+def said(document, severity="stop"):
+    return [plain(f.message) for f in find(run(document), "preventers", severity)]
+
+
+@pytest.mark.parametrize(("least_psi", "classes"), [(2000.0, [2000, 5000]), (2001.0, [3000, 5000]), (5001.0, [10000, 10000])])
+def test_no_stack_is_under_the_least_class_of_policy(least_psi, classes):
+    """The surface casing sees 1,462 psi and the intermediate 3,675: the least class lifts what is under it."""
+    rows = run(strings(policy__preventers__minimum_class_psi=least_psi)).preventers.strings
+    assert [row.class_psi for row in rows[1:3]] == classes
+
+
+@pytest.mark.parametrize(("class_psi", "stands"), [(3700.0, True), (3675.0, True), (3600.0, False)])
+def test_a_decided_class_is_judged_by_the_pressure_under_it(class_psi, stands):
+    document = strings(preventers=[STACK | {"class_psi": class_psi}])
+    needed = run(document).preventers.strings[2].pressure_psi
+    assert needed == pytest.approx(3675.0, abs=1.0)
+    document = strings(preventers=[STACK | {"class_psi": needed if class_psi == 3675.0 else class_psi}])
+    found = [f for f in find(run(document), "preventers", "stop") if f.place.startswith("/preventers/0")]
+    assert (found == []) == stands
+    for finding in found:
+        assert said(applied(document, finding.remedies[0].changes)) == []
+
+
+@pytest.mark.parametrize(("bit_in", "passes"), [(11.0, True), (11.01, False)])
+def test_the_bit_passes_the_stack_or_not(bit_in, passes):
+    """On 9 5/8 in at 5,000 psi the flange is 11 in; the bit below passes at that size and not over it."""
+    document = strings(strings__3__bit_in=bit_in)
+    assert run(document).preventers.strings[2].bore_in == 11.0
+    texts = [t for t in said(document) if "does not pass" in t]
+    assert (texts == []) == passes
+
+
+@pytest.mark.parametrize(("room_ft", "fits"), [(14.7, True), (14.6, False)])
+def test_the_tallest_stack_stands_under_the_rotary_or_not(room_ft, fits):
+    """176 in of elements are 14.67 ft."""
+    document = strings(site__rotary_room_ft=room_ft)
+    assert run(document).preventers.strings[2].height_in == 176.0
+    assert ([t for t in said(document) if "tallest stack" in t] == []) == fits
+
+
+def test_a_stack_stays_on_its_string_when_another_is_deleted():
+    """Two stacks; the surface casing goes: the intermediate keeps its own, the other is told as standing on nothing."""
+    low = STACK | {"id": "p0", "string": "s2", "class_psi": 3000.0}
+    document = strings(preventers=[low, STACK])
+    assert [row.class_psi for row in run(document).preventers.strings] == [None, 3000.0, 5000.0, None]
+    for n, string in enumerate(document["strings"], start=1):
+        string["id"] = f"s{n}"
+    del document["strings"][1]
+    evaluation = run(document)
+    assert [row.class_psi for row in evaluation.preventers.strings] == [None, 5000.0, None]
+    finding = find(evaluation, "preventers", "caution")[0]
+    assert (finding.place, plain(finding.message)) == (
+        "/preventers/0",
+        "The string that it stands on is no longer in the design.",
+    )
+    assert [s["id"] for s in applied(document, finding.remedies[0].changes)["preventers"]] == ["p1"]
