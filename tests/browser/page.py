@@ -93,8 +93,8 @@ class Page:
         )
 
     def choose(self, label, value):
-        """Take an option of a list by its value."""
-        Select(self.named(label)).select_by_value(value)
+        """Take an option of a list by its value, once the list holds it."""
+        self.until(lambda: Select(self.named(label)).select_by_value(value) or True, f"{label}: {value}")
 
     def value_of(self, label):
         return self.named(label).get_attribute("value")
