@@ -124,7 +124,7 @@ def case_faults(formulas: dict[str, Formula], case: dict[str, Any], tolerance: f
 
 def run_serve(arguments: argparse.Namespace) -> int:
     """Serve the application; `demo` uses a database of its own with the demo wells; port 0 takes a free one."""
-    from waitress import create_server
+    from waitress.server import create_server
 
     from knollstack.server.app import create_app
     from knollstack.server.demo import load_demo
@@ -135,9 +135,9 @@ def run_serve(arguments: argparse.Namespace) -> int:
     app = create_app(database, hosts=set(arguments.host_name))
     if arguments.command == "demo":
         load_demo(database)
-    options = {"threads": 8, "clear_untrusted_proxy_headers": True}
+    options: Any = {"threads": 8, "clear_untrusted_proxy_headers": True}
     try:
-        server = create_server(app, host=arguments.host, port=arguments.port, **options)
+        server: Any = create_server(app, host=arguments.host, port=arguments.port, **options)
     except OSError as error:
         _say(f"{arguments.host}:{arguments.port}: {error.strerror}; expected a free port (--port 0 takes one)")
         return FAULTY
@@ -172,13 +172,19 @@ def run_openapi(arguments: argparse.Namespace) -> int:
     return 0
 
 
+def _port(text: str) -> int:
+    if not text.isdecimal() or int(text) > 65_535:
+        raise argparse.ArgumentTypeError(f"{text}; expected a whole number from 0 to 65535")
+    return int(text)
+
+
 def parser() -> argparse.ArgumentParser:
     top = argparse.ArgumentParser(prog="knollstack", description="Casing program design.")
     commands = top.add_subparsers(dest="command", required=True)
     for name, text in (("serve", "serve your own data"), ("demo", "serve the demo wells")):
         command = commands.add_parser(name, help=text)
         command.add_argument("--host", default="127.0.0.1")
-        command.add_argument("--port", type=int, default=8765)
+        command.add_argument("--port", type=_port, default=8765, help="0 takes a free one and says which")
         command.add_argument("--host-name", action="append", default=[], help="a further host name to answer for")
         command.add_argument("--data", default=str(DATA), help="folder of the database")
         command.add_argument("--no-browser", action="store_true")

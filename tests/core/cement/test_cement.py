@@ -3,8 +3,8 @@
 import numpy as np
 import pytest
 
-from knollstack.core.cement.column import Column
 from knollstack.core.base.units import plain
+from knollstack.core.cement.column import Column
 from tests.core.evaluation.test_judging import strings
 from tests.helpers import applied, find, points, run
 

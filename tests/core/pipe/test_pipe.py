@@ -19,7 +19,7 @@ from knollstack.core.pipe.judge import exposed_of
 from knollstack.core.pipe.judged import KINDS, judge_sections, stands
 from knollstack.core.pipe.order import candidates
 from knollstack.core.pipe.strength import rack, shares, weight_per_ft
-from knollstack.core.pipe.taper import bounds
+from knollstack.core.pipe.taper import Leg, Search, _Label, bounds
 from knollstack.core.program.section import Section
 from knollstack.core.proposal.equipping import program_of
 from knollstack.core.reading.read import parse
@@ -569,3 +569,23 @@ def test_bounds_of_the_optimum_agree_with_the_judge(data):
     by_bounds = (below[:, 0] >= found.least_lbf) & (below[:, 0] <= found.greatest_lbf)
     clear = np.abs(by_judge - 1) > 1e-6  # at the very limit either may round its own way
     assert np.array_equal(by_bounds[clear], (by_judge >= 1)[clear])
+
+
+def test_a_label_with_fewer_sections_is_kept_beside_a_cheaper_one_with_more():
+    """Only what costs no more, weighs no more and has no more sections makes another needless."""
+    program, string, frame = framed(demo(), 3)
+    pipes = candidates(program.well, program.catalogue, string, exposed_of(program, string))
+    search = Search(program.well.policy.pipe, frame, pipes, 3, 1000.0)
+    one = _Label(100.0, 50.0, 5, 1, None, None)
+    cheaper = _Label(90.0, 50.0, 5, 2, None, None)
+    lighter = _Label(100.0, 40.0, 5, 1, None, None)
+    assert search._undominated([one, cheaper], -1.0) == [cheaper, one]
+    assert search._undominated([one, lighter], -1.0) == [lighter]
+    assert search._undominated([lighter, cheaper], -1.0) == [cheaper, lighter]
+    limited = Leg(0, 5, 9)
+    search.stock = np.where(np.arange(len(pipes)) == 0, 4000.0, np.inf)
+    first = _Label(90.0, 40.0, 5, 1, limited, None)
+    second = _Label(100.0, 50.0, 5, 1, Leg(1, 5, 9), None)
+    assert search._undominated([first, second], -1.0) == [first, second], "a limited pipe cannot be drawn out"
+    search.stock[:] = np.inf
+    assert search._undominated([first, second], -1.0) == [first]

@@ -95,8 +95,22 @@ def test_a_tied_back_liner_is_carried_by_the_casing_that_carries_the_wellhead():
 
 def stocked(available_ft):
     rows = [
-        {"od_in": 9.625, "weight_ppf": 47.0, "grade": "L80", "connection": "BTC", "price_per_ft": 40.0, "available_ft": available_ft},
-        {"od_in": 9.625, "weight_ppf": 53.5, "grade": "L80", "connection": "BTC", "price_per_ft": 60.0, "available_ft": None},
+        {
+            "od_in": 9.625,
+            "weight_ppf": 47.0,
+            "grade": "L80",
+            "connection": "BTC",
+            "price_per_ft": 40.0,
+            "available_ft": available_ft,
+        },
+        {
+            "od_in": 9.625,
+            "weight_ppf": 53.5,
+            "grade": "L80",
+            "connection": "BTC",
+            "price_per_ft": 60.0,
+            "available_ft": None,
+        },
     ]
     return strings(stock=rows, strings__2__pipe=None, policy__pipe={"choose_from": "stock list"})
 

@@ -13,7 +13,9 @@ def said(document, severity="stop"):
     return [plain(f.message) for f in find(run(document), "preventers", severity)]
 
 
-@pytest.mark.parametrize(("least_psi", "classes"), [(2000.0, [2000, 5000]), (2001.0, [3000, 5000]), (5001.0, [10000, 10000])])
+@pytest.mark.parametrize(
+    ("least_psi", "classes"), [(2000.0, [2000, 5000]), (2001.0, [3000, 5000]), (5001.0, [10000, 10000])]
+)
 def test_no_stack_is_under_the_least_class_of_policy(least_psi, classes):
     """The surface casing sees 1,462 psi and the intermediate 3,675: the least class lifts what is under it."""
     rows = run(strings(policy__preventers__minimum_class_psi=least_psi)).preventers.strings

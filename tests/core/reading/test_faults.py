@@ -115,11 +115,7 @@ BAD = [
         points((5000, 8.5)),
         ("/ground/leak_off_tests/0/emw_ppg", "8.50 ppg", "at least the pore pressure at 5000 ft (9.00 ppg)"),
     ),
-    (
-        "preventers",
-        [{"class_psi": 5000.0, "elements": ["annular"]}],
-        ("/preventers/0/string", "nothing", "a value"),
-    ),
+    ("preventers", [{"class_psi": 5000.0, "elements": ["annular"]}], ("/preventers/0/string", "nothing", "a value")),
     (
         "strings",
         [{"role": "production", "shoe_md_ft": 900.0, "sections": [SECTION, SECTION]}],

@@ -13,6 +13,7 @@ import numpy as np
 from knollstack.core.base.findings import Finding, Remedy, Words, depth, emw, find, remedy
 from knollstack.core.cement.column import Column, heaviest_held, holds
 from knollstack.core.ground.well import Well
+from knollstack.core.program.hanging import hang_higher
 from knollstack.core.program.laid import LaidString
 
 TOP_STEP_FT = 10.0
@@ -110,12 +111,7 @@ def bond_findings(well: Well, string: LaidString) -> Iterator[Finding]:
     elif top <= shoe:
         return
     place = f"{string.path}/cement/top_md_ft"
-    yield _find(
-        "caution",
-        place,
-        _subject(string),
-        *message,
-        value=depth(top),
-        limit=depth(shoe),
-        remedies=(remedy(string.change("cement/top_md_ft", wanted), "Set the top of cement at ", depth(wanted)),),
-    )
+    mend = remedy(string.change("cement/top_md_ft", wanted), "Set the top of cement at ", depth(wanted))
+    if string.run == "liner" and string.top_md_ft > shoe:  # its cement reaches its top, and no higher
+        mend = hang_higher(well, string)
+    yield _find("caution", place, _subject(string), *message, value=depth(top), limit=depth(shoe), remedies=(mend,))

@@ -41,6 +41,7 @@ from knollstack.core.pipe.order import (
 from knollstack.core.pipe.results import LoadResult, PipeRow
 from knollstack.core.pipe.strength import least_shares, may_stand, stand_alone
 from knollstack.core.program.equipped import Equipped, EquippedString
+from knollstack.core.program.hanging import hang_higher
 from knollstack.core.program.laid import LaidString
 from knollstack.core.program.section import Section
 
@@ -168,6 +169,7 @@ def hanger_findings(equipped: Equipped) -> Iterator[Finding]:
                 " is not inside the string above, whose shoe is at ",
                 depth(above.shoe_md_ft),
                 ".",
+                remedies=(hang_higher(equipped.well, string),),
             )
 
 

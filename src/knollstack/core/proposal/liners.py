@@ -14,6 +14,7 @@ from knollstack.core.ground.well import Well
 from knollstack.core.pipe.exposure import Exposure
 from knollstack.core.pipe.judge import exposed_of, judged_string
 from knollstack.core.program.equipped import Equipped, EquippedString
+from knollstack.core.program.hanging import hanger_by_policy_ft
 from knollstack.core.proposal.results import LinerOption, LinersResult
 
 
@@ -23,7 +24,7 @@ def liner_options(equipped: Equipped, cement: CementResult) -> LinersResult:
     for string in equipped.strings:
         above = equipped.previous(string)
         fits = string.run == "cased" and string.role in ("intermediate", "production") and above is not None
-        hanger = string.previous_shoe_md_ft - equipped.well.policy.depths.liner_overlap_ft
+        hanger = hanger_by_policy_ft(equipped.well, string.previous_shoe_md_ft)
         if not fits or above is None or above.role == "conductor" or hanger <= equipped.well.ground_md_ft:
             options.append(None)
             continue

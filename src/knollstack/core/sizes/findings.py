@@ -17,13 +17,16 @@ _find = partial(find, "sizes")
 
 
 def drift_findings(
-    catalogue: Catalogue, string: LaidString, outer: LaidString | None, drift: float | None
+    catalogue: Catalogue,
+    policy: SizesPolicy,
+    string: LaidString,
+    outer: LaidString | None,
+    below: LaidString | None,
+    drift: float | None,
 ) -> Iterator[Finding]:
     bit = string.own.opened_from_in or string.bit_in
     if bit is None or outer is None or drift is None or bit <= drift + 1e-9:
         return
-    fits = [b.bit_in for b in catalogue.bits if b.bit_in <= drift]
-    key = "opened_from_in" if string.own.opened_from_in else "bit_in"
     yield _find(
         "stop",
         f"{string.path}/bit_in",
@@ -37,8 +40,31 @@ def drift_findings(
         ".",
         value=size(bit),
         limit=diameter(drift),
-        remedies=(remedy(string.change(key, max(fits)), "Drill with ", size(max(fits))),) if fits else (),
+        remedies=_smaller_bit(catalogue, policy, string, below, drift),
     )
+
+
+def _smaller_bit(
+    catalogue: Catalogue, policy: SizesPolicy, string: LaidString, below: LaidString | None, drift: float
+) -> tuple[Remedy, ...]:
+    """The largest bit that passes, with the casing that clears its hole where the one in force does not."""
+    bit = max((b.bit_in for b in catalogue.bits if b.bit_in <= drift), default=None)
+    if bit is None:
+        return ()
+    if string.own.opened_from_in is not None:  # the hole stays as wide as it is opened
+        return (remedy(string.change("opened_from_in", bit), "Drill with ", size(bit)),)
+    change, words = string.change("bit_in", bit), ("Drill with ", size(bit))
+    if string.od_in is None or _clears(catalogue, policy, string.od_in, bit):
+        return (remedy(change, *words),)
+    od, changes = _smaller_casing(catalogue, policy, string, below, bit)
+    return (remedy((change, *changes), *words, " and run ", size(od), " casing"),) if od is not None else ()
+
+
+def _clears(catalogue: Catalogue, policy: SizesPolicy, od_in: float, bit_in: float) -> bool:
+    """Couplings of a casing leave what policy asks in a hole."""
+    common, tight = clearance_limits_in(od_in)
+    coupling = catalogue.largest_coupling_in.get(od_in)
+    return coupling is not None and bit_in - coupling >= (tight if policy.clearance == "tight" else common)
 
 
 def reamer_findings(string: LaidString, drift: float | None, body_in: float | None) -> Iterator[Finding]:
@@ -66,22 +92,15 @@ def spare_findings(policy: SizesPolicy, rows: list[SizeRow]) -> Iterator[Finding
 
 
 def _smaller_casing(
-    catalogue: Catalogue, policy: SizesPolicy, string: LaidString, below: LaidString | None
-) -> tuple[Remedy, ...]:
-    """The largest smaller casing that clears this hole and lets the next bit through."""
-    if string.bit_in is None or string.od_in is None:
-        return ()
+    catalogue: Catalogue, policy: SizesPolicy, string: LaidString, below: LaidString | None, bit_in: float
+) -> tuple[float | None, tuple[Change, ...]]:
+    """The largest smaller casing that clears a hole and lets the next bit through, and the changes that run it."""
     for row in sorted(catalogue.sizes, key=lambda r: -r.od_in):
-        limits = clearance_limits_in(row.od_in)
-        asked = limits[1] if policy.clearance == "tight" else limits[0]
         passes = below is None or below.bit_in is None or catalogue.largest_drift_in[row.od_in] >= below.bit_in
-        clears = string.bit_in - catalogue.largest_coupling_in[row.od_in] >= asked
-        if row.od_in < string.od_in and clears and passes:
-            changes: tuple[Change, ...] = (string.change("od_in", row.od_in),)
-            if string.own.pipe is not None:
-                changes = (*changes, string.change("pipe", None))
-            return (remedy(changes, "Run ", size(row.od_in), " casing"),)
-    return ()
+        if row.od_in < (string.od_in or 0.0) and passes and _clears(catalogue, policy, row.od_in, bit_in):
+            pipe = () if string.own.pipe is None else (string.change("pipe", None),)
+            return row.od_in, (string.change("od_in", row.od_in), *pipe)
+    return None, ()
 
 
 def clearance_findings(
@@ -95,6 +114,7 @@ def clearance_findings(
     if clearance >= common:
         return
     stop = clearance < least
+    od, changes = _smaller_casing(catalogue, policy, string, below, string.bit_in) if stop else (None, ())
     message: Words = (
         "Couplings of ",
         diameter(coupling),
@@ -117,7 +137,7 @@ def clearance_findings(
         *message,
         value=diameter(clearance),
         limit=diameter(least),
-        remedies=_smaller_casing(catalogue, policy, string, below) if stop else (),
+        remedies=(remedy(changes, "Run ", size(od), " casing"),) if od is not None else (),
     )
 
 

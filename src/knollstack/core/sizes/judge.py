@@ -91,7 +91,7 @@ def _judge_string(
     )
     return row, (
         *unknown_size_findings(catalogue, string),
-        *drift_findings(catalogue, string, outer, drift),
+        *drift_findings(catalogue, policy, string, outer, below, drift),
         *clearance_findings(catalogue, policy, string, below, row),
         *reamer_findings(string, drift, row.reamer_body_in),
     )

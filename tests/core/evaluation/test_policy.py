@@ -1,0 +1,76 @@
+"""Every field of the policy changes something that is judged: none is kept for show."""
+
+import json
+
+import pytest
+
+from knollstack.core.document.described import Described, fields
+from knollstack.core.reading.read import parse
+from knollstack.demo import documents
+from tests.helpers import demo, points, put, run, well
+
+WELLS = [json.loads(text) for text in documents()]
+FIELDS = {p: f for p, f in fields().items() if p.startswith("/policy/") and f.kind != "part" and "*" not in p}
+DRILL = {"from_hole_in": 1.0, "pipe_od_in": 4.0, "collar_od_in": 6.0, "collar_length_ft": 900.0}
+
+# what else must hold for a field to matter, and a value that then matters
+SCENES = {
+    "depths/kick_minimums": ({}, [{"from_hole_in": 1.0, "volume_bbl": 90.0}]),
+    "depths/zone_reach_ft": ({}, 700.0),
+    "sizes/tubing_od_in": ({}, 4.5),
+    "wellhead/stack_weight_lbf": ({}, 300_000.0),
+    "mud/drill_strings": ({}, [DRILL]),
+    "pipe/connections": ({}, ["PTC"]),
+    "pipe/length_range": ({}, 2),
+    "pipe/least_section_ft": ({"pipe/most_sections": 3}, 3500.0),
+    "pipe/derate_per_f": ({}, 0.001),
+    "pipe/production_heat_f": ({}, 150.0),
+    "pipe/gas_share": ({"pipe/burst_method": "gas over mud"}, 0.6),
+    "pipe/design_kick_bbl": ({"pipe/burst_method": "kick volume"}, 400.0),
+    "pipe/gas_sg": ({"pipe/gas_model": "real gas"}, 0.9),
+    "pipe/gas_z": ({"pipe/gas_model": "real gas"}, 0.7),
+    "pipe/mix_water_ppg": ({"pipe/burst_backup": "mix water"}, 9.0),
+}
+
+
+def alternatives(field: Described, value):
+    """Other values that the field may hold."""
+    if field.kind == "flag":
+        return [not value]
+    if field.kind == "choice":
+        return [option for option in field.options if option != value]
+    near = [value * k for k in (1.4, 0.6, 2.5, 0.2)] if not field.whole else [1, 2, 3]
+    low, high = field.low, field.high
+    return [n for n in near if n != value and (low is None or n >= low) and (high is None or n <= high)]
+
+
+def changed(document, path, value):
+    copied = json.loads(json.dumps(document))
+    put(copied, ["policy", *path.split("/")], value)
+    return copied
+
+
+@pytest.mark.parametrize("place", FIELDS)
+def test_every_field_of_the_policy_matters(place):
+    key = place.removeprefix("/policy/")
+    asked, value = SCENES.get(key, ({}, None))
+    step, name = key.split("/", 1)
+    held = json.loads(parse(demo()).policy.model_dump_json())
+    for part in key.split("/"):
+        held = held[part]
+    values = [value] if value is not None else alternatives(FIELDS[place], held)
+    assert values, "no other value to try"
+    scenes = [*WELLS, RELIEVED] if key == "depths/zone_reach_ft" else WELLS
+    for document in scenes:
+        for path, scene in asked.items():
+            document = changed(document, path, scene)
+        before = run(document)
+        if any(run(changed(document, key, other)) != before for other in values):
+            return
+    pytest.fail(f"{step}: {name} changes nothing")
+
+
+RELIEVED = well(
+    ground__pore=points((30, 9), (10_000, 9)),
+    ground__zones=[{"name": "Loss", "top_tvd_ft": 3000.0, "base_tvd_ft": 3100.0, "case_before_deeper": True}],
+)
