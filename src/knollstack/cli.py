@@ -1,4 +1,4 @@
-"""The command line: serve, demo, evaluate, formula, backup, openapi."""
+"""The command line: serve, demo, dev, evaluate, formula, backup, openapi."""
 
 from __future__ import annotations
 
@@ -152,6 +152,19 @@ def run_serve(arguments: argparse.Namespace) -> int:
     return 0
 
 
+def run_dev(arguments: argparse.Namespace) -> int:
+    """Serve the demo wells from a database of their own, starting anew whenever the code changes."""
+    from knollstack.server.app import create_app
+    from knollstack.server.demo import load_demo
+
+    folder = Path(arguments.data)
+    folder.mkdir(parents=True, exist_ok=True)
+    app = create_app(folder / "dev.sqlite")
+    load_demo(folder / "dev.sqlite")
+    app.run(host="127.0.0.1", port=arguments.port, use_reloader=True)
+    return 0
+
+
 def run_backup(arguments: argparse.Namespace) -> int:
     """Copy the database to one file, while the server may run."""
     source = Path(arguments.data) / "knollstack.sqlite"
@@ -189,6 +202,10 @@ def parser() -> argparse.ArgumentParser:
         command.add_argument("--data", default=str(DATA), help="folder of the database")
         command.add_argument("--no-browser", action="store_true")
         command.set_defaults(run=run_serve)
+    command = commands.add_parser("dev", help="serve the demo wells, with reload")
+    command.add_argument("--port", type=_port, default=8765)
+    command.add_argument("--data", default=str(DATA), help="folder of the database")
+    command.set_defaults(run=run_dev)
     command = commands.add_parser("evaluate", help="print a well file's evaluation as JSON")
     command.add_argument("file")
     command.set_defaults(run=run_evaluate)

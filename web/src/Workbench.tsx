@@ -4,7 +4,7 @@ import { useEffect, useLayoutEffect, useMemo, useRef, useState, useSyncExternalS
 import { Link, useNavigate, useParams } from "react-router";
 import { getDesign } from "./design/api";
 import type { Bench } from "./design/context";
-import { BenchContext, useAt, useSnapshot } from "./design/context";
+import { BenchContext, useAt, useEvaluated, useSnapshot } from "./design/context";
 import { Session } from "./design/session";
 import { useReference } from "./design/reference";
 import type { DesignView, Step } from "./design/types";
@@ -59,7 +59,8 @@ function Open({ view }: { view: DesignView }) {
     };
   }, [session]);
   const { step = "depths", designId } = useParams();
-  if (!isStep(step)) return <Message text={`A design has no step called "${step}".`} to={`/designs/${designId}/depths`} toText="Its setting depths" />;
+  if (!isStep(step))
+    return <Message text={`A design has no step called "${step}".`} to={`/designs/${designId}/depths`} toText="Its setting depths" />;
   return <Desk session={session} designName={view.item.name} step={step} />;
 }
 
@@ -137,7 +138,7 @@ function PrintHeading({ designName, step }: { designName: string; step: Step }) 
 
 function Middle({ step, place }: { step: Step; place: string }) {
   const Bench = BENCHES[step];
-  const evaluation = useSnapshot("evaluation");
+  const basis = useEvaluated((e) => e.basis);
   const box = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 0, height: 0 });
   useLayoutEffect(() => {
@@ -151,13 +152,12 @@ function Middle({ step, place }: { step: Step; place: string }) {
     };
   }, []);
   const { axis: kind } = usePreferences();
-  const basis = evaluation?.basis;
   const axis = useMemo(() => depthAxis(kind, basis ?? EMPTY_BASIS), [kind, basis]);
   const { scale, handlers, zoomedIn, fit } = useDepthView(box, axis, size.height - STRIP_PX);
   const tracksPx = Math.max(280, Math.floor((size.width - 300) * TRACKS_SHARE));
   return (
     <main ref={box} className="relative flex min-h-0 min-w-0 flex-1 flex-col overflow-hidden" {...handlers}>
-      {evaluation !== null && size.height > 0 && (
+      {basis !== undefined && size.height > 0 && (
         <>
           <div className="flex min-h-0 flex-1">
             <Section scale={scale} />
@@ -167,7 +167,7 @@ function Middle({ step, place }: { step: Step; place: string }) {
           <AxisButtons zoomedIn={zoomedIn} fit={fit} />
         </>
       )}
-      {evaluation === null && <FirstEvaluation />}
+      {basis === undefined && <FirstEvaluation />}
     </main>
   );
 }

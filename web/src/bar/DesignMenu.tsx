@@ -29,7 +29,11 @@ export function DesignMenu({ designName }: { designName: string }) {
     <>
       <Menu
         trigger={
-          <button type="button" className="flex max-w-56 items-center gap-0.5 text-[12.5px] text-bar-ink/75 hover:text-bar-ink" title={`Design: ${mine?.name ?? designName}`}>
+          <button
+            type="button"
+            className="flex max-w-56 items-center gap-0.5 text-[12.5px] text-bar-ink/75 hover:text-bar-ink"
+            title={`Design: ${mine?.name ?? designName}`}
+          >
             <span className="truncate">{mine?.name ?? designName}</span> <ChevronDown size={13} aria-hidden className="shrink-0" />
           </button>
         }
@@ -47,13 +51,27 @@ export function DesignMenu({ designName }: { designName: string }) {
           </MenuItem>
         ))}
         {others.length > 0 && <MenuRule />}
-        <MenuItem disabled={save !== "saved"} onSelect={() => { setAsking("copy"); }}>
+        <MenuItem
+          disabled={save !== "saved"}
+          onSelect={() => {
+            setAsking("copy");
+          }}
+        >
           <Copy size={13} aria-hidden /> Copy to an alternative…
         </MenuItem>
-        <MenuItem onSelect={() => { setAsking("rename"); }}>
+        <MenuItem
+          onSelect={() => {
+            setAsking("rename");
+          }}
+        >
           <Pencil size={13} aria-hidden /> Rename…
         </MenuItem>
-        <MenuItem disabled={others.length === 0} onSelect={() => { setAsking("delete"); }}>
+        <MenuItem
+          disabled={others.length === 0}
+          onSelect={() => {
+            setAsking("delete");
+          }}
+        >
           <Trash2 size={13} aria-hidden /> Delete…
         </MenuItem>
         <MenuRule />
@@ -61,7 +79,16 @@ export function DesignMenu({ designName }: { designName: string }) {
           <History size={13} aria-hidden /> History
         </MenuItem>
       </Menu>
-      {asking && <Ask asking={asking} name={mine?.name ?? designName} next={others[0]?.id ?? null} close={() => { setAsking(null); }} />}
+      {asking && (
+        <Ask
+          asking={asking}
+          name={mine?.name ?? designName}
+          next={others[0]?.id ?? null}
+          close={() => {
+            setAsking(null);
+          }}
+        />
+      )}
     </>
   );
 }

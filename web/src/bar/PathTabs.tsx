@@ -14,14 +14,22 @@ export function PathTabs() {
   const { designId } = useParams();
   const { session } = useBench();
   const { steps } = useReference();
-  const states = useSyncExternalStore(session.subscribe, () => (session.snapshot().evaluation?.path ?? []).map((p) => `${p.step}:${p.state}`).join(" "));
+  const states = useSyncExternalStore(session.subscribe, () =>
+    (session.snapshot().evaluation?.path ?? []).map((p) => `${p.step}:${p.state}`).join(" "),
+  );
   const stateOf = new Map(states.split(" ").map((pair) => pair.split(":") as [string, State]));
   return (
     <nav aria-label="Steps" className="no-print flex h-9 shrink-0 items-center border-b border-rule bg-sheet px-1.5">
       {steps.map(({ step, title }) => {
         const state = stateOf.get(step) ?? "blank";
         return (
-          <NavLink key={step} to={`/designs/${designId}/${step}`} className={LINK} data-state={state} title={`${title}: ${STATE_WORDS[state]}`}>
+          <NavLink
+            key={step}
+            to={`/designs/${designId}/${step}`}
+            className={LINK}
+            data-state={state}
+            title={`${title}: ${STATE_WORDS[state]}`}
+          >
             <StateMark state={state} />
             {title}
             <span className="sr-only">, {STATE_WORDS[state]}</span>

@@ -39,7 +39,12 @@ export function UnitsMenu() {
         </Button>
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content align="end" sideOffset={4} aria-label="Units" className="z-30 w-72 rounded border border-rule bg-sheet p-3 text-[13px] text-ink shadow-lg">
+        <Popover.Content
+          align="end"
+          sideOffset={4}
+          aria-label="Units"
+          className="z-30 w-72 rounded border border-rule bg-sheet p-3 text-[13px] text-ink shadow-lg"
+        >
           <div className="mb-2 flex gap-1.5">
             {(["field", "metric"] as const).map((s) => (
               <Button

@@ -2,7 +2,8 @@
 import { Magnet } from "lucide-react";
 import { usePreferences } from "../preferences";
 
-const BUTTON = "rounded border border-rule bg-sheet px-1 text-[11px] leading-[17px] hover:border-petrol aria-pressed:border-petrol aria-pressed:text-petrol aria-pressed:font-semibold";
+const BUTTON =
+  "rounded border border-rule bg-sheet px-1 text-[11px] leading-[17px] hover:border-petrol aria-pressed:border-petrol aria-pressed:text-petrol aria-pressed:font-semibold";
 
 export function AxisButtons({ zoomedIn, fit }: { zoomedIn: boolean; fit: () => void }) {
   const { axis, snap, prefer } = usePreferences();
@@ -14,7 +15,11 @@ export function AxisButtons({ zoomedIn, fit }: { zoomedIn: boolean; fit: () => v
           type="button"
           className={BUTTON}
           aria-pressed={axis === kind}
-          title={kind === "md" ? "Depth along hole; the section is stretched along it (a)" : "True vertical depth; the section shows the path (a)"}
+          title={
+            kind === "md"
+              ? "Depth along hole; the section is stretched along it (a)"
+              : "True vertical depth; the section shows the path (a)"
+          }
           onClick={() => {
             prefer({ axis: kind });
           }}

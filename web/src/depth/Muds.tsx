@@ -22,7 +22,12 @@ export function Muds({ at, ppgAt, scale }: MudsProps) {
     const y = scale.y(s.shoe_md_ft);
     return (
       <g key={i}>
-        <path d={line(course(s, steps[i] ?? []).map(([md, ppg]) => [at(ppg), scale.y(md)] as const))} fill="none" stroke="var(--petrol)" strokeWidth={i === selected ? 3.4 : 2.2} />
+        <path
+          d={line(course(s, steps[i] ?? []).map(([md, ppg]) => [at(ppg), scale.y(md)] as const))}
+          fill="none"
+          stroke="var(--petrol)"
+          strokeWidth={i === selected ? 3.4 : 2.2}
+        />
         {next !== null && <line x1={at(s.mud_ppg)} x2={at(next)} y1={y} y2={y} stroke="var(--petrol)" strokeWidth={2.2} />}
         <MudLabel index={i} string={s} mudPpg={s.mud_ppg} at={at} ppgAt={ppgAt} scale={scale} />
       </g>
@@ -32,8 +37,15 @@ export function Muds({ at, ppgAt, scale }: MudsProps) {
 
 /** Depth and weight along a section: one line, or a stair where it is drilled in steps. */
 function course(s: StringResult, steps: readonly { from_md_ft: number; to_md_ft: number; mud_ppg: number }[]): [number, number][] {
-  if (steps.length === 0) return [[s.previous_shoe_md_ft, s.mud_ppg!], [s.shoe_md_ft, s.mud_ppg!]];
-  return steps.flatMap((step): [number, number][] => [[step.from_md_ft, step.mud_ppg], [step.to_md_ft, step.mud_ppg]]);
+  if (steps.length === 0)
+    return [
+      [s.previous_shoe_md_ft, s.mud_ppg!],
+      [s.shoe_md_ft, s.mud_ppg!],
+    ];
+  return steps.flatMap((step): [number, number][] => [
+    [step.from_md_ft, step.mud_ppg],
+    [step.to_md_ft, step.mud_ppg],
+  ]);
 }
 
 function MudLabel({ index, string, mudPpg, at, ppgAt, scale }: MudsProps & { index: number; string: StringResult; mudPpg: number }) {

@@ -36,20 +36,32 @@ export function PressureTrack({ scale, widthPx }: { scale: DepthScale; widthPx: 
   const factor = units.factor("pressure");
   const known = (key: "pore_psi" | "fracture_psi") => pressures.filter((p) => p[key] !== null).map((p) => ({ md: p.md_ft, psi: p[key]! }));
   const [pore, fracture] = [known("pore_psi"), known("fracture_psi")];
-  const at = (points: readonly { md: number; psi: number }[], md: number) => interpolate(points.map((p) => p.md), points.map((p) => p.psi), md);
+  const at = (points: readonly { md: number; psi: number }[], md: number) =>
+    interpolate(
+      points.map((p) => p.md),
+      points.map((p) => p.psi),
+      md,
+    );
   const show = (psi: number | null) => (psi === null ? "unknown" : units.number(psi, "pressure"));
   const read = (md: number) => {
     const [p, f] = [at(pore, md), at(fracture, md)];
     return p === null && f === null ? null : `pore ${show(p)} · frac ${show(f)}`;
   };
-  const muds = evaluation.mud.strings.flatMap((row, i) => (row.top_psi === null || row.bottom_psi === null || !strings[i] ? [] : [{ string: strings[i], top: row.top_psi, bottom: row.bottom_psi }]));
+  const muds = evaluation.mud.strings.flatMap((row, i) =>
+    row.top_psi === null || row.bottom_psi === null || !strings[i]
+      ? []
+      : [{ string: strings[i], top: row.top_psi, bottom: row.bottom_psi }],
+  );
   return (
     <Track
       title="Mud window"
       unit={`pressure, ${units.unit("pressure")}`}
       scale={scale}
       widthPx={widthPx}
-      domain={fromZero(fracture.map((p) => p.psi * factor), 100 * factor)}
+      domain={fromZero(
+        fracture.map((p) => p.psi * factor),
+        100 * factor,
+      )}
       read={read}
       table={() => ({
         columns: [`MD, ${units.unit("depth")}`, `pore, ${units.unit("pressure")}`, "fracture"],
@@ -61,9 +73,23 @@ export function PressureTrack({ scale, widthPx }: { scale: DepthScale; widthPx: 
       {(x) => (
         <>
           <path d={line(pore.map((p) => [x(p.psi * factor), scale.y(p.md)] as const))} fill="none" stroke="var(--iris)" strokeWidth={1.8} />
-          <path d={line(fracture.map((p) => [x(p.psi * factor), scale.y(p.md)] as const))} fill="none" stroke="var(--rust)" strokeWidth={1.8} strokeDasharray="5 3" />
+          <path
+            d={line(fracture.map((p) => [x(p.psi * factor), scale.y(p.md)] as const))}
+            fill="none"
+            stroke="var(--rust)"
+            strokeWidth={1.8}
+            strokeDasharray="5 3"
+          />
           {muds.map(({ string, top, bottom }, i) => (
-            <line key={i} x1={x(top * factor)} y1={scale.y(string.previous_shoe_md_ft)} x2={x(bottom * factor)} y2={scale.y(string.shoe_md_ft)} stroke="var(--petrol)" strokeWidth={2.4} />
+            <line
+              key={i}
+              x1={x(top * factor)}
+              y1={scale.y(string.previous_shoe_md_ft)}
+              x2={x(bottom * factor)}
+              y2={scale.y(string.shoe_md_ft)}
+              stroke="var(--petrol)"
+              strokeWidth={2.4}
+            />
           ))}
         </>
       )}

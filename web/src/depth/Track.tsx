@@ -40,7 +40,21 @@ export interface TrackProps {
 
 const PAD_PX = 6;
 
-export function Track({ title, unit, scale, widthPx, domain, read, table, children, grips, summary, graspable = false, action, heading }: TrackProps) {
+export function Track({
+  title,
+  unit,
+  scale,
+  widthPx,
+  domain,
+  read,
+  table,
+  children,
+  grips,
+  summary,
+  graspable = false,
+  action,
+  heading,
+}: TrackProps) {
   const units = useUnits();
   const x = scaleLinear(domain, [PAD_PX, widthPx - PAD_PX]);
   const wanted = Math.max(2, Math.floor(widthPx / (domain[1] >= 1000 ? 62 : 44)));
@@ -78,9 +92,17 @@ export function Track({ title, unit, scale, widthPx, domain, read, table, childr
         {ticks.map((tick) => (
           <g key={tick}>
             <line x1={x(tick)} x2={x(tick)} y1={HEADER_PX} y2={bottom} stroke="var(--rule)" strokeWidth={0.6} />
-            {labelled.has(tick) && <text x={x(tick)} y={HEADER_PX - 6} fontSize={10.5} textAnchor={x(tick) > widthPx - 20 ? "end" : x(tick) < 14 ? "start" : "middle"} style={{ fill: "var(--mute)" }}>
-              {grouped(tick)}
-            </text>}
+            {labelled.has(tick) && (
+              <text
+                x={x(tick)}
+                y={HEADER_PX - 6}
+                fontSize={10.5}
+                textAnchor={x(tick) > widthPx - 20 ? "end" : x(tick) < 14 ? "start" : "middle"}
+                style={{ fill: "var(--mute)" }}
+              >
+                {grouped(tick)}
+              </text>
+            )}
           </g>
         ))}
         <DepthClip scale={scale} widthPx={widthPx}>

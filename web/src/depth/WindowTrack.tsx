@@ -70,11 +70,17 @@ function EmwTrack({ scale, widthPx, grips }: WindowTrackProps) {
     return parts.length ? parts.join(" · ") : null;
   };
   const table = (): TableData => {
-    const depths = [...new Set([...pore.md, ...fracture.md, ...stability.md, ...evaluation.strings.map((s) => s.shoe_md_ft)])].sort((a, b) => a - b);
+    const depths = [...new Set([...pore.md, ...fracture.md, ...stability.md, ...evaluation.strings.map((s) => s.shoe_md_ft)])].sort(
+      (a, b) => a - b,
+    );
     const cell = (value: number | null) => (value === null ? "unknown" : units.number(value, "emw"));
     const bound = (md: number, key: "lower_ppg" | "upper_ppg") => {
       const known = ground.window.filter((p) => p[key] !== null);
-      return interpolate(known.map((p) => p.md_ft), known.map((p) => p[key]!), md);
+      return interpolate(
+        known.map((p) => p.md_ft),
+        known.map((p) => p[key]!),
+        md,
+      );
     };
     return {
       columns: [`MD, ${units.unit("depth")}`, `pore, ${units.unit("emw")}`, "least mud", "mud", "greatest mud", "fracture"],
@@ -100,7 +106,14 @@ function EmwTrack({ scale, widthPx, grips }: WindowTrackProps) {
       graspable
       action={<WindowSwitch />}
       summary="Mud window against depth: pore pressure, fracture gradient, and the mud weight of each section"
-      grips={grips && ((x) => grips((ppg) => x(show(ppg)), (px) => x.invert(px) / units.factor("emw")))}
+      grips={
+        grips &&
+        ((x) =>
+          grips(
+            (ppg) => x(show(ppg)),
+            (px) => x.invert(px) / units.factor("emw"),
+          ))
+      }
     >
       {(x: HorizontalScale) => {
         const at = (ppg: number) => x(show(ppg));
@@ -110,10 +123,20 @@ function EmwTrack({ scale, widthPx, grips }: WindowTrackProps) {
             <path d={band(ground, at, scale)} fill="var(--window)" />
             <path d={path(pore)} fill="none" stroke="var(--iris)" strokeWidth={1.8} />
             <path d={path(fracture)} fill="none" stroke="var(--rust)" strokeWidth={1.8} strokeDasharray="5 3" />
-            {stability.md.length > 1 && <path d={path(stability)} fill="none" stroke="var(--mute)" strokeWidth={1.4} strokeDasharray="2 3" />}
+            {stability.md.length > 1 && (
+              <path d={path(stability)} fill="none" stroke="var(--mute)" strokeWidth={1.4} strokeDasharray="2 3" />
+            )}
             <Muds at={at} ppgAt={(px) => x.invert(px) / units.factor("emw")} scale={scale} />
             {evaluation.strings.map((s, i) => (
-              <line key={i} x1={at(low)} x2={at(high)} y1={scale.y(s.shoe_md_ft)} y2={scale.y(s.shoe_md_ft)} stroke="var(--mute)" strokeDasharray="1.5 3" />
+              <line
+                key={i}
+                x1={at(low)}
+                x2={at(high)}
+                y1={scale.y(s.shoe_md_ft)}
+                y2={scale.y(s.shoe_md_ft)}
+                stroke="var(--mute)"
+                strokeDasharray="1.5 3"
+              />
             ))}
             <Name text="pore" of={pore} at={at} scale={scale} colour="var(--iris)" side={-1} />
             <Name text="fracture" of={fracture} at={at} scale={scale} colour="var(--rust)" side={1} />
@@ -139,7 +162,14 @@ function Name({ text, of, at, scale, colour, side }: NameProps) {
   if (value === null) return null;
   const px = at(value) + side * 6;
   return (
-    <text x={side < 0 ? Math.max(px, 34) : px} y={y} fontSize={11.5} textAnchor={side < 0 ? "end" : "start"} className="halo" style={{ fill: colour }}>
+    <text
+      x={side < 0 ? Math.max(px, 34) : px}
+      y={y}
+      fontSize={11.5}
+      textAnchor={side < 0 ? "end" : "start"}
+      className="halo"
+      style={{ fill: colour }}
+    >
       {text}
     </text>
   );

@@ -37,7 +37,11 @@ export function readingAt(evaluation: Evaluation, drawn: Drawn, mdFt: number, se
     ["pore", drawn.ground?.pore ?? []],
     ["fracture", drawn.ground?.fracture ?? []],
   ] as const) {
-    const value = interpolate(points.map((p) => p.md_ft), points.map((p) => p.emw_ppg), mdFt);
+    const value = interpolate(
+      points.map((p) => p.md_ft),
+      points.map((p) => p.emw_ppg),
+      mdFt,
+    );
     if (value !== null) parts.push({ label, text: units.text(value, "emw") });
   }
   return [...parts, ...factors(evaluation, drawn.loads, mdFt, selected, units)];
@@ -78,5 +82,10 @@ function factors(evaluation: Evaluation, loads: LoadsResult | undefined, mdFt: n
   const shares = loads.cases.map((c) => ({ name: c.name, share: interpolate(loads.md_ft, c.share, mdFt) ?? Infinity }));
   const least = shares.reduce((a, b) => (b.share < a.share ? b : a), { name: "", share: Infinity });
   if (!Number.isFinite(least.share)) return [];
-  return [{ label: `${units.text(string.od_in, "size")} factor over required`, text: `${least.share > 9.9 ? "over 9.9" : least.share.toFixed(2)}, ${least.name}` }];
+  return [
+    {
+      label: `${units.text(string.od_in, "size")} factor over required`,
+      text: `${least.share > 9.9 ? "over 9.9" : least.share.toFixed(2)}, ${least.name}`,
+    },
+  ];
 }

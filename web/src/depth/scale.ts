@@ -106,7 +106,10 @@ function kept(view: DepthView, totalFt: number): DepthView {
 /** The view after zooming by a factor (under 1 is closer) about a pixel; null is the whole well. */
 export function zoomed(scale: DepthScale, yPx: number, factor: number): DepthView | null {
   const about = scale.axisAt(yPx);
-  const view = kept({ topFt: about - (about - scale.topFt) * factor, bottomFt: about + (scale.bottomFt - about) * factor }, scale.axis.totalFt);
+  const view = kept(
+    { topFt: about - (about - scale.topFt) * factor, bottomFt: about + (scale.bottomFt - about) * factor },
+    scale.axis.totalFt,
+  );
   return view.bottomFt - view.topFt >= scale.axis.totalFt - 1e-6 ? null : view;
 }
 

@@ -99,5 +99,12 @@ export function useDepthView(box: RefObject<HTMLElement | null>, axis: DepthAxis
       if (paperOf(event.target)) setView(null);
     },
   };
-  return { scale, handlers, zoomedIn: view !== null, fit: () => { setView(null); } };
+  return {
+    scale,
+    handlers,
+    zoomedIn: view !== null,
+    fit: () => {
+      setView(null);
+    },
+  };
 }

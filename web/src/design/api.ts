@@ -68,13 +68,16 @@ export const findPrograms = (document: Design, signal?: AbortSignal) => send<Pro
 export const planPath = (plan: PathPlan) => send<{ stations: Station[]; total_md_ft: number }>("POST", "/paths", plan);
 export const estimateFracture = (document: Design, method: string, poisson: number, matrix_stress_ratio: number) =>
   send<{ rows: Record<string, unknown>[] }>("POST", "/estimates/fracture", { document, method, poisson, matrix_stress_ratio });
-export const getLoads = (document: Design, string: number, signal?: AbortSignal) => send<LoadsResult>("POST", "/loads", { document, string }, signal);
-export const getOffers = (document: Design, string: number, signal?: AbortSignal) => send<PipeOffers>("POST", "/pipe-offers", { document, string }, signal);
+export const getLoads = (document: Design, string: number, signal?: AbortSignal) =>
+  send<LoadsResult>("POST", "/loads", { document, string }, signal);
+export const getOffers = (document: Design, string: number, signal?: AbortSignal) =>
+  send<PipeOffers>("POST", "/pipe-offers", { document, string }, signal);
 export const getChains = (document: Design, signal?: AbortSignal) => send<ChainsResult>("POST", "/chains", { document }, signal);
 export const getWorking = (document: Design, key: string) => send<Working>("POST", "/workings", { document, key });
 export const getReference = () => send<ReferenceData>("GET", "/reference");
 export const drawGround = (document: Design) => send<GroundDrawing>("POST", "/drawings/ground", { document });
-export const drawKick = (document: Design) => send<{ strings: KickDrawing[] }>("POST", "/drawings/kick", { document }).then((r) => r.strings);
+export const drawKick = (document: Design) =>
+  send<{ strings: KickDrawing[] }>("POST", "/drawings/kick", { document }).then((r) => r.strings);
 export const getUnits = () => send<{ quantities: UnitTable }>("GET", "/units").then((r) => r.quantities);
 export const getPipes = (odIn: number) => send<PipeTable>("GET", `/catalogue/pipes?od_in=${odIn}`).then((r) => r.pipes);
 export const getCatalogue = () => send<CatalogueView>("GET", "/catalogue");
@@ -94,9 +97,15 @@ export const compareDesigns = (id: number, other: number) => send<Comparison>("G
 export type TableTarget = Target;
 export const readPaste = (target: Target, text: string, first: string, units: UnitChoice) =>
   send<Pasted>("POST", `/tables/${target}/paste`, { text, first, units });
-export const previewTable = (target: Target, name: string, text: string) => send<Preview>("POST", `/tables/${target}/preview`, { name, text });
-export const takeTable = (target: Target, source: { name: string; text: string }, mapping: Mapping, trajectory: Design["trajectory"], units: UnitChoice) =>
-  send<Taken>("POST", `/tables/${target}/import`, { ...source, mapping, trajectory, units });
+export const previewTable = (target: Target, name: string, text: string) =>
+  send<Preview>("POST", `/tables/${target}/preview`, { name, text });
+export const takeTable = (
+  target: Target,
+  source: { name: string; text: string },
+  mapping: Mapping,
+  trajectory: Design["trajectory"],
+  units: UnitChoice,
+) => send<Taken>("POST", `/tables/${target}/import`, { ...source, mapping, trajectory, units });
 
 export async function importWell(file: File): Promise<Saved> {
   const init = { method: "POST", body: file, headers: { "Content-Type": "application/octet-stream" } };

@@ -33,6 +33,21 @@ export function useSnapshot<K extends keyof Snapshot>(key: K): Snapshot[K] {
   return useSyncExternalStore(session.subscribe, () => session.snapshot()[key]);
 }
 
+/** A part of the evaluation, undefined before the first; equal parts of two answers are the same, and draw nothing. */
+export function useEvaluated<T>(pick: (evaluation: Evaluation) => T): T | undefined {
+  const { session } = useBench();
+  return useSyncExternalStore(session.subscribe, () => {
+    const { evaluation } = session.snapshot();
+    return evaluation === null ? undefined : pick(evaluation);
+  });
+}
+
+/** A part of the document as it stands. */
+export function useDocument<T>(pick: (document: Design) => T): T {
+  const { session } = useBench();
+  return useSyncExternalStore(session.subscribe, () => pick(session.snapshot().document));
+}
+
 /** What stands at a place of the document. */
 export function useAt(path: string): unknown {
   const { session } = useBench();
@@ -90,7 +105,8 @@ export function editString(session: Session, index: number, key: string, value: 
 export function withoutString(document: Design, index: number): Change[] {
   const gone = document.strings[index]!.id;
   const changes: Change[] = [{ path: "/strings", value: document.strings.filter((_, i) => i !== index) }];
-  if (document.preventers.some((s) => s.string === gone)) changes.push({ path: "/preventers", value: document.preventers.filter((s) => s.string !== gone) });
+  if (document.preventers.some((s) => s.string === gone))
+    changes.push({ path: "/preventers", value: document.preventers.filter((s) => s.string !== gone) });
   document.wellhead.pieces.forEach((piece, i) => {
     if (piece.string === gone) changes.push({ path: `/wellhead/pieces/${i}/string`, value: null });
   });

@@ -9,7 +9,12 @@ function useDrawn<T>(ask: (document: Design) => Promise<T>, keyOf: (document: De
   const document = useSnapshot("document");
   const faults = useSnapshot("faults");
   const [drawn, setDrawn] = useState<T | null>(null);
-  const state = useRef<{ busy: boolean; wanted: Design; shown: readonly unknown[]; gone: boolean }>({ busy: false, wanted: document, shown: [], gone: false });
+  const state = useRef<{ busy: boolean; wanted: Design; shown: readonly unknown[]; gone: boolean }>({
+    busy: false,
+    wanted: document,
+    shown: [],
+    gone: false,
+  });
   useEffect(() => {
     const held = state.current;
     held.gone = false;

@@ -63,7 +63,8 @@ export class Reference {
     const parts = path.split("/").slice(1);
     const words: string[] = [];
     parts.forEach((part, i) => {
-      if (/^\d+$/.test(part)) words.push(`${(words.pop() ?? "row").replace(/s$/, "")} ${Number(part) + 1}`); // one of the strings: "String 3"
+      if (/^\d+$/.test(part))
+        words.push(`${(words.pop() ?? "row").replace(/s$/, "")} ${Number(part) + 1}`); // one of the strings: "String 3"
       else words.push(this.find(`/${parts.slice(0, i + 1).join("/")}`)?.title ?? plainWords(part));
     });
     return words.filter((w) => !PLAIN_PARTS.has(w)).join(", ") || "The document";
@@ -75,7 +76,9 @@ const PLAIN_PARTS = new Set(["Site", "Ground", "Trajectory"]);
 /** A key that is no field of the document (a column of a table being read) without its unit. */
 function plainWords(key: string): string {
   const bare = key.split(":").pop()!;
-  return bare.replace(/_(md|tvd)?_?(ft|in|ppg|psi|ppf|lbf|bbl|deg|f|ppm|percent)$/, (_, way?: string) => (way ? ` ${way.toUpperCase()}` : "")).replaceAll("_", " ");
+  return bare
+    .replace(/_(md|tvd)?_?(ft|in|ppg|psi|ppf|lbf|bbl|deg|f|ppm|percent)$/, (_, way?: string) => (way ? ` ${way.toUpperCase()}` : ""))
+    .replaceAll("_", " ");
 }
 
 export const ReferenceContext = createContext<Reference | null>(null);

@@ -1,5 +1,6 @@
 // One design open in the browser: its document with undo and redo, its evaluation, and its saving.
 // No React here; the workbench subscribes. A drag is one undo step and one revision.
+import { replaceEqualDeep } from "@tanstack/react-query";
 import * as api from "./api";
 import { change } from "./pointer";
 import type { Change, Design, Evaluation, Fault, Stale } from "./types";
@@ -181,7 +182,8 @@ export class Session {
 
   private async evaluateOne(document: Design): Promise<void> {
     try {
-      const evaluation = await api.evaluate(document);
+      // by parts: what an answer has in common with the one before stays the same object, and is not drawn again
+      const evaluation = replaceEqualDeep(this.state.evaluation, await api.evaluate(document)) as Evaluation;
       const current = document === this.state.document;
       const roundTripMs = current ? performance.now() - this.editedAt : this.state.roundTripMs;
       this.set({ evaluation, faults: [], behind: !current, roundTripMs });

@@ -45,7 +45,11 @@ export function FormulaView({ formula }: { formula: FormulaItem }) {
     <article className="max-w-2xl">
       <h2 className="text-[18px] font-semibold">{formula.title}</h2>
       <p className="font-narrow text-[12.5px] text-mute">{formula.name}</p>
-      <Equation symbolic={formula.symbolic} mathml={formula.mathml} className="my-3 border-l-[3px] border-petrol bg-sheet px-3 py-2 text-[17px]" />
+      <Equation
+        symbolic={formula.symbolic}
+        mathml={formula.mathml}
+        className="my-3 border-l-[3px] border-petrol bg-sheet px-3 py-2 text-[17px]"
+      />
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -71,8 +75,13 @@ export function FormulaView({ formula }: { formula: FormulaItem }) {
           </p>
         )}
         <p className="mt-2 flex items-center gap-3">
-          <Button type="submit" className="shrink-0">Work it out</Button>
-          <span className="text-[12px] text-mute">Several numbers are separated by semicolons. Placeholders are the usual values. The constants of the equation are for field units.</span>
+          <Button type="submit" className="shrink-0">
+            Work it out
+          </Button>
+          <span className="text-[12px] text-mute">
+            Several numbers are separated by semicolons. Placeholders are the usual values. The constants of the equation are for field
+            units.
+          </span>
         </p>
       </form>
       <output className="mt-3 block min-h-6">
@@ -219,7 +228,17 @@ function UnitChoice({ label, fixed, quantity, unit, onUnit }: UnitChoiceProps) {
   );
 }
 
-function Result({ output, named, unit, onUnit }: { output: Output; named: boolean; unit: DisplayUnit | null; onUnit: (unit: string) => void }) {
+function Result({
+  output,
+  named,
+  unit,
+  onUnit,
+}: {
+  output: Output;
+  named: boolean;
+  unit: DisplayUnit | null;
+  onUnit: (unit: string) => void;
+}) {
   const shown = [output.value].flat().map((v) => (unit === null ? v : v * unit.factor + unit.offset));
   const words = output.name.replaceAll("_", " ");
   return (

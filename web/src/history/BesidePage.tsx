@@ -143,7 +143,9 @@ function Results({ pair }: { pair: Comparison }) {
   const [all, setAll] = useState(false);
   const rows = pair.side_by_side.results.filter((row) => all || row.differs);
   const sections = [...new Set(rows.map((row) => row.section))];
-  const cell = (words: Words, differs: boolean) => <td className={`px-2 text-right align-top ${differs ? "font-semibold" : "text-mute"}`}>{units.words(words)}</td>;
+  const cell = (words: Words, differs: boolean) => (
+    <td className={`px-2 text-right align-top ${differs ? "font-semibold" : "text-mute"}`}>{units.words(words)}</td>
+  );
   return (
     <section aria-label="Results" className="mt-4">
       <h2 className="flex items-baseline gap-3 text-[14px] font-semibold">

@@ -71,7 +71,9 @@ function RevisionRow({ revision, shown, show }: { revision: RevisionItem; shown:
   return (
     <tr className={`border-b border-rule/60 align-top ${shown ? "bg-petrol/8" : ""}`} data-revision-row={revision.number}>
       <td className="py-1 text-right font-semibold">{revision.number}</td>
-      <td className="px-3 py-1 text-mute">{new Date(revision.saved_at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "medium" })}</td>
+      <td className="px-3 py-1 text-mute">
+        {new Date(revision.saved_at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "medium" })}
+      </td>
       <td className="py-1 text-mute">{revision.author}</td>
       <td className="py-1">
         {revision.note && <span className="block text-mute">{revision.note}</span>}
@@ -79,15 +81,25 @@ function RevisionRow({ revision, shown, show }: { revision: RevisionItem; shown:
           <ChangeLine key={change.place + change.subject} change={change} />
         ))}
         {more > 0 && (
-          <button type="button" className="text-petrol hover:underline" onClick={() => { setAll(true); }}>
+          <button
+            type="button"
+            className="text-petrol hover:underline"
+            onClick={() => {
+              setAll(true);
+            }}
+          >
             and {more} more
           </button>
         )}
-        {revision.changes.length === 0 && revision.note === "" && <span className="text-mute">no change in words</span>}
+        {revision.unreadable !== "" && <span className="block text-brick">This revision cannot be read: {revision.unreadable}</span>}
+        {revision.changes.length === 0 && revision.note === "" && revision.unreadable === "" && (
+          <span className="text-mute">no change in words</span>
+        )}
       </td>
       <td className="py-1 text-right">
         <Button
           aria-pressed={shown}
+          disabled={revision.unreadable !== ""}
           onClick={() => {
             show(revision.number);
           }}
@@ -114,7 +126,11 @@ function Shown({ id, number, newest }: { id: number; number: number; newest: num
   const navigate = useNavigate();
   const client = useQueryClient();
   const [refusal, setRefusal] = useState("");
-  const { data: document } = useQuery({ queryKey: ["revision", id, number], queryFn: () => api.getRevision(id, number), staleTime: Infinity });
+  const { data: document } = useQuery({
+    queryKey: ["revision", id, number],
+    queryFn: () => api.getRevision(id, number),
+    staleTime: Infinity,
+  });
   const { data: evaluation } = useQuery({
     queryKey: ["revision", id, number, "evaluation"],
     queryFn: () => api.evaluate(document!),
@@ -146,7 +162,9 @@ function Shown({ id, number, newest }: { id: number; number: number; newest: num
           </p>
         )}
       </div>
-      <div className="flex min-h-0 flex-1 px-2">{evaluation && <StaticSection evaluation={evaluation} label={`Section of the well at revision ${number}`} />}</div>
+      <div className="flex min-h-0 flex-1 px-2">
+        {evaluation && <StaticSection evaluation={evaluation} label={`Section of the well at revision ${number}`} />}
+      </div>
     </aside>
   );
 }

@@ -143,7 +143,9 @@ function Sample({ preview }: { preview: Preview }) {
           ))}
         </tbody>
       </table>
-      {preview.count > preview.sample.length && <p className="text-[12px] text-mute">and {(preview.count - preview.sample.length).toLocaleString("en-US")} more</p>}
+      {preview.count > preview.sample.length && (
+        <p className="text-[12px] text-mute">and {(preview.count - preview.sample.length).toLocaleString("en-US")} more</p>
+      )}
     </div>
   );
 }

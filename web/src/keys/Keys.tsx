@@ -73,36 +73,40 @@ function Palette({ open, onOpenChange, actions }: SheetProps) {
   const groups = ["Go to", "Design", "Findings", "View"] as const;
   return (
     <Modal open={open} onOpenChange={onOpenChange} title="Find" bare>
-          <Command label="Find an action" className="flex max-h-[70vh] flex-col">
-            <Command.Input
-              placeholder="A step, a string, a finding, an action…"
-              className="w-full border-b border-rule bg-transparent px-3 py-2 text-[14px] outline-none placeholder:text-mute"
-            />
-            <Command.List className="min-h-0 overflow-y-auto p-1.5">
-              <Command.Empty className="px-2 py-3 text-mute">Nothing of that name.</Command.Empty>
-              {groups.map((group) => {
-                const members = actions.filter((a) => a.group === group);
-                return members.length === 0 ? null : (
-                  <Command.Group key={group} heading={group} className="[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:pt-1.5 [&_[cmdk-group-heading]]:text-[11.5px] [&_[cmdk-group-heading]]:text-mute">
-                    {members.map((action) => (
-                      <Command.Item
-                        key={action.id}
-                        value={`${action.title} ${action.id}`}
-                        onSelect={() => {
-                          onOpenChange(false);
-                          action.run();
-                        }}
-                        className="flex items-center gap-2 rounded px-2 py-1 data-[selected=true]:bg-petrol/15"
-                      >
-                        <span className="truncate">{action.title}</span>
-                        {action.keys && <kbd className="ml-auto font-narrow text-[11.5px] text-mute">{keyWords(action.keys)}</kbd>}
-                      </Command.Item>
-                    ))}
-                  </Command.Group>
-                );
-              })}
-            </Command.List>
-          </Command>
+      <Command label="Find an action" className="flex max-h-[70vh] flex-col">
+        <Command.Input
+          placeholder="A step, a string, a finding, an action…"
+          className="w-full border-b border-rule bg-transparent px-3 py-2 text-[14px] outline-none placeholder:text-mute"
+        />
+        <Command.List className="min-h-0 overflow-y-auto p-1.5">
+          <Command.Empty className="px-2 py-3 text-mute">Nothing of that name.</Command.Empty>
+          {groups.map((group) => {
+            const members = actions.filter((a) => a.group === group);
+            return members.length === 0 ? null : (
+              <Command.Group
+                key={group}
+                heading={group}
+                className="[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:pt-1.5 [&_[cmdk-group-heading]]:text-[11.5px] [&_[cmdk-group-heading]]:text-mute"
+              >
+                {members.map((action) => (
+                  <Command.Item
+                    key={action.id}
+                    value={`${action.title} ${action.id}`}
+                    onSelect={() => {
+                      onOpenChange(false);
+                      action.run();
+                    }}
+                    className="flex items-center gap-2 rounded px-2 py-1 data-[selected=true]:bg-petrol/15"
+                  >
+                    <span className="truncate">{action.title}</span>
+                    {action.keys && <kbd className="ml-auto font-narrow text-[11.5px] text-mute">{keyWords(action.keys)}</kbd>}
+                  </Command.Item>
+                ))}
+              </Command.Group>
+            );
+          })}
+        </Command.List>
+      </Command>
     </Modal>
   );
 }
@@ -130,30 +134,30 @@ function KeyList({ open, onOpenChange, actions }: SheetProps) {
   const rows = [...actions.filter((a) => a.keys).map((a) => [keyWords(a.keys!), a.title] as const), ...OTHERS];
   return (
     <Modal open={open} onOpenChange={onOpenChange} title="Keys">
-          <div className="min-h-0 overflow-y-auto" tabIndex={0} role="region" aria-label="List of keys">
-          <dl className="grid grid-cols-[7rem_1fr] gap-y-0.5">
-            {rows.map(([keys, title]) => (
-              <div key={keys + title} className="contents">
-                <dt>
-                  <kbd className="font-narrow">{keys}</kbd>
-                </dt>
-                <dd className="text-mute">{title}</dd>
-              </div>
-            ))}
-          </dl>
-          </div>
-          <label className="mt-3 flex items-center gap-2 border-t border-rule pt-2">
-            <input
-              type="checkbox"
-              className="size-3.5 accent-petrol"
-              checked={single}
-              onChange={(event) => {
-                setSingleKeys(event.target.checked);
-                setSingle(event.target.checked);
-              }}
-            />
-            Single keys without Ctrl
-          </label>
+      <div className="min-h-0 overflow-y-auto" tabIndex={0} role="region" aria-label="List of keys">
+        <dl className="grid grid-cols-[7rem_1fr] gap-y-0.5">
+          {rows.map(([keys, title]) => (
+            <div key={keys + title} className="contents">
+              <dt>
+                <kbd className="font-narrow">{keys}</kbd>
+              </dt>
+              <dd className="text-mute">{title}</dd>
+            </div>
+          ))}
+        </dl>
+      </div>
+      <label className="mt-3 flex items-center gap-2 border-t border-rule pt-2">
+        <input
+          type="checkbox"
+          className="size-3.5 accent-petrol"
+          checked={single}
+          onChange={(event) => {
+            setSingleKeys(event.target.checked);
+            setSingle(event.target.checked);
+          }}
+        />
+        Single keys without Ctrl
+      </label>
     </Modal>
   );
 }

@@ -53,18 +53,76 @@ export function useActions(showKeys: () => void): Action[] {
     }));
     const adopt = adoption(document, evaluation);
     const design: Action[] = [
-      { id: "undo", title: "Undo", group: "Design", keys: "$mod+z", run: () => { session.undo(); } },
-      { id: "redo", title: "Redo", group: "Design", keys: "$mod+Shift+z", run: () => { session.redo(); } },
-      ...(adopt.length ? [{ id: "adopt", title: "Adopt the proposed program", group: "Design" as const, run: () => { session.edit(adopt); } }] : []),
+      {
+        id: "undo",
+        title: "Undo",
+        group: "Design",
+        keys: "$mod+z",
+        run: () => {
+          session.undo();
+        },
+      },
+      {
+        id: "redo",
+        title: "Redo",
+        group: "Design",
+        keys: "$mod+Shift+z",
+        run: () => {
+          session.redo();
+        },
+      },
+      ...(adopt.length
+        ? [
+            {
+              id: "adopt",
+              title: "Adopt the proposed program",
+              group: "Design" as const,
+              run: () => {
+                session.edit(adopt);
+              },
+            },
+          ]
+        : []),
     ];
     const view: Action[] = [
       { id: "history", title: "History of this design", group: "Go to", run: open(`/designs/${designId}/history`) },
       { id: "wells", title: "All wells", group: "Go to", run: open("/") },
       { id: "formulas", title: "Formulas", group: "Go to", run: open("/formulas") },
-      { id: "units", title: system === "field" ? "Metric units" : "Field units", group: "View", keys: "u", run: () => { prefer({ units: { system: system === "field" ? "metric" : "field", mixed: {} } }); } },
-      { id: "axis", title: axis === "md" ? "Depth axis in TVD, vertical section" : "Depth axis along hole", group: "View", keys: "a", run: () => { prefer({ axis: axis === "md" ? "tvd" : "md" }); } },
-      { id: "snap", title: snap ? "Drag without snapping" : "Snap what is dragged", group: "View", keys: "s", run: () => { prefer({ snap: !snap }); } },
-      { id: "dark", title: dark ? "Light" : "Dark", group: "View", run: () => { prefer({ dark: !dark }); } },
+      {
+        id: "units",
+        title: system === "field" ? "Metric units" : "Field units",
+        group: "View",
+        keys: "u",
+        run: () => {
+          prefer({ units: { system: system === "field" ? "metric" : "field", mixed: {} } });
+        },
+      },
+      {
+        id: "axis",
+        title: axis === "md" ? "Depth axis in TVD, vertical section" : "Depth axis along hole",
+        group: "View",
+        keys: "a",
+        run: () => {
+          prefer({ axis: axis === "md" ? "tvd" : "md" });
+        },
+      },
+      {
+        id: "snap",
+        title: snap ? "Drag without snapping" : "Snap what is dragged",
+        group: "View",
+        keys: "s",
+        run: () => {
+          prefer({ snap: !snap });
+        },
+      },
+      {
+        id: "dark",
+        title: dark ? "Light" : "Dark",
+        group: "View",
+        run: () => {
+          prefer({ dark: !dark });
+        },
+      },
       { id: "keys", title: "List of keys", group: "View", keys: "?", run: showKeys },
     ];
     return [...steps, ...design, ...strings, ...findings, ...view];

@@ -1,6 +1,6 @@
 // The margin: findings with what would mend them, assumptions, and the working of the number last asked about.
 import { useState } from "react";
-import { useBench, useSnapshot } from "../design/context";
+import { useBench, useEvaluated, useSnapshot } from "../design/context";
 import type { Finding } from "../design/types";
 import { Button } from "../ui/Button";
 import { SEVERITY } from "../ui/mark";
@@ -9,10 +9,10 @@ import { WorkingPanel } from "./WorkingPanel";
 import { useReference } from "../design/reference";
 
 export function Margin() {
-  const evaluation = useSnapshot("evaluation");
+  const found = useEvaluated((e) => e.findings);
   const faults = useSnapshot("faults");
   const { asked } = useBench();
-  const findings = evaluation?.findings ?? [];
+  const findings = found ?? [];
   return (
     <aside aria-label="Findings and working" className="flex h-full w-[302px] shrink-0 flex-col border-l border-rule bg-sheet">
       <div className="min-h-0 flex-1 overflow-y-auto px-3 py-2.5" role="region" aria-label="Findings" tabIndex={0}>
@@ -20,9 +20,7 @@ export function Margin() {
         <h2 className="mb-2 flex flex-wrap items-baseline gap-x-2 text-[14px] font-semibold">
           Findings <Counts findings={findings} />
         </h2>
-        {evaluation && findings.length === 0 && (
-          <p className="text-mute">No finding on what is given. Assumptions below still need checking.</p>
-        )}
+        {found && findings.length === 0 && <p className="text-mute">No finding on what is given. Assumptions below still need checking.</p>}
         {groups(findings).map((group) => (
           <FindingGroup key={group.severity} severity={group.severity} findings={group.findings} />
         ))}
@@ -41,7 +39,9 @@ const SEVERITIES: readonly Severity[] = ["stop", "caution", "unknown", "note"];
 
 /** Findings by severity, and within it in the order of the steps, as the evaluation brings them. */
 function groups(findings: readonly Finding[]): { severity: Severity; findings: Finding[] }[] {
-  return SEVERITIES.map((severity) => ({ severity, findings: findings.filter((f) => f.severity === severity) })).filter((g) => g.findings.length > 0);
+  return SEVERITIES.map((severity) => ({ severity, findings: findings.filter((f) => f.severity === severity) })).filter(
+    (g) => g.findings.length > 0,
+  );
 }
 
 /** One severity, step by step; it can be folded away. */
@@ -71,9 +71,9 @@ function FindingGroup({ severity, findings }: { severity: Severity; findings: re
 }
 
 function Counts({ findings }: { findings: readonly Finding[] }) {
-  const words = SEVERITIES
-    .map((severity) => ({ severity, count: findings.filter((f) => f.severity === severity).length }))
-    .filter(({ count }) => count > 0);
+  const words = SEVERITIES.map((severity) => ({ severity, count: findings.filter((f) => f.severity === severity).length })).filter(
+    ({ count }) => count > 0,
+  );
   return (
     <span className="text-[12px] font-normal text-mute">
       {words.map(({ severity, count }) => `${count} ${severity}${severity === "unknown" || count === 1 ? "" : "s"}`).join(" · ") || "none"}
@@ -155,12 +155,12 @@ function sentence(words: string): string {
 }
 
 function Assumptions() {
-  const evaluation = useSnapshot("evaluation");
+  const assumed = useEvaluated((e) => e.assumptions);
   const { goTo } = useBench();
   const units = useUnits();
   const reference = useReference();
   const [open, setOpen] = useState(false);
-  const assumptions = evaluation?.assumptions ?? [];
+  const assumptions = assumed ?? [];
   if (assumptions.length === 0) return null;
   return (
     <details

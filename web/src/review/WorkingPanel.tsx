@@ -58,7 +58,9 @@ export function WorkingPanel() {
       <div className="min-h-0 overflow-y-auto px-3 pb-3" tabIndex={0} role="region" aria-label="Calls of the working">
         {isError && <p className="text-mute">This number is unknown with what is given, so it has no working.</p>}
         {data && !data.calls.every((call) => isFieldUnit(call, units)) && (
-          <p className="text-[12px] text-mute">Numbers are in the units chosen; the constants of the equations are for ft, in, ppg, psi and bbl.</p>
+          <p className="text-[12px] text-mute">
+            Numbers are in the units chosen; the constants of the equations are for ft, in, ppg, psi and bbl.
+          </p>
         )}
         {data?.calls.map((call, i) => (
           <CallView key={i} call={call} mathml={mathml} />

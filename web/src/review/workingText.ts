@@ -19,7 +19,10 @@ function plainNumber(value: number): string {
 export function numberText(given: Given, units: Units): string {
   if (given.value === null) return "unknown";
   const { factor, offset } = given.quantity === null ? { factor: 1, offset: 0 } : units.of(given.quantity);
-  return [given.value].flat().map((v) => plainNumber(v * factor + offset)).join("; ");
+  return [given.value]
+    .flat()
+    .map((v) => plainNumber(v * factor + offset))
+    .join("; ");
 }
 
 export function unitText(given: Given, units: Units): string {
@@ -29,7 +32,9 @@ export function unitText(given: Given, units: Units): string {
 /** Whether every number of a call stands in the units for which the equation's constants hold. */
 export function isFieldUnit(call: WorkingCall, units: Units): boolean {
   const all: readonly Given[] = [...call.inputs, ...call.outputs];
-  return all.every((g) => g.quantity === null || units.of(g.quantity).factor === 1) && call.calls.every((inner) => isFieldUnit(inner, units));
+  return (
+    all.every((g) => g.quantity === null || units.of(g.quantity).factor === 1) && call.calls.every((inner) => isFieldUnit(inner, units))
+  );
 }
 
 export function workingText(title: string, calls: readonly WorkingCall[], units: Units): string {

@@ -40,7 +40,14 @@ export function ShoeGrip({ shape, string, scale, shoeX }: ShoeGripProps) {
   return (
     <g {...slider} data-shoe={shape.index} className="cursor-ns-resize touch-none" {...grip}>
       <title>Drag, arrow keys, or double click to type</title>
-      <line x1={AXIS_PX + 60} x2={shoeX} y1={shape.labelY - 4} y2={shape.shoe} stroke={inHand ? "var(--petrol)" : "var(--mute)"} strokeWidth={0.8} />
+      <line
+        x1={AXIS_PX + 60}
+        x2={shoeX}
+        y1={shape.labelY - 4}
+        y2={shape.shoe}
+        stroke={inHand ? "var(--petrol)" : "var(--mute)"}
+        strokeWidth={0.8}
+      />
       <line x1={shoeX} x2={SECTION_PX} y1={shape.shoe} y2={shape.shoe} stroke="transparent" strokeWidth={9} />
       <rect
         x={AXIS_PX + 1}
@@ -53,7 +60,14 @@ export function ShoeGrip({ shape, string, scale, shoeX }: ShoeGripProps) {
         strokeWidth={inHand ? 1.6 : 1}
         strokeDasharray={string.proposed ? "3 2" : undefined}
       />
-      <text x={AXIS_PX + 58} y={shape.labelY - 7} fontSize={11.5} fontWeight={600} textAnchor="end" style={{ fill: inHand ? "var(--petrol)" : "var(--ink)" }}>
+      <text
+        x={AXIS_PX + 58}
+        y={shape.labelY - 7}
+        fontSize={11.5}
+        fontWeight={600}
+        textAnchor="end"
+        style={{ fill: inHand ? "var(--petrol)" : "var(--ink)" }}
+      >
         {size}
       </text>
       <text x={AXIS_PX + 58} y={shape.labelY + 4} fontSize={10.5} textAnchor="end" style={{ fill: "var(--mute)" }}>
@@ -87,7 +101,11 @@ export function TopGrip({ index, string, scale, x, what }: TopGripProps) {
     <g {...slider} data-grip={`${what}-${index}`} className="group cursor-ns-resize touch-none" {...grip}>
       <title>{`${label}: ${units.text(mdFt, "depth")}`}</title>
       <rect x={x - 3} y={y - 6} width={22} height={12} fill="transparent" />
-      <path d={`M${x},${y} l5,-4 h10 v8 h-10 z`} fill={inHand ? "var(--petrol)" : "var(--sheet)"} stroke={inHand ? "var(--petrol)" : "var(--mute)"} />
+      <path
+        d={`M${x},${y} l5,-4 h10 v8 h-10 z`}
+        fill={inHand ? "var(--petrol)" : "var(--sheet)"}
+        stroke={inHand ? "var(--petrol)" : "var(--mute)"}
+      />
     </g>
   );
 }
@@ -112,7 +130,12 @@ export function BreakGrip({ index, place, mdFt, string, scale, x }: BreakGripPro
   const y = scale.y(mdFt);
   const colour = selected === index ? "var(--petrol)" : "var(--mute)";
   return (
-    <g {...sliderOf(label, mdFt, scale.axis.totalMdFt, units.text(mdFt, "depth"))} data-grip={`section-${index}-${place}`} className="cursor-ns-resize touch-none" {...grip}>
+    <g
+      {...sliderOf(label, mdFt, scale.axis.totalMdFt, units.text(mdFt, "depth"))}
+      data-grip={`section-${index}-${place}`}
+      className="cursor-ns-resize touch-none"
+      {...grip}
+    >
       <title>{`${label}: ${units.text(mdFt, "depth")}`}</title>
       <rect x={x - 16} y={y - 6} width={20} height={12} fill="transparent" />
       <path d={`M${x},${y} l-5,-4 h-8 v8 h8 z`} fill="var(--sheet)" stroke={colour} />

@@ -59,23 +59,31 @@ export function Section({ scale }: { scale: DepthScale }) {
           const outer = plan ? 10 : Math.max(shape.hole ?? 0, shape.pipe ?? 0);
           return (
             <g key={shape.index}>
-              <TopGrip index={shape.index} string={string} scale={scale} x={xAt(string.cement_top_md_ft ?? 0, outer, shape.index)} what="cement" />
+              <TopGrip
+                index={shape.index}
+                string={string}
+                scale={scale}
+                x={xAt(string.cement_top_md_ft ?? 0, outer, shape.index)}
+                what="cement"
+              />
               {evaluation.pipe.strings[shape.index]?.chosen &&
-                evaluation.pipe.strings[shape.index]!.sections
-                  .slice(0, -1)
-                  .map((part, place) => (
-                    <BreakGrip
-                      key={place}
-                      index={shape.index}
-                      place={place}
-                      mdFt={part.bottom_md_ft}
-                      string={string}
-                      scale={scale}
-                      x={xAt(part.bottom_md_ft, -(shape.pipe ?? outer), shape.index)}
-                    />
-                  ))}
-              {string.run === "liner" && <TopGrip index={shape.index} string={string} scale={scale} x={xAt(string.top_md_ft, outer, shape.index)} what="liner" />}
-              {scale.shows(string.shoe_md_ft) && <ShoeGrip shape={shape} string={string} scale={scale} shoeX={xAt(string.shoe_md_ft, -outer, shape.index)} />}
+                evaluation.pipe.strings[shape.index]!.sections.slice(0, -1).map((part, place) => (
+                  <BreakGrip
+                    key={place}
+                    index={shape.index}
+                    place={place}
+                    mdFt={part.bottom_md_ft}
+                    string={string}
+                    scale={scale}
+                    x={xAt(part.bottom_md_ft, -(shape.pipe ?? outer), shape.index)}
+                  />
+                ))}
+              {string.run === "liner" && (
+                <TopGrip index={shape.index} string={string} scale={scale} x={xAt(string.top_md_ft, outer, shape.index)} what="liner" />
+              )}
+              {scale.shows(string.shoe_md_ft) && (
+                <ShoeGrip shape={shape} string={string} scale={scale} shoeX={xAt(string.shoe_md_ft, -outer, shape.index)} />
+              )}
             </g>
           );
         })}

@@ -67,10 +67,22 @@ function DepthAxisMarks({ scale }: { scale: DepthScale }) {
 
 /** Top and base of a zone on the axis, in pixels. */
 export function zoneEdges(zone: ZoneBand, scale: DepthScale): [number, number] {
-  return scale.axis.kind === "tvd" ? [scale.axisY(zone.top_tvd_ft), scale.axisY(zone.base_tvd_ft)] : [scale.y(zone.top_md_ft), scale.y(zone.base_md_ft)];
+  return scale.axis.kind === "tvd"
+    ? [scale.axisY(zone.top_tvd_ft), scale.axisY(zone.base_tvd_ft)]
+    : [scale.y(zone.top_md_ft), scale.y(zone.base_md_ft)];
 }
 
-function Zones({ zones, scale, prefix, onZone }: { zones: readonly ZoneBand[]; scale: DepthScale; prefix: string; onZone?: (index: number) => void }) {
+function Zones({
+  zones,
+  scale,
+  prefix,
+  onZone,
+}: {
+  zones: readonly ZoneBand[];
+  scale: DepthScale;
+  prefix: string;
+  onZone?: (index: number) => void;
+}) {
   const bottom = scale.heightPx - FOOTER_PX;
   return (
     <g>
@@ -111,7 +123,14 @@ function ZoneLabels({ zones, scale }: { zones: readonly ZoneBand[]; scale: Depth
               {clip(zone.name, 19)}
             </text>
             {detail && (
-              <text x={SECTION_PX - 4} y={labels[i]! + 11} fontSize={10.5} textAnchor="end" className="halo" style={{ fill: "var(--mute)" }}>
+              <text
+                x={SECTION_PX - 4}
+                y={labels[i]! + 11}
+                fontSize={10.5}
+                textAnchor="end"
+                className="halo"
+                style={{ fill: "var(--mute)" }}
+              >
                 {clip(detail, 22)}
               </text>
             )}
@@ -159,7 +178,17 @@ function Telescope({ evaluation, scale, prefix, selected, onString }: StringsPro
   );
 }
 
-function Pipe({ shape, prefix, inHand, onString }: { shape: StringShape; prefix: string; inHand: boolean; onString?: (index: number) => void }) {
+function Pipe({
+  shape,
+  prefix,
+  inHand,
+  onString,
+}: {
+  shape: StringShape;
+  prefix: string;
+  inHand: boolean;
+  onString?: (index: number) => void;
+}) {
   const { pipe, cementTop } = shape;
   if (pipe === null) return null;
   const colour = inHand ? "var(--petrol)" : "var(--steel)";
@@ -189,7 +218,14 @@ function Pipe({ shape, prefix, inHand, onString }: { shape: StringShape; prefix:
       />
       {[-1, 1].map((side) => (
         <g key={side} pointerEvents="none">
-          <line x1={shape.centre + side * pipe} x2={shape.centre + side * pipe} y1={shape.top} y2={shape.shoe} stroke={colour} strokeWidth={inHand ? 2.4 : 1.7} />
+          <line
+            x1={shape.centre + side * pipe}
+            x2={shape.centre + side * pipe}
+            y1={shape.top}
+            y2={shape.shoe}
+            stroke={colour}
+            strokeWidth={inHand ? 2.4 : 1.7}
+          />
           <path d={`M${shape.centre + side * pipe},${shape.shoe - 8} l0,8 l${side * SHOE_PX},0 z`} fill={colour} />
         </g>
       ))}
@@ -202,7 +238,9 @@ function AlongPath({ evaluation, scale, prefix, selected, onString }: StringsPro
   const paths = stringPaths(evaluation.strings, evaluation.basis, scale, plan);
   return (
     <>
-      {paths.map((path) => path.hole && <path key={path.index} d={path.hole.d} fill="none" stroke="var(--hole)" strokeWidth={path.hole.width} />)}
+      {paths.map(
+        (path) => path.hole && <path key={path.index} d={path.hole.d} fill="none" stroke="var(--hole)" strokeWidth={path.hole.width} />,
+      )}
       {paths.map((path) => (
         <PipeOnPath key={path.index} path={path} prefix={prefix} inHand={selected === path.index} onString={onString} />
       ))}
@@ -210,15 +248,22 @@ function AlongPath({ evaluation, scale, prefix, selected, onString }: StringsPro
   );
 }
 
-function PipeOnPath({ path, prefix, inHand, onString }: { path: StringPath; prefix: string; inHand: boolean; onString?: (index: number) => void }) {
+function PipeOnPath({
+  path,
+  prefix,
+  inHand,
+  onString,
+}: {
+  path: StringPath;
+  prefix: string;
+  inHand: boolean;
+  onString?: (index: number) => void;
+}) {
   const { pipe, cement } = path;
   if (pipe === null) return null;
   const wall = inHand ? 2.2 : 1.6;
   return (
-    <g
-      fill="none"
-      onClick={() => onString?.(path.index)}
-    >
+    <g fill="none" onClick={() => onString?.(path.index)}>
       {cement && <path d={cement.d} style={{ stroke: `url("#${prefix}-cement")` }} strokeWidth={cement.width} />}
       <path d={pipe.d} stroke={inHand ? "var(--petrol)" : "var(--steel)"} strokeWidth={pipe.width + wall} />
       <path d={pipe.d} stroke="var(--hole)" strokeWidth={Math.max(0.5, pipe.width - wall)} />

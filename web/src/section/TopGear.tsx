@@ -1,5 +1,5 @@
 // What stands on the well: the stack on the string in hand, on the wellhead. A sketch of order, not of size.
-import { useBench, useSnapshot } from "../design/context";
+import { useBench, useEvaluated } from "../design/context";
 
 const WIDTHS: Record<string, number> = {
   annular: 26,
@@ -11,8 +11,7 @@ const MOST_PX = 50;
 
 export function TopGear({ y, centre }: { y: number; centre: number }) {
   const { selected, goTo } = useBench();
-  const evaluation = useSnapshot("evaluation");
-  const stack = evaluation!.preventers.strings[selected];
+  const stack = useEvaluated((e) => e.preventers.strings[selected]);
   if (stack === undefined) return null;
   const elements = stack.elements;
   const each = Math.min(10, (MOST_PX - 10) / Math.max(1, elements.length));

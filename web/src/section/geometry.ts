@@ -50,7 +50,11 @@ export function shapes(strings: readonly StringResult[], scale: DepthScale): Str
   }));
   // only shoes in view carry a label, so only they push one another apart
   const seen = placed.filter((_, i) => scale.shows(strings[i]!.shoe_md_ft));
-  const labels = spread(seen.map((p) => p.shoe), LABEL_GAP_PX, scale.heightPx - 6);
+  const labels = spread(
+    seen.map((p) => p.shoe),
+    LABEL_GAP_PX,
+    scale.heightPx - 6,
+  );
   return placed.map((p) => ({ ...p, labelY: labels[seen.indexOf(p)] ?? p.shoe }));
 }
 

@@ -2,7 +2,8 @@
 export const ROCKS = ["gravel", "sand", "clay", "shale", "limestone", "dolomite", "salt", "marl", "coal", "basement"] as const;
 
 const MARKS: Record<string, string> = {
-  gravel: "M3 5a2 1.5 0 1 0 4 0a2 1.5 0 1 0-4 0M13 11a2.4 1.8 0 1 0 4.8 0a2.4 1.8 0 1 0-4.8 0M4 16a1.5 1.2 0 1 0 3 0a1.5 1.2 0 1 0-3 0M14 3h.6",
+  gravel:
+    "M3 5a2 1.5 0 1 0 4 0a2 1.5 0 1 0-4 0M13 11a2.4 1.8 0 1 0 4.8 0a2.4 1.8 0 1 0-4.8 0M4 16a1.5 1.2 0 1 0 3 0a1.5 1.2 0 1 0-3 0M14 3h.6",
   sand: "M3 4h1M11 3h1M17 8h1M7 10h1M2 15h1M13 15h1M18 18h1M8 18h1",
   clay: "M2 5h4M12 9h4M5 15h4M15 18h3",
   shale: "M0 4h7M11 4h6M4 9h9M16 9h4M0 14h5M9 14h8M3 18.5h7",

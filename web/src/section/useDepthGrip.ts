@@ -76,7 +76,16 @@ export function useDepthGrip(key: DepthKey, index: number, scale: DepthScale, la
       if (down !== 0) move(units.snapDepth(from + down * units.depthStepFt()));
     },
     type: (box, first) => {
-      typeOver({ box, label, quantity: "depth", value: held(), first, commit: (value) => { editString(session, index, key, value); } });
+      typeOver({
+        box,
+        label,
+        quantity: "depth",
+        value: held(),
+        first,
+        commit: (value) => {
+          editString(session, index, key, value);
+        },
+      });
     },
   });
 }

@@ -8,11 +8,7 @@ const KINDS: Record<Kind, string> = {
   act: "border-petrol text-petrol font-semibold hover:bg-petrol hover:text-on-petrol text-left",
 };
 
-export function Button({
-  kind = "plain",
-  className = "",
-  ...rest
-}: ButtonHTMLAttributes<HTMLButtonElement> & { kind?: Kind }) {
+export function Button({ kind = "plain", className = "", ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { kind?: Kind }) {
   return (
     <button
       type="button"

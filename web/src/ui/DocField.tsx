@@ -67,7 +67,15 @@ export function DocChoice({ label, path, fallback }: DocProps & { fallback?: str
   const commit = (value: string) => {
     edit(field.whole ? Number(value) : value);
   };
-  return <Choice label={label ?? field.title} place={path} value={held} options={field.options.map((o) => ({ value: o, text: o }))} onCommit={commit} />;
+  return (
+    <Choice
+      label={label ?? field.title}
+      place={path}
+      value={held}
+      options={field.options.map((o) => ({ value: o, text: o }))}
+      onCommit={commit}
+    />
+  );
 }
 
 /** The unit in which the field at a place is shown; nothing for a pure number. */
@@ -87,7 +95,11 @@ export function FieldLabel({ path }: { path: string }) {
         <span className="cursor-help underline decoration-rule decoration-dotted underline-offset-2">{title}</span>
       </Tooltip.Trigger>
       <Tooltip.Portal>
-        <Tooltip.Content side="top" align="start" className="z-50 max-w-72 border border-rule bg-sheet px-2 py-1 text-[12px] leading-snug shadow-md">
+        <Tooltip.Content
+          side="top"
+          align="start"
+          className="z-50 max-w-72 border border-rule bg-sheet px-2 py-1 text-[12px] leading-snug shadow-md"
+        >
           {title}: {help}.
         </Tooltip.Content>
       </Tooltip.Portal>

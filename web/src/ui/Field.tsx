@@ -66,12 +66,16 @@ export function NumberField({
 
   return (
     <span className="block">
+      {help !== "" && (
+        <span id={`${messageId}-help`} hidden>
+          {help}
+        </span>
+      )}
       <input
         className={`cell ${align === "right" ? "text-right" : ""}`}
         aria-label={`${label}${units.unit(quantity) ? `, ${units.unit(quantity)}` : ""}`}
         aria-invalid={message !== null}
-        aria-describedby={message ? messageId : undefined}
-        aria-description={help === "" ? undefined : help}
+        aria-describedby={message ? messageId : help === "" ? undefined : `${messageId}-help`}
         data-place={place}
         data-typing={text !== null}
         data-decided={!(optional && (value === null || value === undefined))}

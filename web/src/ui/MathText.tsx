@@ -2,9 +2,5 @@
 const SUBSCRIPT = /_([A-Za-z0-9]+)/;
 
 export function MathText({ text }: { text: string }) {
-  return (
-    <>
-      {text.split(SUBSCRIPT).map((part, i) => (i % 2 === 1 ? <sub key={i}>{part}</sub> : part))}
-    </>
-  );
+  return <>{text.split(SUBSCRIPT).map((part, i) => (i % 2 === 1 ? <sub key={i}>{part}</sub> : part))}</>;
 }

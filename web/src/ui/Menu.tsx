@@ -7,7 +7,11 @@ export function Menu({ trigger, children }: { trigger: ReactNode; children: Reac
     <Radix.Root>
       <Radix.Trigger asChild>{trigger}</Radix.Trigger>
       <Radix.Portal>
-        <Radix.Content align="start" sideOffset={4} className="z-30 max-h-[80vh] min-w-52 overflow-auto rounded border border-rule bg-sheet p-1 text-[13px] text-ink shadow-lg">
+        <Radix.Content
+          align="start"
+          sideOffset={4}
+          className="z-30 max-h-[80vh] min-w-52 overflow-auto rounded border border-rule bg-sheet p-1 text-[13px] text-ink shadow-lg"
+        >
           {children}
         </Radix.Content>
       </Radix.Portal>

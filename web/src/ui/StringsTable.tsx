@@ -42,7 +42,10 @@ export function StringsTable({ title, columns }: { title: string; columns: reado
               select(index);
             }}
           >
-            <th scope="row" className={`border-l-[3px] px-1.5 py-0.5 text-left font-normal ${index === selected ? "border-petrol" : "border-transparent"}`}>
+            <th
+              scope="row"
+              className={`border-l-[3px] px-1.5 py-0.5 text-left font-normal ${index === selected ? "border-petrol" : "border-transparent"}`}
+            >
               <button
                 type="button"
                 className="text-left font-semibold hover:text-petrol"

@@ -8,7 +8,17 @@ export interface Tab {
   content: ReactNode;
 }
 
-export function Tabs({ label, tabs, value, onChange }: { label: string; tabs: readonly Tab[]; value: string; onChange: (v: string) => void }) {
+export function Tabs({
+  label,
+  tabs,
+  value,
+  onChange,
+}: {
+  label: string;
+  tabs: readonly Tab[];
+  value: string;
+  onChange: (v: string) => void;
+}) {
   return (
     <Radix.Root value={value} onValueChange={onChange} className="flex min-h-0 flex-1 flex-col">
       <Radix.List aria-label={label} className="mb-2 flex shrink-0 flex-wrap gap-x-2.5 border-b border-rule">

@@ -44,7 +44,11 @@ export function WellList() {
       await api.createDemoWells();
       await client.invalidateQueries({ queryKey: ["designs"] });
     } catch (error) {
-      setRefusal({ title: "The demo wells were not made.", faults: [], detail: error instanceof api.ProblemError ? error.problem.detail : "The server is not reached." });
+      setRefusal({
+        title: "The demo wells were not made.",
+        faults: [],
+        detail: error instanceof api.ProblemError ? error.problem.detail : "The server is not reached.",
+      });
     }
   };
 
@@ -91,11 +95,19 @@ export function WellList() {
         </div>
         {refusal && <RefusalNote refusal={refusal} />}
         {isError && <p className="text-brick">The server is not reached.</p>}
-        {designs?.length === 0 && <FirstVisit onEmpty={() => void open(api.createEmptyWell(), "The empty well")} onImport={() => file.current?.click()} onDemo={() => void addDemo()} />}
-        {designs && designs.length > 0 && <DesignTable designs={designs} onDeleted={() => void client.invalidateQueries({ queryKey: ["designs"] })} />}
+        {designs?.length === 0 && (
+          <FirstVisit
+            onEmpty={() => void open(api.createEmptyWell(), "The empty well")}
+            onImport={() => file.current?.click()}
+            onDemo={() => void addDemo()}
+          />
+        )}
+        {designs && designs.length > 0 && (
+          <DesignTable designs={designs} onDeleted={() => void client.invalidateQueries({ queryKey: ["designs"] })} />
+        )}
         <p className="mt-8 max-w-prose text-[12px] text-mute">
-          Knollstack plans work that can hurt people. Its results need checking by a competent and, where required, licensed engineer, and local rules
-          prevail.
+          Knollstack plans work that can hurt people. Its results need checking by a competent and, where required, licensed engineer, and
+          local rules prevail.
         </p>
       </main>
     </div>
@@ -105,16 +117,29 @@ export function WellList() {
 /** Nothing here yet: three ways to begin. */
 function FirstVisit({ onEmpty, onImport, onDemo }: { onEmpty: () => void; onImport: () => void; onDemo: () => void }) {
   const ways = [
-    { title: "Start an empty well", text: "Type or paste its ground; a program is proposed as soon as pore and fracture are known.", act: onEmpty },
+    {
+      title: "Start an empty well",
+      text: "Type or paste its ground; a program is proposed as soon as pore and fracture are known.",
+      act: onEmpty,
+    },
     { title: "Import a well file", text: "A .well.json file written here, by hand, or by another tool.", act: onImport },
-    { title: "Look at the demo wells", text: "Made-up wells, nearly right, with something to find in them. Change them as you like.", act: onDemo },
+    {
+      title: "Look at the demo wells",
+      text: "Made-up wells, nearly right, with something to find in them. Change them as you like.",
+      act: onDemo,
+    },
   ];
   return (
     <section aria-label="Begin" className="border-y border-rule py-6">
       <p className="mb-3 text-mute">No well yet. Three ways to begin:</p>
       <div className="grid grid-cols-3 gap-4">
         {ways.map((way) => (
-          <button key={way.title} type="button" className="flex flex-col items-start rounded border border-rule bg-sheet p-3 text-left hover:border-petrol" onClick={way.act}>
+          <button
+            key={way.title}
+            type="button"
+            className="flex flex-col items-start rounded border border-rule bg-sheet p-3 text-left hover:border-petrol"
+            onClick={way.act}
+          >
             <span className="block text-[14px] font-semibold text-petrol">{way.title}</span>
             <span className="mt-1 block text-mute">{way.text}</span>
           </button>
@@ -145,7 +170,10 @@ function RefusalNote({ refusal }: { refusal: Refusal }) {
 function grouped(designs: readonly DesignItem[]): { design: DesignItem; first: boolean }[] {
   const wells = [...new Set(designs.map((d) => d.well_id))];
   return wells.flatMap((well) =>
-    designs.filter((d) => d.well_id === well).sort((a, b) => a.id - b.id).map((design, i) => ({ design, first: i === 0 })),
+    designs
+      .filter((d) => d.well_id === well)
+      .sort((a, b) => a.id - b.id)
+      .map((design, i) => ({ design, first: i === 0 })),
   );
 }
 
@@ -167,7 +195,12 @@ function DesignTable({ designs, onDeleted }: { designs: readonly DesignItem[]; o
         {grouped(designs).map(({ design, first }) => (
           <tr key={design.id} className={`hover:bg-petrol/8 ${first ? "border-t border-rule/60" : ""}`}>
             <td className="max-w-md truncate px-3 py-1.5">
-              <Link to={`/designs/${design.id}/depths`} className="text-[14px] font-semibold hover:text-petrol" title={design.well_name} tabIndex={first ? undefined : -1}>
+              <Link
+                to={`/designs/${design.id}/depths`}
+                className="text-[14px] font-semibold hover:text-petrol"
+                title={design.well_name}
+                tabIndex={first ? undefined : -1}
+              >
                 {first ? design.well_name || "unnamed well" : <span className="sr-only">{design.well_name || "unnamed well"}</span>}
               </Link>
             </td>
@@ -177,10 +210,10 @@ function DesignTable({ designs, onDeleted }: { designs: readonly DesignItem[]; o
               </Link>
             </td>
             <td className="px-3 text-right">{design.revision}</td>
-            <td className="px-3 text-right text-mute">{new Date(design.saved_at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}</td>
-            <td className="text-center">
-              {first && <DeleteWell design={design} onDeleted={onDeleted} />}
+            <td className="px-3 text-right text-mute">
+              {new Date(design.saved_at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}
             </td>
+            <td className="text-center">{first && <DeleteWell design={design} onDeleted={onDeleted} />}</td>
           </tr>
         ))}
       </tbody>
@@ -201,7 +234,8 @@ function DeleteWell({ design, onDeleted }: { design: DesignItem; onDeleted: () =
         <AlertDialog.Content className="fixed top-1/3 left-1/2 w-96 -translate-x-1/2 rounded border border-rule bg-sheet p-4 shadow-lg">
           <AlertDialog.Title className="text-[14px] font-semibold">Delete this well?</AlertDialog.Title>
           <AlertDialog.Description className="my-2 text-mute">
-            {design.well_name || "The unnamed well"}, with every design and revision, is gone for good. Export its well file first to keep it.
+            {design.well_name || "The unnamed well"}, with every design and revision, is gone for good. Export its well file first to keep
+            it.
           </AlertDialog.Description>
           <div className="flex justify-end gap-2">
             <AlertDialog.Cancel asChild>

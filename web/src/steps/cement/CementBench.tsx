@@ -48,7 +48,9 @@ const RESULTS: readonly Line[] = [
 function CementTable({ evaluation }: { evaluation: Evaluation }) {
   const units = useUnits();
   const { selected, select } = useBench();
-  const columns = evaluation.cement.strings.flatMap((row, index) => (row.applies ? [{ row, index, string: evaluation.strings[index]! }] : []));
+  const columns = evaluation.cement.strings.flatMap((row, index) =>
+    row.applies ? [{ row, index, string: evaluation.strings[index]! }] : [],
+  );
   const sizeOf = (index: number) => units.text(evaluation.strings[index]!.od_in, "size");
   const inputs: { key: string; proposed: (r: CementRow) => number | null }[] = [
     { key: "top_md_ft", proposed: (r) => r.top_md_ft },
@@ -106,7 +108,10 @@ function CementTable({ evaluation }: { evaluation: Evaluation }) {
           </tr>
         ))}
         {RESULTS.map((result) => (
-          <tr key={result.label} className={`border-b border-rule/60 ${result.label === "Slurry weight" ? "border-t-2 border-t-rule" : ""}`}>
+          <tr
+            key={result.label}
+            className={`border-b border-rule/60 ${result.label === "Slurry weight" ? "border-t-2 border-t-rule" : ""}`}
+          >
             <th scope="row" className="py-0.5 text-left font-normal">
               {result.label}
             </th>
@@ -126,7 +131,8 @@ function CementTable({ evaluation }: { evaluation: Evaluation }) {
 function ResultCell({ result, row, index, size }: { result: Line; row: CementRow; index: number; size: string }) {
   const units = useUnits();
   const value = result.value(row);
-  const over = result.working === "column" && row.greatest_emw_ppg !== null && row.fracture_ppg !== null && row.greatest_emw_ppg > row.fracture_ppg;
+  const over =
+    result.working === "column" && row.greatest_emw_ppg !== null && row.fracture_ppg !== null && row.greatest_emw_ppg > row.fracture_ppg;
   const text = <span className={over ? "font-semibold text-brick" : ""}>{units.number(value, result.quantity)}</span>;
   if (value === null || result.working === undefined) return text;
   return (

@@ -1,7 +1,7 @@
 // Setting depths: the window and the kick tolerance on the depth axis, and every shoe with the reason for its place.
 import { Plus, Trash2 } from "lucide-react";
 import { memo, useState } from "react";
-import { adoption, useBench, useSnapshot, withoutString } from "../../design/context";
+import { adoption, useBench, useDocument, useEvaluated, useSnapshot, withoutString } from "../../design/context";
 import { freshId } from "../../design/ids";
 import type { DepthScale } from "../../depth/scale";
 import { WindowTrack } from "../../depth/WindowTrack";
@@ -33,33 +33,41 @@ const Shoes = memo(function Shoes() {
   const [tab, setTab] = useState("cards");
   return (
     <Panel title="Shoes" actions={<ShoeActions />}>
-      <Tabs label="Shoes" tabs={[{ value: "cards", title: "One by one", content: <Cards /> }, { value: "table", title: "As a table", content: <StringsGrid /> }, { value: "schools", title: "Schools", content: <Schools /> }]} value={tab} onChange={setTab} />
+      <Tabs
+        label="Shoes"
+        tabs={[
+          { value: "cards", title: "One by one", content: <Cards /> },
+          { value: "table", title: "As a table", content: <StringsGrid /> },
+          { value: "schools", title: "Schools", content: <Schools /> },
+        ]}
+        value={tab}
+        onChange={setTab}
+      />
     </Panel>
   );
 });
 
 function Cards() {
-  const evaluation = useSnapshot("evaluation");
-  const document = useSnapshot("document");
+  const count = useEvaluated((e) => e.strings.length) ?? 0;
+  const failure = useEvaluated((e) => e.depths.failure) ?? [];
+  const decided = useDocument((d) => d.strings.length > 0);
+  const method = useDocument((d) => d.policy.depths.method);
   const units = useUnits();
-  const strings = evaluation?.strings ?? [];
   return (
     <>
-        {strings.length === 0 && (
-          <Empty>
-            {evaluation && evaluation.depths.failure.length > 0
-              ? units.words(evaluation.depths.failure)
-              : "No string yet. Give the ground its pore and fracture profiles and a program is proposed."}
-          </Empty>
-        )}
-        {strings.length > 0 && document.strings.length === 0 && (
-          <p className="mb-2 text-[12px] text-mute">
-            Proposed from the ground {document.policy.depths.method}. Move a shoe or adopt the program to decide it.
-          </p>
-        )}
-        {strings.map((_, index) => (
-          <ShoeCard key={index} index={index} />
-        ))}
+      {count === 0 && (
+        <Empty>
+          {failure.length > 0
+            ? units.words(failure)
+            : "No string yet. Give the ground its pore and fracture profiles and a program is proposed."}
+        </Empty>
+      )}
+      {count > 0 && !decided && (
+        <p className="mb-2 text-[12px] text-mute">Proposed from the ground {method}. Move a shoe or adopt the program to decide it.</p>
+      )}
+      {Array.from({ length: count }, (_, index) => (
+        <ShoeCard key={index} index={index} />
+      ))}
     </>
   );
 }
@@ -97,12 +105,11 @@ function ShoeActions() {
   );
 }
 
-function ShoeCard({ index }: { index: number }) {
-  const evaluation = useSnapshot("evaluation");
-  const document = useSnapshot("document");
+const ShoeCard = memo(function ShoeCard({ index }: { index: number }) {
+  const string = useEvaluated((e) => e.strings[index])!;
+  const decided = useDocument((d) => d.strings.length > 0);
   const { session, selected, select } = useBench();
   const units = useUnits();
-  const string = evaluation!.strings[index]!;
   const size = string.od_in === null ? string.role : units.text(string.od_in, "size");
   return (
     <section
@@ -123,11 +130,7 @@ function ShoeCard({ index }: { index: number }) {
           {size}
         </button>
         <span className="w-28 text-[12px]">
-          <DocChoice
-            label={`${size} role`}
-            path={`/strings/${index}/role`}
-            fallback={string.role}
-          />
+          <DocChoice label={`${size} role`} path={`/strings/${index}/role`} fallback={string.role} />
         </span>
         <span className="ml-auto w-20">
           <DocNumber label={`${size} shoe depth`} path={`/strings/${index}/shoe_md_ft`} proposed={string.shoe_md_ft} />
@@ -137,35 +140,40 @@ function ShoeCard({ index }: { index: number }) {
           type="button"
           className="text-mute hover:text-brick disabled:opacity-0"
           aria-label={`Remove the ${size} string`}
-          disabled={document.strings.length === 0}
+          disabled={!decided}
           onClick={() => {
-            session.edit(withoutString(document, index));
+            session.edit(withoutString(session.snapshot().document, index));
           }}
         >
           <Trash2 size={13} aria-hidden />
         </button>
       </div>
       <KickLine index={index} size={size} />
-      {string.run === "driven" && <p className="text-[12px] text-mute">Driven to here or to refusal; where it stops shallower, that depth counts.</p>}
-      {string.run === "jetted" && <p className="text-[12px] text-mute">Jetted in: it carries nothing until the sea floor has settled around it.</p>}
+      {string.run === "driven" && (
+        <p className="text-[12px] text-mute">Driven to here or to refusal; where it stops shallower, that depth counts.</p>
+      )}
+      {string.run === "jetted" && (
+        <p className="text-[12px] text-mute">Jetted in: it carries nothing until the sea floor has settled around it.</p>
+      )}
       <WhyThere index={index} />
       <SpareLine index={index} />
       <LinerLine index={index} />
     </section>
   );
-}
+});
 
 /** Whether an unplanned string could be set above this one without taking its size. */
 function SpareLine({ index }: { index: number }) {
-  const evaluation = useSnapshot("evaluation")!;
   const units = useUnits();
-  const above = evaluation.strings[index - 1];
-  const spare = evaluation.sizes.strings[index]?.spare;
+  const above = useEvaluated((e) => e.strings[index - 1]);
+  const spare = useEvaluated((e) => e.sizes.strings[index]?.spare);
   if (!above || above.role === "conductor") return null;
   return (
     <p className="text-[12px] text-mute">
       Contingency above it:{" "}
-      {spare ? `${units.text(spare.od_in, "size")} in ${units.text(spare.bit_in, "size")} hole keeps this size` : "no spare size; an unplanned string takes this one's"}
+      {spare
+        ? `${units.text(spare.od_in, "size")} in ${units.text(spare.bit_in, "size")} hole keeps this size`
+        : "no spare size; an unplanned string takes this one's"}
     </p>
   );
 }
@@ -173,7 +181,7 @@ function SpareLine({ index }: { index: number }) {
 /** What it would save to hang this string in the casing above, and what that costs. */
 function LinerLine({ index }: { index: number }) {
   const { session } = useBench();
-  const option = useSnapshot("evaluation")!.liners.strings[index];
+  const option = useEvaluated((e) => e.liners.strings[index]);
   const units = useUnits();
   if (!option) return null;
   const short = option.burst_factor_above !== null && option.burst_factor_above < option.burst_required;
@@ -181,10 +189,12 @@ function LinerLine({ index }: { index: number }) {
     <details className="text-[12px]">
       <summary className="text-mute">As a liner from {units.text(option.hanger_md_ft, "depth")}</summary>
       <p className="text-mute">
-        Saves {units.text(option.steel_saved_lbf, "force")} of steel and {units.text(option.cement_saved_bbl, "volume")} of cement. The casing above then takes this
-        string&apos;s burst loads: factor{" "}
-        <span className={short ? "font-semibold text-brick" : ""}>{option.burst_factor_above === null ? "unknown" : option.burst_factor_above.toFixed(2)}</span>, asks{" "}
-        {option.burst_required.toFixed(2)}.
+        Saves {units.text(option.steel_saved_lbf, "force")} of steel and {units.text(option.cement_saved_bbl, "volume")} of cement. The
+        casing above then takes this string&apos;s burst loads: factor{" "}
+        <span className={short ? "font-semibold text-brick" : ""}>
+          {option.burst_factor_above === null ? "unknown" : option.burst_factor_above.toFixed(2)}
+        </span>
+        , asks {option.burst_required.toFixed(2)}.
       </p>
       <Button
         className="mt-0.5"
@@ -204,10 +214,9 @@ function LinerLine({ index }: { index: number }) {
 }
 
 function KickLine({ index, size }: { index: number; size: string }) {
-  const evaluation = useSnapshot("evaluation");
   const units = useUnits();
-  const kick = evaluation!.depths.strings[index]!.kick;
-  if (kick === null) return null;
+  const kick = useEvaluated((e) => e.depths.strings[index]?.kick);
+  if (!kick) return null;
   const short = kick.limited && kick.tolerance_bbl !== null && kick.tolerance_bbl < kick.required_bbl;
   return (
     <dl className="grid grid-cols-[1fr_auto] gap-x-3 text-[12.5px]">
@@ -230,9 +239,15 @@ function KickLine({ index, size }: { index: number; size: string }) {
       )}
       <dt className="text-mute">that volume stands a kick of</dt>
       <dd className="text-right" data-testid={`intensity-${index}`}>
-        {kick.greatest_intensity_ppg === null ? "unknown" : kick.greatest_intensity_ppg >= 5 ? `over ${units.text(5, "emw")}` : units.text(kick.greatest_intensity_ppg, "emw")}
+        {kick.greatest_intensity_ppg === null
+          ? "unknown"
+          : kick.greatest_intensity_ppg >= 5
+            ? `over ${units.text(5, "emw")}`
+            : units.text(kick.greatest_intensity_ppg, "emw")}
       </dd>
-      <dt className="text-mute">hole full of gas, {kick.full_gas_margin_psi !== null && kick.full_gas_margin_psi < 0 ? "short of" : "in hand"}</dt>
+      <dt className="text-mute">
+        hole full of gas, {kick.full_gas_margin_psi !== null && kick.full_gas_margin_psi < 0 ? "short of" : "in hand"}
+      </dt>
       <dd className="text-right">
         {kick.full_gas_margin_psi === null ? (
           "unknown"

@@ -16,7 +16,9 @@ export function KickTrack({ scale, widthPx }: { scale: DepthScale; widthPx: numb
   const drawn = useKickDrawing();
   const units = useUnits();
   if (evaluation === null) return null;
-  const kicks = evaluation.depths.strings.flatMap((row, i) => (row.kick ? [{ kick: { ...row.kick, ...(drawn?.[i] ?? NO_CURVE) }, index: i }] : []));
+  const kicks = evaluation.depths.strings.flatMap((row, i) =>
+    row.kick ? [{ kick: { ...row.kick, ...(drawn?.[i] ?? NO_CURVE) }, index: i }] : [],
+  );
   const factor = units.factor("volume");
   const asked = Math.max(25, ...kicks.map(({ kick }) => kick.required_bbl));
   const greatest = Math.max(0, ...kicks.flatMap(({ kick }) => kick.curve_bbl));
@@ -31,7 +33,11 @@ export function KickTrack({ scale, widthPx }: { scale: DepthScale; widthPx: numb
   const table = () => ({
     columns: [`MD, ${units.unit("depth")}`, `tolerance, ${units.unit("volume")}`, `policy asks, ${units.unit("volume")}`],
     rows: kicks.flatMap(({ kick }) =>
-      kick.curve_md_ft.map((md, i) => [units.number(md, "depth"), units.number(kick.curve_bbl[i]!, "volume"), units.number(kick.required_bbl, "volume")]),
+      kick.curve_md_ft.map((md, i) => [
+        units.number(md, "depth"),
+        units.number(kick.curve_bbl[i]!, "volume"),
+        units.number(kick.required_bbl, "volume"),
+      ]),
     ),
   });
   return (
@@ -52,8 +58,21 @@ export function KickTrack({ scale, widthPx }: { scale: DepthScale; widthPx: numb
           const to = scale.y(evaluation.strings[index + 1]!.shoe_md_ft);
           return (
             <g key={index}>
-              <line x1={x(kick.required_bbl * factor)} x2={x(kick.required_bbl * factor)} y1={from} y2={to} stroke="var(--brick)" strokeDasharray="4 3" />
-              <text x={x(kick.required_bbl * factor) + 3} y={scale.edgeY(evaluation.strings[index]!.shoe_md_ft) + 12} fontSize={10.5} className="halo" style={{ fill: "var(--brick)" }}>
+              <line
+                x1={x(kick.required_bbl * factor)}
+                x2={x(kick.required_bbl * factor)}
+                y1={from}
+                y2={to}
+                stroke="var(--brick)"
+                strokeDasharray="4 3"
+              />
+              <text
+                x={x(kick.required_bbl * factor) + 3}
+                y={scale.edgeY(evaluation.strings[index]!.shoe_md_ft) + 12}
+                fontSize={10.5}
+                className="halo"
+                style={{ fill: "var(--brick)" }}
+              >
                 asks {units.number(kick.required_bbl, "volume", 0)}
               </text>
               <path

@@ -36,22 +36,42 @@ export function Schools() {
             </Button>
           ))}
         </div>
-        {programs.reliefs.length === 0 && !behind && programs.failure.length > 0 && <p className="text-mute">No single change of a rule frees one.</p>}
+        {programs.reliefs.length === 0 && !behind && programs.failure.length > 0 && (
+          <p className="text-mute">No single change of a rule frees one.</p>
+        )}
       </section>
     );
   }
   return (
     <div className={behind ? "opacity-60" : ""} aria-busy={behind}>
       <p className="mb-2 text-[12px] text-mute">
-        {programs.sections} sections below the conductor are the fewest. Each shoe is free between its bottom-up and top-down depth, as far as the others leave it.
+        {programs.sections} sections below the conductor are the fewest. Each shoe is free between its bottom-up and top-down depth, as far
+        as the others leave it.
       </p>
       {programs.bottom_up.map((shoe, i) => (
         <ShoeOfSchools key={i} bottomUp={shoe} topDown={programs.top_down[i]} freedom={programs.freedom[i - 1]} />
       ))}
       <p className="mt-2 flex flex-wrap gap-1.5">
-        <Button onClick={() => { take(programs.bottom_up); }}>Start from bottom up</Button>
-        <Button onClick={() => { take(programs.top_down); }}>Start from top down</Button>
-        <Button onClick={() => { session.edit([{ path: "/strings", value: [] }]); }} title="Drop the decided strings; the program then follows the ground by the school of policy">
+        <Button
+          onClick={() => {
+            take(programs.bottom_up);
+          }}
+        >
+          Start from bottom up
+        </Button>
+        <Button
+          onClick={() => {
+            take(programs.top_down);
+          }}
+        >
+          Start from top down
+        </Button>
+        <Button
+          onClick={() => {
+            session.edit([{ path: "/strings", value: [] }]);
+          }}
+          title="Drop the decided strings; the program then follows the ground by the school of policy"
+        >
           Let it follow the ground
         </Button>
       </p>
@@ -85,7 +105,8 @@ function ShoeOfSchools({ bottomUp, topDown, freedom }: ShoeOfSchoolsProps) {
         ([school, shoe]) =>
           shoe && (
             <p key={school} className="leading-snug">
-              <span className="inline-block w-16 text-mute">{school}</span> <span className="font-semibold">{units.text(shoe.md_ft, "depth")}</span>{" "}
+              <span className="inline-block w-16 text-mute">{school}</span>{" "}
+              <span className="font-semibold">{units.text(shoe.md_ft, "depth")}</span>{" "}
               <span className="text-mute">
                 {shoe.rule}. {units.words(shoe.reason)}
               </span>

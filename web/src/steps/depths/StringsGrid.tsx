@@ -3,7 +3,15 @@ import { adoption, useSnapshot } from "../../design/context";
 import type { ColumnSpec, Row } from "../../ui/grid/columns";
 import { Grid } from "../../ui/grid/Grid";
 
-const COLUMNS: readonly ColumnSpec[] = [{ key: "role", width: "22%" }, { key: "run", label: "Run", width: "13%" }, "hanger_md_ft", "shoe_md_ft", { key: "bit_in", label: "Hole" }, { key: "od_in", label: "Casing" }, { key: "mud_ppg", label: "Mud" }];
+const COLUMNS: readonly ColumnSpec[] = [
+  { key: "role", width: "22%" },
+  { key: "run", label: "Run", width: "13%" },
+  "hanger_md_ft",
+  "shoe_md_ft",
+  { key: "bit_in", label: "Hole" },
+  { key: "od_in", label: "Casing" },
+  { key: "mud_ppg", label: "Mud" },
+];
 
 const newString = (rows: readonly Row[]): Row => ({
   role: rows.length === 0 ? "conductor" : "intermediate",

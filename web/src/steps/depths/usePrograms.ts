@@ -1,6 +1,7 @@
 // Both schools of setting depths for the ground and policy at hand.
+import { useMemo } from "react";
 import { findPrograms } from "../../design/api";
-import { useBench, useSnapshot } from "../../design/context";
+import { useBench, useDocument } from "../../design/context";
 import type { ProgramsResult } from "../../design/types";
 import { useRested } from "../../design/useRested";
 
@@ -8,8 +9,14 @@ const REST_MS = 500;
 
 export function usePrograms(): { programs: ProgramsResult | undefined; behind: boolean } {
   const { session } = useBench();
-  const document = useSnapshot("document");
-  const asked = JSON.stringify([document.site, document.trajectory, document.ground, document.policy]);
+  const [site, trajectory, ground, policy] = [
+    useDocument((d) => d.site),
+    useDocument((d) => d.trajectory),
+    useDocument((d) => d.ground),
+    useDocument((d) => d.policy),
+  ];
+  // strings are not in it: a dragged shoe leaves it alone
+  const asked = useMemo(() => JSON.stringify([site, trajectory, ground, policy]), [site, trajectory, ground, policy]);
   const { data, behind } = useRested(["programs"], asked, REST_MS, (signal) => findPrograms(session.snapshot().document, signal));
   return { programs: data, behind };
 }

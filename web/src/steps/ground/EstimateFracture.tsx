@@ -26,7 +26,13 @@ export function EstimateFracture() {
       >
         Estimate from overburden…
       </Button>
-      {open && <EstimateDialog close={() => { setOpen(false); }} />}
+      {open && (
+        <EstimateDialog
+          close={() => {
+            setOpen(false);
+          }}
+        />
+      )}
     </>
   );
 }
@@ -44,7 +50,12 @@ function EstimateDialog({ close }: { close: () => void }) {
       return;
     }
     try {
-      const { rows } = await api.estimateFracture(session.snapshot().document, method, method === "Eaton" ? value : 0.4, method === "Matthews and Kelly" ? value : 0.7);
+      const { rows } = await api.estimateFracture(
+        session.snapshot().document,
+        method,
+        method === "Eaton" ? value : 0.4,
+        method === "Matthews and Kelly" ? value : 0.7,
+      );
       session.edit([{ path: "/ground/fracture", value: rows }]);
       close();
     } catch (error) {

@@ -39,10 +39,12 @@ const STATIONS: readonly ColumnSpec[] = ["md_ft", "inclination_deg", "azimuth_de
 
 const TRACK_SHARE = 0.64;
 
-const last = (rows: readonly Row[], key: string, otherwise: number) =>
-  rows.length ? Number(rows[rows.length - 1]![key]) : otherwise;
+const last = (rows: readonly Row[], key: string, otherwise: number) => (rows.length ? Number(rows[rows.length - 1]![key]) : otherwise);
 const newPoint = (rows: readonly Row[]): Row => ({ tvd_ft: last(rows, "tvd_ft", 0) + 500, emw_ppg: last(rows, "emw_ppg", 9) });
-const newTemperature = (rows: readonly Row[]): Row => ({ tvd_ft: last(rows, "tvd_ft", 0) + 1000, temperature_f: last(rows, "temperature_f", 60) + 15 });
+const newTemperature = (rows: readonly Row[]): Row => ({
+  tvd_ft: last(rows, "tvd_ft", 0) + 1000,
+  temperature_f: last(rows, "temperature_f", 60) + 15,
+});
 const newStation = (rows: readonly Row[]): Row => ({ md_ft: last(rows, "md_ft", 0) + 500, inclination_deg: 0, azimuth_deg: 0 });
 const newZone = (rows: readonly Row[]): Row => ({
   name: `Zone ${rows.length + 1}`,
@@ -61,7 +63,15 @@ export function groundTab(place: string): string {
   const [, first, second, , key] = place.split("/");
   if (first === "site" || first === "name" || first === "note") return "site";
   if (first === "trajectory") return "path";
-  if (second === "pore" || second === "fracture" || second === "stability" || second === "leak_off_tests" || second === "overburden" || second === "temperature") return second;
+  if (
+    second === "pore" ||
+    second === "fracture" ||
+    second === "stability" ||
+    second === "leak_off_tests" ||
+    second === "overburden" ||
+    second === "temperature"
+  )
+    return second;
   return ["permeable", "hazards", "case_before_deeper", "shoe_allowed", "gas_contact_tvd_ft"].includes(key ?? "") ? "flags" : "zones";
 }
 
@@ -94,7 +104,16 @@ const GroundPanel = memo(function GroundPanel({ shown, onShow }: { shown: string
     title,
     content: (
       <>
-        <Grid title={title} className="max-w-80" target={name} path={`/ground/${name}`} columns={POINTS} sortBy="tvd_ft" newRow={newPoint} empty={empty} />
+        <Grid
+          title={title}
+          className="max-w-80"
+          target={name}
+          path={`/ground/${name}`}
+          columns={POINTS}
+          sortBy="tvd_ft"
+          newRow={newPoint}
+          empty={empty}
+        />
         {name === "fracture" && <EstimateFracture />}
       </>
     ),
@@ -107,7 +126,17 @@ const GroundPanel = memo(function GroundPanel({ shown, onShow }: { shown: string
       content: (
         <>
           <PathPicture />
-          <Grid title="Station" className="max-w-96" target="stations" path="/trajectory/stations" columns={STATIONS} sortBy="md_ft" newRow={newStation} least={2} empty="" />
+          <Grid
+            title="Station"
+            className="max-w-96"
+            target="stations"
+            path="/trajectory/stations"
+            columns={STATIONS}
+            sortBy="md_ft"
+            newRow={newStation}
+            least={2}
+            empty=""
+          />
           <PlanPath />
         </>
       ),
@@ -115,15 +144,33 @@ const GroundPanel = memo(function GroundPanel({ shown, onShow }: { shown: string
     {
       value: "zones",
       title: "Zones",
-      content: <Grid title="Zone" target="zones" path="/ground/zones" columns={ZONES} sortBy="top_tvd_ft" newRow={newZone} empty="No zone yet: fresh water, losses and shoe rules need them." />,
+      content: (
+        <Grid
+          title="Zone"
+          target="zones"
+          path="/ground/zones"
+          columns={ZONES}
+          sortBy="top_tvd_ft"
+          newRow={newZone}
+          empty="No zone yet: fresh water, losses and shoe rules need them."
+        />
+      ),
     },
     {
       value: "flags",
       title: "Flags",
       content: (
         <>
-        <Grid title="Zone flags" target="zones" path="/ground/zones" columns={FLAGS} sortBy="top_tvd_ft" newRow={newZone} empty="No zone yet." />
-        <ZoneNotes />
+          <Grid
+            title="Zone flags"
+            target="zones"
+            path="/ground/zones"
+            columns={FLAGS}
+            sortBy="top_tvd_ft"
+            newRow={newZone}
+            empty="No zone yet."
+          />
+          <ZoneNotes />
         </>
       ),
     },
@@ -133,7 +180,16 @@ const GroundPanel = memo(function GroundPanel({ shown, onShow }: { shown: string
       value: "leak_off_tests",
       title: "Leak-off",
       content: (
-        <Grid title="Leak-off test" className="max-w-80" target="leak_off_tests" path="/ground/leak_off_tests" columns={TESTS} sortBy="tvd_ft" newRow={newPoint} empty="No leak-off test yet: a measured one replaces the fracture profile at its depth." />
+        <Grid
+          title="Leak-off test"
+          className="max-w-80"
+          target="leak_off_tests"
+          path="/ground/leak_off_tests"
+          columns={TESTS}
+          sortBy="tvd_ft"
+          newRow={newPoint}
+          empty="No leak-off test yet: a measured one replaces the fracture profile at its depth."
+        />
       ),
     },
     profile("stability", "Stability", "No stability minimum: pore pressure alone sets the least mud."),
@@ -142,7 +198,16 @@ const GroundPanel = memo(function GroundPanel({ shown, onShow }: { shown: string
       value: "temperature",
       title: "Heat",
       content: (
-        <Grid title="Temperature" className="max-w-80" target="temperature" path="/ground/temperature" columns={TEMPERATURES} sortBy="tvd_ft" newRow={newTemperature} empty="No temperature profile: the temperatures at surface and total depth on the site tab are joined by a line." />
+        <Grid
+          title="Temperature"
+          className="max-w-80"
+          target="temperature"
+          path="/ground/temperature"
+          columns={TEMPERATURES}
+          sortBy="tvd_ft"
+          newRow={newTemperature}
+          empty="No temperature profile: the temperatures at surface and total depth on the site tab are joined by a line."
+        />
       ),
     },
   ];
@@ -172,7 +237,17 @@ function ZoneNotes() {
   );
 }
 
-const SITE = ["rig_floor_ft", "water_depth_ft", "cellar_depth_ft", "flowline_height_ft", "rotary_room_ft", "surface_temperature_f", "bottom_temperature_f", "h2s_ppm", "co2_percent"];
+const SITE = [
+  "rig_floor_ft",
+  "water_depth_ft",
+  "cellar_depth_ft",
+  "flowline_height_ft",
+  "rotary_room_ft",
+  "surface_temperature_f",
+  "bottom_temperature_f",
+  "h2s_ppm",
+  "co2_percent",
+];
 
 function SiteForm() {
   const units = useUnits();
@@ -200,8 +275,8 @@ function SiteForm() {
         <span className="pl-1.5 text-mute">{units.unit("depth")}</span>
       </div>
       <p className="mt-2 text-[12px] text-mute">
-        Every depth is from the rig floor. {evaluation && `The ground is at ${units.text(evaluation.basis.ground_md_ft, "depth")}.`} An empty field is
-        unknown.
+        Every depth is from the rig floor. {evaluation && `The ground is at ${units.text(evaluation.basis.ground_md_ft, "depth")}.`} An
+        empty field is unknown.
       </p>
       <label className="mt-2 block">
         <span className="text-[12px] text-mute">Note</span>

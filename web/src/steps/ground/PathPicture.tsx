@@ -13,7 +13,11 @@ export function PathPicture() {
   if (!basis || Math.max(...basis.axis_departure_ft.map(Math.abs)) < 1) return null;
   const table = () => ({
     columns: ["MD", "TVD", "north", "east", "departure"].map((c) => `${c}, ${units.unit("depth")}`),
-    rows: basis.axis_md_ft.map((md, i) => [md, basis.axis_tvd_ft[i]!, basis.axis_north_ft[i]!, basis.axis_east_ft[i]!, basis.axis_departure_ft[i]!].map((v) => units.number(v, "depth"))),
+    rows: basis.axis_md_ft.map((md, i) =>
+      [md, basis.axis_tvd_ft[i]!, basis.axis_north_ft[i]!, basis.axis_east_ft[i]!, basis.axis_departure_ft[i]!].map((v) =>
+        units.number(v, "depth"),
+      ),
+    ),
   });
   const farthest = Math.max(...basis.axis_departure_ft.map(Math.abs));
   return (

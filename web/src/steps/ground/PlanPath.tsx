@@ -52,7 +52,13 @@ export function PlanPath() {
       >
         Plan a path…
       </Button>
-      {open && <PlanDialog close={() => { setOpen(false); }} />}
+      {open && (
+        <PlanDialog
+          close={() => {
+            setOpen(false);
+          }}
+        />
+      )}
     </>
   );
 }
@@ -64,7 +70,8 @@ function PlanDialog({ close }: { close: () => void }) {
   const [texts, setTexts] = useState<Partial<Record<Key, string>>>({});
   const [wrong, setWrong] = useState("");
   const entries = ENTRIES.filter((e) => e.shapes.includes(shape));
-  const shownText = (entry: Entry) => texts[entry.key] ?? (entry.quantity ? units.entry(USUAL[entry.key], entry.quantity) : String(USUAL[entry.key]));
+  const shownText = (entry: Entry) =>
+    texts[entry.key] ?? (entry.quantity ? units.entry(USUAL[entry.key], entry.quantity) : String(USUAL[entry.key]));
   const plan = async () => {
     const asked: PathPlan = { ...USUAL, shape };
     for (const entry of entries) {

@@ -76,7 +76,16 @@ function PointGrip({ profile, scale, x, ppgAt, index, point, mdOf, tvdOf }: Poin
       put(tvdFt, ppg);
     },
     type: (box, first) => {
-      typeOver({ box, label: `${label}, EMW`, quantity: "emw", value: points()[index]!.emw_ppg, first, commit: (ppg) => { put(points()[index]!.tvd_ft, ppg); } });
+      typeOver({
+        box,
+        label: `${label}, EMW`,
+        quantity: "emw",
+        value: points()[index]!.emw_ppg,
+        first,
+        commit: (ppg) => {
+          put(points()[index]!.tvd_ft, ppg);
+        },
+      });
     },
     remove: () => {
       session.edit([{ path, value: points().filter((_, i) => i !== index) }]);
@@ -85,7 +94,10 @@ function PointGrip({ profile, scale, x, ppgAt, index, point, mdOf, tvdOf }: Poin
       const all = points();
       const next = all[index + 1] ?? { tvd_ft: all[index]!.tvd_ft + 1000, emw_ppg: all[index]!.emw_ppg };
       const here = all[index]!;
-      const between = { tvd_ft: units.snapDepth((here.tvd_ft + next.tvd_ft) / 2), emw_ppg: units.snapEmw((here.emw_ppg + next.emw_ppg) / 2, true) };
+      const between = {
+        tvd_ft: units.snapDepth((here.tvd_ft + next.tvd_ft) / 2),
+        emw_ppg: units.snapEmw((here.emw_ppg + next.emw_ppg) / 2, true),
+      };
       session.edit([{ path, value: [...all.slice(0, index + 1), between, ...all.slice(index + 1)] }]);
     },
   });

@@ -54,38 +54,40 @@ function MudCard({ index, evaluation }: { index: number; evaluation: Evaluation 
         </span>
         <span className="w-8 text-[12px] text-mute">{units.unit("emw")}</span>
       </div>
-      {row.riserless && <p className="text-[12.5px] text-mute">Before the riser is on: returns to the sea floor, sea water above the mudline.</p>}
+      {row.riserless && (
+        <p className="text-[12.5px] text-mute">Before the riser is on: returns to the sea floor, sea water above the mudline.</p>
+      )}
       {!row.riserless && (
-      <dl className="grid grid-cols-[1fr_auto] gap-x-3 text-[12.5px]">
-        <dt className="text-mute">least{row.lower && `: ${row.lower.cause} at ${units.text(row.lower.md_ft, "depth")}`}</dt>
-        <dd className="text-right">{units.text(row.lower?.mud_ppg, "emw")}</dd>
-        <dt className="text-mute">planned, least in tenths</dt>
-        <dd className="text-right">{units.text(row.planned_ppg, "emw")}</dd>
-        <dt className="text-mute">greatest{row.upper && `: ${row.upper.cause} at ${units.text(row.upper.md_ft, "depth")}`}</dt>
-        <dd className="text-right">{units.text(row.upper?.mud_ppg, "emw")}</dd>
-        <dt className="text-mute">
-          greatest overbalance{row.overbalance_md_ft !== null && ` at ${units.text(row.overbalance_md_ft, "depth")}`}
-        </dt>
-        <dd className="text-right">
-          {row.overbalance_psi === null ? (
-            "unknown"
-          ) : (
-            <Headline working={`mud/${index}/overbalance`} title={`overbalance, ${hole} hole`}>
-              {units.text(row.overbalance_psi, "pressure")}
-            </Headline>
-          )}
-        </dd>
-        <dt className="text-mute">open hole {units.text(row.open_hole_ft, "depth")}, in gauge</dt>
-        <dd className="text-right">
-          {row.hole_volume_bbl === null ? (
-            "unknown"
-          ) : (
-            <Headline working={`mud/${index}/hole_volume`} title={`volume, ${hole} hole`}>
-              {units.text(row.hole_volume_bbl, "volume")}
-            </Headline>
-          )}
-        </dd>
-      </dl>
+        <dl className="grid grid-cols-[1fr_auto] gap-x-3 text-[12.5px]">
+          <dt className="text-mute">least{row.lower && `: ${row.lower.cause} at ${units.text(row.lower.md_ft, "depth")}`}</dt>
+          <dd className="text-right">{units.text(row.lower?.mud_ppg, "emw")}</dd>
+          <dt className="text-mute">planned, least in tenths</dt>
+          <dd className="text-right">{units.text(row.planned_ppg, "emw")}</dd>
+          <dt className="text-mute">greatest{row.upper && `: ${row.upper.cause} at ${units.text(row.upper.md_ft, "depth")}`}</dt>
+          <dd className="text-right">{units.text(row.upper?.mud_ppg, "emw")}</dd>
+          <dt className="text-mute">
+            greatest overbalance{row.overbalance_md_ft !== null && ` at ${units.text(row.overbalance_md_ft, "depth")}`}
+          </dt>
+          <dd className="text-right">
+            {row.overbalance_psi === null ? (
+              "unknown"
+            ) : (
+              <Headline working={`mud/${index}/overbalance`} title={`overbalance, ${hole} hole`}>
+                {units.text(row.overbalance_psi, "pressure")}
+              </Headline>
+            )}
+          </dd>
+          <dt className="text-mute">open hole {units.text(row.open_hole_ft, "depth")}, in gauge</dt>
+          <dd className="text-right">
+            {row.hole_volume_bbl === null ? (
+              "unknown"
+            ) : (
+              <Headline working={`mud/${index}/hole_volume`} title={`volume, ${hole} hole`}>
+                {units.text(row.hole_volume_bbl, "volume")}
+              </Headline>
+            )}
+          </dd>
+        </dl>
       )}
       {!row.riserless && <MudMoving index={index} hole={hole} row={row} />}
       {!row.riserless && <MudSteps index={index} hole={hole} row={row} />}

@@ -37,7 +37,9 @@ export function MudMoving({ index, hole, row }: Props) {
         })}
       </div>
       <dl className="grid grid-cols-[1fr_auto] gap-x-3">
-        <dt className="text-mute">ECD at bottom{row.ecd_shoe_ppg !== null && `; ${units.text(row.ecd_shoe_ppg, "emw")} at the shoe above`}</dt>
+        <dt className="text-mute">
+          ECD at bottom{row.ecd_shoe_ppg !== null && `; ${units.text(row.ecd_shoe_ppg, "emw")} at the shoe above`}
+        </dt>
         <dd className="text-right" data-testid={`ecd-${index}`}>
           {row.ecd_bottom_ppg === null ? (
             "unknown"
@@ -86,14 +88,17 @@ export function MudAtRest({ index, hole, row }: Props) {
       <dl className="mt-1 grid grid-cols-[1fr_auto] gap-x-3">
         {volumes && (
           <>
-            <dt className="text-mute">hole, less steel of the drill string {units.text(volumes.string_displacement_bbl, "volume")}, and pits</dt>
+            <dt className="text-mute">
+              hole, less steel of the drill string {units.text(volumes.string_displacement_bbl, "volume")}, and pits
+            </dt>
             <dd className="text-right">{units.text(volumes.total_bbl, "volume")}</dd>
           </>
         )}
         {weighting?.solid_lb != null && (
           <>
             <dt className="text-mute">
-              weighting {units.text(weighting.volume_bbl, "volume")} up from {units.text(weighting.from_ppg, "emw")}; gains {units.text(weighting.gain_bbl, "volume")}
+              weighting {units.text(weighting.volume_bbl, "volume")} up from {units.text(weighting.from_ppg, "emw")}; gains{" "}
+              {units.text(weighting.gain_bbl, "volume")}
             </dt>
             <dd className="text-right">
               <Headline working={`mud/${index}/weight_up`} title={`weighting up, ${hole} hole`}>
@@ -144,12 +149,16 @@ export function MudSteps({ index, hole, row }: Props) {
         path={`/strings/${index}/mud_steps`}
         columns={STEPS}
         sortBy="to_md_ft"
-        newRow={(rows) => ({ to_md_ft: Number(rows[rows.length - 1]?.to_md_ft ?? row.lower?.md_ft ?? 0), mud_ppg: Number(rows[rows.length - 1]?.mud_ppg ?? row.planned_ppg ?? 9) })}
+        newRow={(rows) => ({
+          to_md_ft: Number(rows[rows.length - 1]?.to_md_ft ?? row.lower?.md_ft ?? 0),
+          mud_ppg: Number(rows[rows.length - 1]?.mud_ppg ?? row.planned_ppg ?? 9),
+        })}
         empty="One weight over the whole section."
       />
       {row.steps.map((step) => (
         <p key={step.to_md_ft} className="text-mute">
-          to {units.text(step.to_md_ft, "depth")}: {units.text(step.mud_ppg, "emw")} in {units.number(step.lower_ppg, "emw")} to {units.text(step.upper_ppg, "emw")}
+          to {units.text(step.to_md_ft, "depth")}: {units.text(step.mud_ppg, "emw")} in {units.number(step.lower_ppg, "emw")} to{" "}
+          {units.text(step.upper_ppg, "emw")}
         </p>
       ))}
     </details>

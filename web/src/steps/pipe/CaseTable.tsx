@@ -17,7 +17,9 @@ interface Props {
 }
 
 export function CaseTable({ loads, chosen, onChoose, title }: Props) {
-  const least = new Map(COLUMNS.map(({ kind }) => [kind, Math.min(...loads.cases.map((c) => c.factors.find((f) => f.kind === kind)?.share ?? Infinity))]));
+  const least = new Map(
+    COLUMNS.map(({ kind }) => [kind, Math.min(...loads.cases.map((c) => c.factors.find((f) => f.kind === kind)?.share ?? Infinity))]),
+  );
   return (
     <table className="w-full text-[12px]" aria-label={title}>
       <thead>
@@ -52,7 +54,10 @@ export function CaseTable({ loads, chosen, onChoose, title }: Props) {
               const share = item.factors.find((f) => f.kind === kind)?.share;
               const rules = share !== undefined && share === least.get(kind);
               return (
-                <td key={kind} className={`text-right ${share !== undefined && share < 1 - 1e-9 ? "font-semibold text-brick" : rules ? "font-semibold" : ""}`}>
+                <td
+                  key={kind}
+                  className={`text-right ${share !== undefined && share < 1 - 1e-9 ? "font-semibold text-brick" : rules ? "font-semibold" : ""}`}
+                >
                   {share === undefined ? <span className="text-mute">–</span> : share > 9.99 ? ">10" : share.toFixed(2)}
                 </td>
               );

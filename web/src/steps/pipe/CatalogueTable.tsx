@@ -23,7 +23,8 @@ export function CatalogueTable({ index }: { index: number }) {
   const odIn = string?.od_in ?? null;
   const [joint, setJoint] = useState("BTC");
   const { data } = useQuery({ queryKey: ["pipes", odIn], queryFn: () => getPipes(odIn!), enabled: odIn !== null, staleTime: Infinity });
-  if (odIn === null || !data) return <Empty>{odIn === null ? "The size of the string in hand is not known." : "Reading the catalogue…"}</Empty>;
+  if (odIn === null || !data)
+    return <Empty>{odIn === null ? "The size of the string in hand is not known." : "Reading the catalogue…"}</Empty>;
   const joints = [...new Set(data.map((p) => p.connection))];
   const chosen = joints.includes(joint) ? joint : (joints[0] ?? "");
   const shown = data.filter((p) => p.connection === chosen);
@@ -87,7 +88,9 @@ export function CatalogueTable({ index }: { index: number }) {
                   </button>
                 </td>
                 <td className="text-right">{units.number(p.drift_in, "diameter")}</td>
-                <td className="text-right">{units.number(Math.min(p.burst_psi, p.coupling_psi ?? p.burst_psi, p.leak_psi ?? p.burst_psi), "pressure")}</td>
+                <td className="text-right">
+                  {units.number(Math.min(p.burst_psi, p.coupling_psi ?? p.burst_psi, p.leak_psi ?? p.burst_psi), "pressure")}
+                </td>
                 <td className="text-right">{units.number(p.collapse_psi, "pressure")}</td>
                 <td className="text-right">{units.number(p.joint_lbf === null ? null : Math.min(p.joint_lbf, p.body_lbf), "force")}</td>
               </tr>
@@ -96,8 +99,8 @@ export function CatalogueTable({ index }: { index: number }) {
         </tbody>
       </table>
       <p className="mt-1 text-[12px] text-mute">
-        New and cold: burst is the least of body, coupling and leak, joint the lesser of joint and body. A grade clicked is used.
-        Each row names its source.
+        New and cold: burst is the least of body, coupling and leak, joint the lesser of joint and body. A grade clicked is used. Each row
+        names its source.
       </p>
     </>
   );

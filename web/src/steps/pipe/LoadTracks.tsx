@@ -19,7 +19,17 @@ interface TracksProps {
   chosen: string | null;
 }
 
-function ViewChoice<T extends string>({ label, value, options, onChange }: { label: string; value: T; options: readonly T[]; onChange: (v: T) => void }) {
+function ViewChoice<T extends string>({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: T;
+  options: readonly T[];
+  onChange: (v: T) => void;
+}) {
   return (
     <select
       aria-label={label}
@@ -40,7 +50,9 @@ function ViewChoice<T extends string>({ label, value, options, onChange }: { lab
 
 function around(values: readonly number[], least: number): [number, number] {
   const known = values.filter((v) => Number.isFinite(v));
-  return scaleLinear([Math.min(0, ...known), Math.max(least, ...known)], [0, 1]).nice(4).domain() as [number, number];
+  return scaleLinear([Math.min(0, ...known), Math.max(least, ...known)], [0, 1])
+    .nice(4)
+    .domain() as [number, number];
 }
 
 interface CurvesProps {
@@ -89,7 +101,8 @@ export function PressureLoads({ scale, widthPx, loads, chosen }: TracksProps) {
   const shown = governing ? curves.filter((c) => c.name === governing) : curves;
   const values = [...curves.flatMap((c) => c.values), ...(limit ?? [])].map((v) => Math.max(0, v * factor));
   const domain = around(values, 100 * factor);
-  const title = view === "inside and outside" ? `Inside and outside${chosen ? `: ${chosen}` : ""}` : `${view}${governing ? `: ${governing}` : ""}`;
+  const title =
+    view === "inside and outside" ? `Inside and outside${chosen ? `: ${chosen}` : ""}` : `${view}${governing ? `: ${governing}` : ""}`;
   const md = loads?.md_ft ?? [];
   return (
     <Track
@@ -104,7 +117,9 @@ export function PressureLoads({ scale, widthPx, loads, chosen }: TracksProps) {
         const parts = shown.map((c) => [c.name, interpolate(md, c.values, mdFt)] as const).filter(([, v]) => v !== null);
         const stands = limit ? interpolate(md, limit, mdFt) : null;
         if (parts.length === 0) return null;
-        const text = parts.map(([name, v]) => (parts.length > 1 ? `${name} ${units.number(v, "pressure")}` : units.number(v, "pressure"))).join(" · ");
+        const text = parts
+          .map(([name, v]) => (parts.length > 1 ? `${name} ${units.number(v, "pressure")}` : units.number(v, "pressure")))
+          .join(" · ");
         return stands === null ? text : `${text} of ${units.number(stands, "pressure")}`;
       }}
       table={() => ({
@@ -115,13 +130,23 @@ export function PressureLoads({ scale, widthPx, loads, chosen }: TracksProps) {
           ...(limit ? [units.number(limit[i]!, "pressure")] : []),
         ]),
       })}
-      summary={loads ? `${title[0]!.toUpperCase()}${title.slice(1)} against depth, with what the pipe stands` : "No loads are known for this string"}
+      summary={
+        loads
+          ? `${title[0]!.toUpperCase()}${title.slice(1)} against depth, with what the pipe stands`
+          : "No loads are known for this string"
+      }
     >
       {(x) => (
         <>
           <Curves curves={curves} chosen={governing} md={md} at={(v) => x(Math.max(0, v * factor))} scale={scale} />
           {limit && (
-            <path d={line(md.map((depth, i) => [x(limit[i]! * factor), scale.y(depth)] as const))} fill="none" stroke="var(--brick)" strokeWidth={1.6} strokeDasharray="5 3" />
+            <path
+              d={line(md.map((depth, i) => [x(limit[i]! * factor), scale.y(depth)] as const))}
+              fill="none"
+              stroke="var(--brick)"
+              strokeWidth={1.6}
+              strokeDasharray="5 3"
+            />
           )}
         </>
       )}
@@ -142,7 +167,12 @@ export function AxialLoads({ scale, widthPx, loads, chosen }: TracksProps) {
   const limits = loads && view === "axial force" ? [loads.ratings.tension_lbf, loads.ratings.compression_lbf] : [];
   const governing = chosen ?? (loads && !factors ? (governingCase(loads, "tension")?.name ?? null) : null);
   const inHand = curves.find((c) => c.name === governing);
-  const domain: [number, number] = factors ? [0, MOST_SHARE] : around([...curves.flatMap((c) => c.values), ...limits.flat()].map((v) => v * factor), 10);
+  const domain: [number, number] = factors
+    ? [0, MOST_SHARE]
+    : around(
+        [...curves.flatMap((c) => c.values), ...limits.flat()].map((v) => v * factor),
+        10,
+      );
   const unit = factors ? "least of each case; 1 just stands" : `${force.label}${governing ? ` · ${governing}` : ""}`;
   const text = (value: number) => (factors ? value.toFixed(2) : `${units.number(value, "force")} ${units.unit("force")}`);
   return (
@@ -159,20 +189,36 @@ export function AxialLoads({ scale, widthPx, loads, chosen }: TracksProps) {
       }}
       table={() => ({
         columns: [`MD, ${units.unit("depth")}`, ...curves.map((c) => c.name)],
-        rows: md.map((depth, i) => [units.number(depth, "depth"), ...curves.map((c) => (factors ? c.values[i]!.toFixed(2) : units.number(c.values[i]!, "force")))]),
+        rows: md.map((depth, i) => [
+          units.number(depth, "depth"),
+          ...curves.map((c) => (factors ? c.values[i]!.toFixed(2) : units.number(c.values[i]!, "force"))),
+        ]),
       })}
       summary={loads ? `${view} of every case against depth` : "No loads are known for this string"}
     >
       {(x) => (
         <>
-          {domain[0] < 0 && <line x1={x(0)} x2={x(0)} y1={scale.y(md[0] ?? 0)} y2={scale.y(md[md.length - 1] ?? 0)} stroke="var(--ink)" strokeWidth={0.8} />}
+          {domain[0] < 0 && (
+            <line x1={x(0)} x2={x(0)} y1={scale.y(md[0] ?? 0)} y2={scale.y(md[md.length - 1] ?? 0)} stroke="var(--ink)" strokeWidth={0.8} />
+          )}
           <Curves curves={curves} chosen={governing} md={md} at={(v) => x(v * factor)} scale={scale} />
           {limits.map((limit, k) => (
-            <path key={k} d={line(md.map((depth, i) => [x(limit[i]! * factor), scale.y(depth)] as const))} fill="none" stroke="var(--brick)" strokeWidth={1.6} strokeDasharray="5 3" />
+            <path
+              key={k}
+              d={line(md.map((depth, i) => [x(limit[i]! * factor), scale.y(depth)] as const))}
+              fill="none"
+              stroke="var(--brick)"
+              strokeWidth={1.6}
+              strokeDasharray="5 3"
+            />
           ))}
           {factors && loads && <FactorPoints loads={loads} chosen={chosen} x={x} scale={scale} />}
-          {view === "axial force" && row?.neutral_md_ft != null && <Mark y={scale.y(row.neutral_md_ft)} widthPx={widthPx} text="neutral in mud" />}
-          {view === "effective force" && row?.buckles_md_ft != null && <Mark y={scale.y(row.buckles_md_ft)} widthPx={widthPx} text="buckles below" />}
+          {view === "axial force" && row?.neutral_md_ft != null && (
+            <Mark y={scale.y(row.neutral_md_ft)} widthPx={widthPx} text="neutral in mud" />
+          )}
+          {view === "effective force" && row?.buckles_md_ft != null && (
+            <Mark y={scale.y(row.buckles_md_ft)} widthPx={widthPx} text="buckles below" />
+          )}
         </>
       )}
     </Track>
@@ -199,7 +245,15 @@ const SIGNS: Record<string, string> = { burst: "B", collapse: "C", tension: "T",
 function FactorPoints({ loads, chosen, x, scale }: { loads: LoadsResult; chosen: string | null; x: HorizontalScale; scale: DepthScale }) {
   return (
     <>
-      <line x1={x(1)} x2={x(1)} y1={scale.y(loads.md_ft[0]!)} y2={scale.y(loads.md_ft[loads.md_ft.length - 1]!)} stroke="var(--brick)" strokeWidth={1.6} strokeDasharray="5 3" />
+      <line
+        x1={x(1)}
+        x2={x(1)}
+        y1={scale.y(loads.md_ft[0]!)}
+        y2={scale.y(loads.md_ft[loads.md_ft.length - 1]!)}
+        stroke="var(--brick)"
+        strokeWidth={1.6}
+        strokeDasharray="5 3"
+      />
       {loads.cases.flatMap((item) =>
         item.factors
           .filter((f) => f.share < 4)
@@ -207,7 +261,10 @@ function FactorPoints({ loads, chosen, x, scale }: { loads: LoadsResult; chosen:
             <text
               key={`${item.name} ${f.kind}`}
               x={x(f.share)}
-              y={Math.min(Math.max(scale.y(f.at_md_ft) + 4, scale.y(loads.md_ft[0]!) + 11), scale.y(loads.md_ft[loads.md_ft.length - 1]!) - 2)}
+              y={Math.min(
+                Math.max(scale.y(f.at_md_ft) + 4, scale.y(loads.md_ft[0]!) + 11),
+                scale.y(loads.md_ft[loads.md_ft.length - 1]!) - 2,
+              )}
               fontSize={11}
               textAnchor="middle"
               fontWeight={chosen === item.name ? 700 : 400}

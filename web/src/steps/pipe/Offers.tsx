@@ -23,7 +23,12 @@ export function Offers({ index }: { index: number }) {
   const priced = sections.some((s) => s.priced);
   const take = (pieces: (typeof offers.offers)[number]["sections"]) => {
     const { document, evaluation: held } = session.snapshot();
-    const parts = pieces.map((s, i) => ({ weight_ppf: s.weight_ppf, grade: s.grade, connection: s.connection, to_md_ft: i < pieces.length - 1 ? s.to_md_ft : null }));
+    const parts = pieces.map((s, i) => ({
+      weight_ppf: s.weight_ppf,
+      grade: s.grade,
+      connection: s.connection,
+      to_md_ft: i < pieces.length - 1 ? s.to_md_ft : null,
+    }));
     const { weight_ppf, grade, connection } = parts[0]!;
     const single = parts.length === 1;
     session.edit([
@@ -37,9 +42,7 @@ export function Offers({ index }: { index: number }) {
       <summary className="text-mute">Best that stands every load{priced ? ", by price" : ", by relative cost"}</summary>
       {offers.offers.map((offer) => (
         <div key={offer.sections.length} className="mb-1 flex items-start gap-2">
-          <span className="w-14 shrink-0 text-right">
-            {priced ? grouped(offer.cost) : against(offer.cost, now)}
-          </span>
+          <span className="w-14 shrink-0 text-right">{priced ? grouped(offer.cost) : against(offer.cost, now)}</span>
           <span className="min-w-0 flex-1">
             {offer.sections.map((s, i) => (
               <span key={i} className="block">

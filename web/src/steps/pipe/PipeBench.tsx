@@ -37,27 +37,28 @@ interface PipesProps {
 const Pipes = memo(function Pipes({ loads, chosen, selected, setTaken }: PipesProps) {
   const [tab, setTab] = useState("strings");
   const evaluation = useSnapshot("evaluation");
-  const strings = !evaluation || evaluation.strings.length === 0 ? (
-    <Empty>No string yet. Pipe is chosen once there are depths, sizes and muds.</Empty>
-  ) : (
-    <>
-      {evaluation.strings.map((_, index) => (
-        <StringCard
-          key={index}
-          index={index}
-          loads={index === selected ? loads : undefined}
-          chosen={index === selected ? chosen : null}
-          onChoose={(name) => {
-            setTaken(name === null ? null : { string: index, name });
-          }}
-        />
-      ))}
-      <p className="mt-2 text-[12px] text-mute">
-        Dashed: what the pipe stands over the factor asked. A case clicked is drawn apart. Relative costs, generic connections and weights of wellhead and preventers are
-        planning values: replace them with your own.
-      </p>
-    </>
-  );
+  const strings =
+    !evaluation || evaluation.strings.length === 0 ? (
+      <Empty>No string yet. Pipe is chosen once there are depths, sizes and muds.</Empty>
+    ) : (
+      <>
+        {evaluation.strings.map((_, index) => (
+          <StringCard
+            key={index}
+            index={index}
+            loads={index === selected ? loads : undefined}
+            chosen={index === selected ? chosen : null}
+            onChoose={(name) => {
+              setTaken(name === null ? null : { string: index, name });
+            }}
+          />
+        ))}
+        <p className="mt-2 text-[12px] text-mute">
+          Dashed: what the pipe stands over the factor asked. A case clicked is drawn apart. Relative costs, generic connections and weights
+          of wellhead and preventers are planning values: replace them with your own.
+        </p>
+      </>
+    );
   return (
     <Panel title="Pipe">
       <Tabs

@@ -51,9 +51,23 @@ export function Sections({ index, size }: { index: number; size: string }) {
   const split = () => {
     const last = row.sections[row.sections.length - 1]!;
     const middle = Math.round((last.top_md_ft + last.bottom_md_ft) / 200) * 100;
-    write([...sections.slice(0, -1), { ...sections[sections.length - 1]!, to_md_ft: middle }, { ...sections[sections.length - 1]!, to_md_ft: null }]);
+    write([
+      ...sections.slice(0, -1),
+      { ...sections[sections.length - 1]!, to_md_ft: middle },
+      { ...sections[sections.length - 1]!, to_md_ft: null },
+    ]);
   };
-  if (sections.length === 0) return <Bare index={index} size={size} odIn={string.od_in} onChoose={(piece) => { write([{ ...piece, to_md_ft: null }]); }} />;
+  if (sections.length === 0)
+    return (
+      <Bare
+        index={index}
+        size={size}
+        odIn={string.od_in}
+        onChoose={(piece) => {
+          write([{ ...piece, to_md_ft: null }]);
+        }}
+      />
+    );
   return (
     <div>
       {row.sections.map((section, place) => (
@@ -140,7 +154,14 @@ export function Sections({ index, size }: { index: number; size: string }) {
 function Bare({ index, size, odIn, onChoose }: { index: number; size: string; odIn: number | null; onChoose: (piece: Piece) => void }) {
   return (
     <div className="grid grid-cols-[4.6rem_4rem_3.4rem_1fr] items-center gap-x-1">
-      <PieceChoice label={`${size} section 1`} place={`/strings/${index}/pipe`} odIn={odIn} piece={null} decided={false} onChange={onChoose} />
+      <PieceChoice
+        label={`${size} section 1`}
+        place={`/strings/${index}/pipe`}
+        odIn={odIn}
+        piece={null}
+        decided={false}
+        onChange={onChoose}
+      />
       <span className="text-[12px] text-mute">none in force</span>
     </div>
   );
@@ -166,14 +187,18 @@ function PieceChoice({ label, place, odIn, piece, decided, onChange }: PieceChoi
     const wanted = { ...now, ...part };
     const keys = Object.keys(part) as (keyof Piece)[];
     const fits = rows.filter((r) => keys.every((k) => r[k] === part[k]));
-    const score = (r: Piece) => (r.weight_ppf === wanted.weight_ppf ? 4 : 0) + (r.grade === wanted.grade ? 2 : 0) + (r.connection === wanted.connection ? 1 : 0);
+    const score = (r: Piece) =>
+      (r.weight_ppf === wanted.weight_ppf ? 4 : 0) + (r.grade === wanted.grade ? 2 : 0) + (r.connection === wanted.connection ? 1 : 0);
     const best = [...fits].sort((a, b) => score(b) - score(a))[0];
     if (best) onChange({ weight_ppf: best.weight_ppf, grade: best.grade, connection: best.connection });
   };
   const distinct = <T,>(values: readonly T[]) => [...new Set(values)];
   const weights = distinct([...rows.map((r) => r.weight_ppf), ...(piece ? [piece.weight_ppf] : [])]).sort((a, b) => a - b);
   const grades = distinct([...rows.filter((r) => r.weight_ppf === now.weight_ppf).map((r) => r.grade), ...(piece ? [piece.grade] : [])]);
-  const joints = distinct([...rows.filter((r) => r.weight_ppf === now.weight_ppf && r.grade === now.grade).map((r) => r.connection), ...(piece ? [piece.connection] : [])]);
+  const joints = distinct([
+    ...rows.filter((r) => r.weight_ppf === now.weight_ppf && r.grade === now.grade).map((r) => r.connection),
+    ...(piece ? [piece.connection] : []),
+  ]);
   const none = piece === null ? [{ value: "", text: "–" }] : [];
   return (
     <>
@@ -187,7 +212,16 @@ function PieceChoice({ label, place, odIn, piece, decided, onChange }: PieceChoi
           with_({ weight_ppf: Number(value) });
         }}
       />
-      <Choice label={`${label} grade`} place={`${place}/grade`} value={now.grade} decided={decided} options={[...none, ...grades.map((g) => ({ value: g, text: g }))]} onCommit={(grade) => { with_({ weight_ppf: now.weight_ppf, grade }); }} />
+      <Choice
+        label={`${label} grade`}
+        place={`${place}/grade`}
+        value={now.grade}
+        decided={decided}
+        options={[...none, ...grades.map((g) => ({ value: g, text: g }))]}
+        onCommit={(grade) => {
+          with_({ weight_ppf: now.weight_ppf, grade });
+        }}
+      />
       <Choice
         label={`${label} connection`}
         place={`${place}/connection`}

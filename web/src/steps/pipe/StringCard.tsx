@@ -59,7 +59,9 @@ export function StringCard({ index, loads, chosen, onChoose }: Props) {
       ) : (
         <Factors row={row} index={index} size={size} />
       )}
-      {inHand && string.role !== "conductor" && <InHand index={index} size={size} row={row} loads={loads} chosen={chosen} onChoose={onChoose} />}
+      {inHand && string.role !== "conductor" && (
+        <InHand index={index} size={size} row={row} loads={loads} chosen={chosen} onChoose={onChoose} />
+      )}
     </section>
   );
 }
@@ -92,7 +94,10 @@ function InHand({ index, size, row, loads, chosen, onChoose }: { index: number; 
             chosen={chosen}
             factors={{ burst: policy?.burst ?? 1.1, collapse: policy?.collapse ?? 1.125, tension: policy?.tension ?? 1.6 }}
           />
-          <p className="text-mute">Ellipse for pressure on one side, at the factor asked and dotted at yield; box: burst, collapse, tension over theirs. The factors above count both sides.</p>
+          <p className="text-mute">
+            Ellipse for pressure on one side, at the factor asked and dotted at yield; box: burst, collapse, tension over theirs. The
+            factors above count both sides.
+          </p>
         </details>
       )}
       <StringOptions index={index} size={size} />

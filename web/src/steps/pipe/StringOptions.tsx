@@ -49,7 +49,10 @@ export function StringOptions({ index, size }: { index: number; size: string }) 
             place={`/strings/${index}/connection`}
             value={held ?? ""}
             decided={held !== null}
-            options={[{ value: "", text: "by policy" }, ...(catalogue?.connections ?? []).map((c) => ({ value: c.connection, text: c.connection }))]}
+            options={[
+              { value: "", text: "by policy" },
+              ...(catalogue?.connections ?? []).map((c) => ({ value: c.connection, text: c.connection })),
+            ]}
             onCommit={(value) => {
               editString(session, index, "connection", value === "" ? null : value);
             }}
@@ -71,7 +74,15 @@ export function StringOptions({ index, size }: { index: number; size: string }) 
         path={`/strings/${index}/loads`}
         columns={LOADS}
         sortBy="name"
-        newRow={(rows) => ({ name: `case ${rows.length + 1}`, kind: "burst", inside_psi: 1000, inside_ppg: 8.6, inside_level_md_ft: 0, outside_psi: 0, outside_ppg: 8.33 })}
+        newRow={(rows) => ({
+          name: `case ${rows.length + 1}`,
+          kind: "burst",
+          inside_psi: 1000,
+          inside_ppg: 8.6,
+          inside_level_md_ft: 0,
+          outside_psi: 0,
+          outside_ppg: 8.33,
+        })}
         empty="No case of your own."
       />
     </details>

@@ -21,15 +21,31 @@ const RATINGS: readonly ColumnSpec[] = [
   { key: "joint_lbf", label: "Joint", width: "17%" },
   { key: "joint_psi", label: "Leak" },
 ];
-const STOCK: readonly ColumnSpec[] = ["od_in", "weight_ppf", "grade", { key: "connection", label: "Conn." }, "price_per_ft", { key: "available_ft", label: "In stock" }];
+const STOCK: readonly ColumnSpec[] = [
+  "od_in",
+  "weight_ppf",
+  "grade",
+  { key: "connection", label: "Conn." },
+  "price_per_ft",
+  { key: "available_ft", label: "In stock" },
+];
 
-const newPipe = () => ({ od_in: 7, weight_ppf: 29, wall_in: 0.408, grade: "own", yield_psi: 80_000, connection: "own", coupling_od_in: 7.656 });
+const newPipe = () => ({
+  od_in: 7,
+  weight_ppf: 29,
+  wall_in: 0.408,
+  grade: "own",
+  yield_psi: 80_000,
+  connection: "own",
+  coupling_od_in: 7.656,
+});
 
 export function OwnPipes() {
   return (
     <>
       <p className="mb-1 text-[12px] text-mute">
-        A pipe that the catalogue does not hold. Ratings left empty follow from size and yield; those of the connection stay unknown until they are given.
+        A pipe that the catalogue does not hold. Ratings left empty follow from size and yield; those of the connection stay unknown until
+        they are given.
       </p>
       <Grid title="Own pipes" target="pipes" path="/pipes" columns={PIPE} sortBy="od_in" newRow={newPipe} empty="No pipe of your own." />
       <h3 className="mt-3 mb-1 text-[13px] font-semibold">Their ratings, where given</h3>
@@ -47,8 +63,18 @@ export function Stock() {
         <span>Least</span>
         <DocChoice label="Least of" path="/policy/pipe/least" fallback="cost" />
       </div>
-      <p className="mb-1 text-[12px] text-mute">Prices are per foot in a currency of your own. A length left empty is not limited; a limited one limits each section.</p>
-      <Grid title="Stock list" target="stock" path="/stock" columns={STOCK} sortBy="od_in" newRow={() => ({ od_in: 7, weight_ppf: 29, grade: "L80", connection: "LTC", price_per_ft: 40, available_ft: null })} empty="No price yet." />
+      <p className="mb-1 text-[12px] text-mute">
+        Prices are per foot in a currency of your own. A length left empty is not limited; a limited one limits each section.
+      </p>
+      <Grid
+        title="Stock list"
+        target="stock"
+        path="/stock"
+        columns={STOCK}
+        sortBy="od_in"
+        newRow={() => ({ od_in: 7, weight_ppf: 29, grade: "L80", connection: "LTC", price_per_ft: 40, available_ft: null })}
+        empty="No price yet."
+      />
     </>
   );
 }

@@ -45,6 +45,7 @@ export function pressureCurves(loads: LoadsResult, view: PressureView, chosen: s
 }
 
 export function axialCurves(loads: LoadsResult, view: AxialView): Curve[] {
-  const of = (item: CaseCurves) => (view === "factors over asked" ? item.share : view === "effective force" ? item.effective_lbf : item.axial_lbf);
+  const of = (item: CaseCurves) =>
+    view === "factors over asked" ? item.share : view === "effective force" ? item.effective_lbf : item.axial_lbf;
   return loads.cases.map((item) => ({ name: item.name, values: of(item) }));
 }

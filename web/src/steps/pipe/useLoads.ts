@@ -29,6 +29,8 @@ export function useLoads(index: number, wanted = true): LoadsResult | undefined 
 export function useOffers(index: number): { offers: PipeOffers | undefined; behind: boolean } {
   const { session } = useBench();
   const asked = JSON.stringify(useSnapshot("document"));
-  const { data, behind } = useRested(["pipe-offers", index], asked, REST_MS, (signal) => getOffers(session.snapshot().document, index, signal));
+  const { data, behind } = useRested(["pipe-offers", index], asked, REST_MS, (signal) =>
+    getOffers(session.snapshot().document, index, signal),
+  );
   return { offers: data, behind };
 }

@@ -9,7 +9,13 @@ import { Connections } from "./Connections";
 
 /** Lists of policy that are tables of their own: how a new row begins. */
 const TABLES: Readonly<Record<string, { target: Target; sortBy: string; newRow: () => Row; least: number; empty: string }>> = {
-  kick_minimums: { target: "kick_minimums", sortBy: "from_hole_in", newRow: () => ({ from_hole_in: 6, volume_bbl: 15 }), least: 0, empty: "No minimum is asked." },
+  kick_minimums: {
+    target: "kick_minimums",
+    sortBy: "from_hole_in",
+    newRow: () => ({ from_hole_in: 6, volume_bbl: 15 }),
+    least: 0,
+    empty: "No minimum is asked.",
+  },
   drill_strings: {
     target: "drill_strings",
     sortBy: "from_hole_in",
@@ -47,10 +53,18 @@ function StepPolicy({ step }: { step: string }) {
     <section aria-label={`Policy, ${reference.title(step)}`} className="mb-4">
       <h3 className="mb-1 border-b-2 border-petrol/50 text-[13.5px] font-semibold">{reference.title(step)}</h3>
       {of("part").map((part) => (
-        <Block key={part} title={reference.at(`${path}/${part}`).title} paths={reference.keys(`${path}/${part}`).map((key) => `${path}/${part}/${key}`)} />
+        <Block
+          key={part}
+          title={reference.at(`${path}/${part}`).title}
+          paths={reference.keys(`${path}/${part}`).map((key) => `${path}/${part}/${key}`)}
+        />
       ))}
       {groups.map((group) => (
-        <Block key={group} title={group} paths={plain.filter((key) => reference.at(`${path}/${key}`).group === group).map((key) => `${path}/${key}`)} />
+        <Block
+          key={group}
+          title={group}
+          paths={plain.filter((key) => reference.at(`${path}/${key}`).group === group).map((key) => `${path}/${key}`)}
+        />
       ))}
       {of("list").map((key) => (key === "connections" ? <Connections key={key} /> : <Table key={key} path={`${path}/${key}`} of={key} />))}
     </section>

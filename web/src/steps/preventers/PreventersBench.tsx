@@ -10,7 +10,8 @@ const CLASSES_PSI = [2000, 3000, 5000, 10000, 15000, 20000];
 
 export function PreventersBench() {
   const evaluation = useSnapshot("evaluation");
-  const carriers = evaluation?.preventers.strings.flatMap((row, index) => (row.elements.length > 0 || row.pressure_psi !== null ? [index] : [])) ?? [];
+  const carriers =
+    evaluation?.preventers.strings.flatMap((row, index) => (row.elements.length > 0 || row.pressure_psi !== null ? [index] : [])) ?? [];
   return (
     <Panel title="Preventers">
       <Scroll label="Preventers">
@@ -24,8 +25,8 @@ export function PreventersBench() {
           </div>
         )}
         <p className="mt-4 max-w-prose text-[12px] text-mute">
-          Class from the maximum anticipated surface pressure, lesser-of school: what the formation feeds to surface as gas, unless the shoe breaks
-          first. Elements are the least common for the class; local rules prevail.
+          Class from the maximum anticipated surface pressure, lesser-of school: what the formation feeds to surface as gas, unless the shoe
+          breaks first. Elements are the least common for the class; local rules prevail.
         </p>
       </Scroll>
     </Panel>
@@ -73,7 +74,10 @@ function StackCard({ index }: { index: number }) {
                 place={place < 0 ? `/preventers/${index}/class_psi` : `/preventers/${place}`}
                 value={row.decided ? String(row.class_psi) : row.class_psi === null ? "" : String(row.class_psi)}
                 decided={row.decided}
-                options={[{ value: "", text: "proposed" }, ...CLASSES_PSI.map((c) => ({ value: String(c), text: units.number(c, "pressure", 0) }))]}
+                options={[
+                  { value: "", text: "proposed" },
+                  ...CLASSES_PSI.map((c) => ({ value: String(c), text: units.number(c, "pressure", 0) })),
+                ]}
                 onCommit={decide}
               />
             </dd>

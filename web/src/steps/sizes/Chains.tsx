@@ -6,7 +6,13 @@ import { Button } from "../../ui/Button";
 import { useUnits } from "../../ui/units";
 import { useChains } from "./useChains";
 
-const SHORT: Record<string, string> = { common: "", tight: "tight", "special clearance": "special clearance", "under-reamed": "under-reamed", flush: "flush" };
+const SHORT: Record<string, string> = {
+  common: "",
+  tight: "tight",
+  "special clearance": "special clearance",
+  "under-reamed": "under-reamed",
+  flush: "flush",
+};
 const FIRST = 12;
 
 function asText(chain: ChainResult, text: (inches: number) => string): string {
@@ -32,7 +38,12 @@ export function Chains() {
         ...(s.hole_in === null ? [] : [{ path: `/strings/${i}/bit_in`, value: s.hole_in }]),
         { path: `/strings/${i}/opened_from_in`, value: s.opened_from_in },
         { path: `/strings/${i}/connection`, value: s.connection },
-        ...(strings[i]?.od_in === s.od_in ? [] : [{ path: `/strings/${i}/pipe`, value: null }, { path: `/strings/${i}/sections`, value: [] }]),
+        ...(strings[i]?.od_in === s.od_in
+          ? []
+          : [
+              { path: `/strings/${i}/pipe`, value: null },
+              { path: `/strings/${i}/sections`, value: [] },
+            ]),
       ]),
     ]);
   };
@@ -135,7 +146,11 @@ function Steps({ chain }: { chain: ChainResult }) {
         {chain.links.map((s) => (
           <tr key={s.od_in}>
             <td>{units.text(s.od_in, "size")}</td>
-            <td>{s.hole_in === null ? "–" : `${units.number(s.hole_in, "size")}${s.opened_from_in === null ? "" : ` from ${units.number(s.opened_from_in, "size")}`}`}</td>
+            <td>
+              {s.hole_in === null
+                ? "–"
+                : `${units.number(s.hole_in, "size")}${s.opened_from_in === null ? "" : ` from ${units.number(s.opened_from_in, "size")}`}`}
+            </td>
             <td>{s.way ?? "driven"}</td>
             <td className="text-right">{s.clearance_in === null ? "–" : units.number(s.clearance_in, "diameter")}</td>
             <td className="text-right">{s.gap_in === null ? "–" : units.number(s.gap_in, "diameter")}</td>

@@ -32,7 +32,13 @@ function Plan({ rings, tubing }: { rings: readonly Ring[]; tubing: number | null
           <g key={i} fill="none">
             {ring.holeIn !== null && <circle cx={middle} cy={middle} r={ring.holeIn * scale} stroke="var(--mute)" strokeDasharray="3 3" />}
             <circle cx={middle} cy={middle} r={ring.couplingIn * scale} stroke="var(--mute)" strokeWidth={0.8} />
-            <circle cx={middle} cy={middle} r={((ring.odIn + ring.idIn) / 2) * scale} stroke="var(--ink)" strokeWidth={Math.max(1.2, (ring.odIn - ring.idIn) * scale)} />
+            <circle
+              cx={middle}
+              cy={middle}
+              r={((ring.odIn + ring.idIn) / 2) * scale}
+              stroke="var(--ink)"
+              strokeWidth={Math.max(1.2, (ring.odIn - ring.idIn) * scale)}
+            />
           </g>
         ))}
         {tubing !== null && <circle cx={middle} cy={middle} r={tubing * scale} fill="none" stroke="var(--petrol)" strokeWidth={1.6} />}
@@ -50,19 +56,41 @@ function Side({ rings, tubing }: { rings: readonly Ring[]; tubing: number | null
   const half = (diameter: number) => (diameter * scale) / 2;
   return (
     <figure>
-      <svg width={SIDE_WIDTH_PX} height={SIDE_HEIGHT_PX} role="img" aria-label={`The nest from the side, widths to scale: ${rings.map((r) => r.name).join(", ")}`}>
+      <svg
+        width={SIDE_WIDTH_PX}
+        height={SIDE_HEIGHT_PX}
+        role="img"
+        aria-label={`The nest from the side, widths to scale: ${rings.map((r) => r.name).join(", ")}`}
+      >
         {rings.map((ring, i) => {
           const [top, bottom] = [10 + i * step, 10 + (i + 1) * step];
           const wall = Math.max(1.2, half(ring.odIn) - half(ring.idIn));
           return (
             <g key={i}>
               {ring.holeIn !== null && (
-                <path d={`M${middle - half(ring.holeIn)},${top}V${bottom + 4}H${middle + half(ring.holeIn)}V${top}`} fill="none" stroke="var(--mute)" strokeDasharray="3 3" />
+                <path
+                  d={`M${middle - half(ring.holeIn)},${top}V${bottom + 4}H${middle + half(ring.holeIn)}V${top}`}
+                  fill="none"
+                  stroke="var(--mute)"
+                  strokeDasharray="3 3"
+                />
               )}
               {[-1, 1].map((side) => (
                 <g key={side}>
-                  <rect x={side < 0 ? middle - half(ring.odIn) : middle + half(ring.odIn) - wall} y={10} width={wall} height={bottom - 10} fill="var(--ink)" />
-                  <rect x={side < 0 ? middle - half(ring.couplingIn) : middle + half(ring.odIn)} y={bottom - 12} width={half(ring.couplingIn) - half(ring.odIn)} height={8} fill="var(--mute)" />
+                  <rect
+                    x={side < 0 ? middle - half(ring.odIn) : middle + half(ring.odIn) - wall}
+                    y={10}
+                    width={wall}
+                    height={bottom - 10}
+                    fill="var(--ink)"
+                  />
+                  <rect
+                    x={side < 0 ? middle - half(ring.couplingIn) : middle + half(ring.odIn)}
+                    y={bottom - 12}
+                    width={half(ring.couplingIn) - half(ring.odIn)}
+                    height={8}
+                    fill="var(--mute)"
+                  />
                 </g>
               ))}
               <text x={SIDE_WIDTH_PX - 92} y={bottom - 8} fontSize={11} fontWeight={600}>

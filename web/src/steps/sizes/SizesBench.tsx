@@ -28,7 +28,11 @@ export function SizesBench() {
   };
   const choice = (index: number, key: "bit_in" | "od_in" | "opened_from_in", label: string, inForce: number | null) => {
     const decided = document.strings[index]?.[key] ?? null;
-    const list = options((key !== "od_in" ? catalogue?.bits_in : catalogue?.sizes_in) ?? [], decided ?? inForce, key === "opened_from_in" ? "no" : "proposed");
+    const list = options(
+      (key !== "od_in" ? catalogue?.bits_in : catalogue?.sizes_in) ?? [],
+      decided ?? inForce,
+      key === "opened_from_in" ? "no" : "proposed",
+    );
     return (
       <Choice
         label={label}
@@ -54,13 +58,19 @@ export function SizesBench() {
               label: "Hole",
               unit,
               width: "12%",
-              cell: (s, i) => <Value applies={s.run !== "driven" && s.run !== "jetted"}>{choice(i, "bit_in", `${s.role} hole`, s.bit_in)}</Value>,
+              cell: (s, i) => (
+                <Value applies={s.run !== "driven" && s.run !== "jetted"}>{choice(i, "bit_in", `${s.role} hole`, s.bit_in)}</Value>
+              ),
             },
             {
               label: "Opened from",
               unit,
               width: "13%",
-              cell: (s, i) => <Value applies={i > 0 && s.run !== "driven" && s.run !== "jetted"}>{choice(i, "opened_from_in", `${s.role} opened from`, null)}</Value>,
+              cell: (s, i) => (
+                <Value applies={i > 0 && s.run !== "driven" && s.run !== "jetted"}>
+                  {choice(i, "opened_from_in", `${s.role} opened from`, null)}
+                </Value>
+              ),
             },
             { label: "Casing", unit, width: "12%", cell: (s, i) => choice(i, "od_in", `${s.role} casing`, s.od_in) },
             { label: "Coupling", unit, cell: (_, i) => units.number(rows[i]!.coupling_od_in, "diameter") },
@@ -71,14 +81,21 @@ export function SizesBench() {
                 const { clearance_in, common_in, tight_in } = rows[i]!;
                 if (s.bit_in === null || clearance_in === null) return <Value applies={false}>–</Value>;
                 const limit = document.policy.sizes.clearance === "tight" ? tight_in! : common_in!;
-                return <span className={clearance_in < limit ? "font-semibold text-brick" : ""}>{units.number(clearance_in, "diameter")}</span>;
+                return (
+                  <span className={clearance_in < limit ? "font-semibold text-brick" : ""}>{units.number(clearance_in, "diameter")}</span>
+                );
               },
             },
-            { label: "Common / tight", unit, cell: (_, i) => `${units.number(rows[i]!.common_in, "diameter", 1)} / ${units.number(rows[i]!.tight_in, "diameter", 1)}` },
+            {
+              label: "Common / tight",
+              unit,
+              cell: (_, i) => `${units.number(rows[i]!.common_in, "diameter", 1)} / ${units.number(rows[i]!.tight_in, "diameter", 1)}`,
+            },
             {
               label: "Drift above",
               unit,
-              cell: (s, i) => (i === 0 || s.bit_in === null ? <Value applies={false}>–</Value> : units.number(rows[i]!.outer_drift_in, "diameter")),
+              cell: (s, i) =>
+                i === 0 || s.bit_in === null ? <Value applies={false}>–</Value> : units.number(rows[i]!.outer_drift_in, "diameter"),
             },
             {
               label: "Bit to spare",
@@ -96,8 +113,8 @@ export function SizesBench() {
         </div>
         <Chains />
         <p className="mt-3 max-w-prose text-[12px] text-mute">
-          Clearance is hole less coupling, on the diameter. Drift is that of the pipe chosen above. Sizes in italics are proposed: the usual chain
-          from the production casing outward.
+          Clearance is hole less coupling, on the diameter. Drift is that of the pipe chosen above. Sizes in italics are proposed: the usual
+          chain from the production casing outward.
         </p>
       </Scroll>
     </Panel>

@@ -91,11 +91,7 @@ function Pieces({ decided }: { decided: boolean }) {
                 {decided ? <DocNumber label={`${piece.name} bore`} path={`${path}/bore_in`} /> : units.number(piece.bore_in, "size")}
               </td>
               <td className={`px-1 ${weak ? "text-brick" : ""}`}>
-                {decided ? (
-                  <DocNumber label={`${piece.name} class`} path={`${path}/top_psi`} />
-                ) : (
-                  units.number(piece.top_psi, "pressure")
-                )}
+                {decided ? <DocNumber label={`${piece.name} class`} path={`${path}/top_psi`} /> : units.number(piece.top_psi, "pressure")}
               </td>
               <td className={`px-1 ${weak ? "font-semibold text-brick" : ""}`}>{units.number(piece.needed_psi, "pressure")}</td>
               <td className="px-1">
@@ -147,8 +143,8 @@ function Cuts() {
         </div>
       ))}
       <p className="mt-2 text-[12px] text-mute">
-        The reference face, the top of the last piece, stands at ground level. Proposed heights and gaps are planning values; decide the pieces to
-        type those of the supplier&apos;s drawing.
+        The reference face, the top of the last piece, stands at ground level. Proposed heights and gaps are planning values; decide the
+        pieces to type those of the supplier&apos;s drawing.
       </p>
     </section>
   );

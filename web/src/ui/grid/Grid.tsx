@@ -103,7 +103,8 @@ export function Grid({ title, target, path, columns: specs, sortBy, newRow, leas
           <Plus size={13} aria-hidden /> Add
         </Button>
         <Button onClick={grid.remove} title="Ctrl Delete" disabled={rows.length - (to.row - from.row + 1) < least || rows.length === 0}>
-          <Trash2 size={13} aria-hidden /> Remove {rows.length > 0 && (to.row > from.row ? `rows ${from.row + 1} to ${to.row + 1}` : `row ${cursor.row + 1}`)}
+          <Trash2 size={13} aria-hidden /> Remove{" "}
+          {rows.length > 0 && (to.row > from.row ? `rows ${from.row + 1} to ${to.row + 1}` : `row ${cursor.row + 1}`)}
         </Button>
         <Button
           onClick={() => {
@@ -138,11 +139,21 @@ function useStable(grid: GridState) {
   });
   return useMemo(
     () => ({
-      onPoint: (row: number, column: number, extend: boolean) => { held.current.go(row, column, extend); },
-      onEdit: (text: string) => { held.current.edit(text); },
-      onSet: (value: unknown) => { held.current.set(value); },
-      onCommit: (text: string, dRow: number, dColumn: number) => { held.current.commit(text, dRow, dColumn); },
-      onCancel: () => { held.current.cancel(); },
+      onPoint: (row: number, column: number, extend: boolean) => {
+        held.current.go(row, column, extend);
+      },
+      onEdit: (text: string) => {
+        held.current.edit(text);
+      },
+      onSet: (value: unknown) => {
+        held.current.set(value);
+      },
+      onCommit: (text: string, dRow: number, dColumn: number) => {
+        held.current.commit(text, dRow, dColumn);
+      },
+      onCancel: () => {
+        held.current.cancel();
+      },
     }),
     [],
   );

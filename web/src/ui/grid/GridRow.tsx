@@ -69,7 +69,13 @@ export const GridRow = memo(function GridRow(props: GridRowProps) {
               }}
             >
               {here && props.editing !== null ? (
-                <CellEditor column={column} first={props.editing} label={`${title} ${index + 1}, ${column.label}`} onCommit={props.onCommit} onCancel={props.onCancel} />
+                <CellEditor
+                  column={column}
+                  first={props.editing}
+                  label={`${title} ${index + 1}, ${column.label}`}
+                  onCommit={props.onCommit}
+                  onCancel={props.onCancel}
+                />
               ) : column.kind === "flag" ? (
                 <span aria-hidden className={text === "yes" ? "font-semibold text-petrol" : "text-mute"}>
                   {text === "yes" ? "✓" : "·"}
@@ -84,7 +90,9 @@ export const GridRow = memo(function GridRow(props: GridRowProps) {
       {messages.length > 0 && (
         <tr>
           <td colSpan={columns.length + 1} id={messageId} className="px-1 pb-1 text-xs text-brick">
-            <span role="alert">Row {index + 1}. {messages.join(". ")}.</span>
+            <span role="alert">
+              Row {index + 1}. {messages.join(". ")}.
+            </span>
           </td>
         </tr>
       )}
@@ -118,12 +126,20 @@ function CellEditor({ column, first, label, onCommit, onCancel }: CellEditorProp
     className: `w-full min-w-0 bg-sheet px-0.5 outline-none ${column.kind === "number" ? "text-right" : ""}`,
     onBlur: (event: { currentTarget: { value: string } }) => {
       const { value } = event.currentTarget;
-      finish(() => { onCommit(value, 0, 0); });
+      finish(() => {
+        onCommit(value, 0, 0);
+      });
     },
     onKeyDown: (event: React.KeyboardEvent<HTMLInputElement | HTMLSelectElement>) => {
       const { value } = event.currentTarget;
-      if (event.key === "Enter") finish(() => { onCommit(value, event.shiftKey ? -1 : 1, 0); });
-      else if (event.key === "Tab") finish(() => { onCommit(value, 0, event.shiftKey ? -1 : 1); });
+      if (event.key === "Enter")
+        finish(() => {
+          onCommit(value, event.shiftKey ? -1 : 1, 0);
+        });
+      else if (event.key === "Tab")
+        finish(() => {
+          onCommit(value, 0, event.shiftKey ? -1 : 1);
+        });
       else if (event.key === "Escape") finish(onCancel);
       else return;
       event.preventDefault();
@@ -136,7 +152,9 @@ function CellEditor({ column, first, label, onCommit, onCancel }: CellEditorProp
         {...shared}
         onChange={(event) => {
           const { value } = event.currentTarget;
-          finish(() => { onCommit(value, 0, 0); });
+          finish(() => {
+            onCommit(value, 0, 0);
+          });
         }}
       >
         {column.options.map((option) => (

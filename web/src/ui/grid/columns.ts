@@ -66,7 +66,11 @@ export function readCell(text: string, column: GridColumn, units: Units): { valu
     case "text":
       return { value: text };
     case "flag":
-      return /^(yes|y|x|1|true)$/i.test(bare) ? { value: true } : /^(no|n|0|false|)$/i.test(bare) ? { value: false } : { expected: "yes or no" };
+      return /^(yes|y|x|1|true)$/i.test(bare)
+        ? { value: true }
+        : /^(no|n|0|false|)$/i.test(bare)
+          ? { value: false }
+          : { expected: "yes or no" };
     case "choice": {
       const hit = column.options.find((o) => o.toLowerCase() === bare.toLowerCase());
       return hit === undefined ? { expected: `one of ${column.options.join(", ")}` } : { value: hit };

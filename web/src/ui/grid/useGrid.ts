@@ -93,7 +93,12 @@ export function useGrid({ table, target, path, rows, columns, sortBy, newRow: fr
       go(cursor.row + dRow, cursor.column + dColumn);
       return;
     }
-    put(rows.map((r, i) => (i === cursor.row ? withValue(r, column, read.value) : r)), cursor.row, dRow, dColumn);
+    put(
+      rows.map((r, i) => (i === cursor.row ? withValue(r, column, read.value) : r)),
+      cursor.row,
+      dRow,
+      dColumn,
+    );
   };
 
   const add = () => {
@@ -107,7 +112,9 @@ export function useGrid({ table, target, path, rows, columns, sortBy, newRow: fr
   const clear = () => {
     const next = rows.map((row, i) => {
       if (i < from.row || i > to.row) return row;
-      const cleared = columns.slice(from.column, to.column + 1).filter((c) => c.kind === "flag" || c.kind === "text" || (c.kind === "number" && c.optional));
+      const cleared = columns
+        .slice(from.column, to.column + 1)
+        .filter((c) => c.kind === "flag" || c.kind === "text" || (c.kind === "number" && c.optional));
       return cleared.reduce((r, c) => withValue(r, c, c.kind === "flag" ? false : c.kind === "text" ? "" : null), row);
     });
     put(next, cursor.row);
@@ -115,7 +122,12 @@ export function useGrid({ table, target, path, rows, columns, sortBy, newRow: fr
   const copied = () =>
     rows
       .slice(from.row, to.row + 1)
-      .map((row) => columns.slice(from.column, to.column + 1).map((c) => cellText(row, c, units)).join("\t"))
+      .map((row) =>
+        columns
+          .slice(from.column, to.column + 1)
+          .map((c) => cellText(row, c, units))
+          .join("\t"),
+      )
       .join("\n");
 
   const paste = async (text: string) => {
@@ -129,20 +141,51 @@ export function useGrid({ table, target, path, rows, columns, sortBy, newRow: fr
       put(next, rows.length === 0 ? 0 : cursor.row);
     } catch (error) {
       const faults = error instanceof api.ProblemError ? error.problem.faults : [];
-      setPasteFaults(faults.length ? faults : [{ path: "/rows", value: "nothing was pasted", expected: "the server, which is not reached" }]);
+      setPasteFaults(
+        faults.length ? faults : [{ path: "/rows", value: "nothing was pasted", expected: "the server, which is not reached" }],
+      );
     }
   };
 
   return {
-    cursor, from, to, editing, refused, pasteFaults, go, commit, add, remove, clear, copied, paste,
-    edit: (text: string) => { setEditing(text); setRefused(null); setAnchor(null); },
-    cancel: () => { setEditing(null); setRefused(null); focusWanted.current = true; },
-    selectAll: () => { setAnchor({ row: 0, column: 0 }); setCursor({ row: rows.length - 1, column: columns.length - 1 }); focusWanted.current = true; },
+    cursor,
+    from,
+    to,
+    editing,
+    refused,
+    pasteFaults,
+    go,
+    commit,
+    add,
+    remove,
+    clear,
+    copied,
+    paste,
+    edit: (text: string) => {
+      setEditing(text);
+      setRefused(null);
+      setAnchor(null);
+    },
+    cancel: () => {
+      setEditing(null);
+      setRefused(null);
+      focusWanted.current = true;
+    },
+    selectAll: () => {
+      setAnchor({ row: 0, column: 0 });
+      setCursor({ row: rows.length - 1, column: columns.length - 1 });
+      focusWanted.current = true;
+    },
     set: (value: unknown) => {
       const column = columns[cursor.column]!;
-      put(rows.map((r, i) => (i === cursor.row ? withValue(r, column, value) : r)), cursor.row);
+      put(
+        rows.map((r, i) => (i === cursor.row ? withValue(r, column, value) : r)),
+        cursor.row,
+      );
     },
-    dismiss: () => { setPasteFaults([]); },
+    dismiss: () => {
+      setPasteFaults([]);
+    },
   };
 }
 
