@@ -1,5 +1,6 @@
 // The mud window against depth: pore and fracture, the band between lower and upper bound, and the mud of each hole.
 import type { ReactNode } from "react";
+import { memo } from "react";
 import { useSnapshot } from "../design/context";
 import { useGroundDrawing } from "../design/drawings";
 import type { Evaluation, GroundDrawing } from "../design/types";
@@ -117,15 +118,9 @@ function EmwTrack({ scale, widthPx, grips }: WindowTrackProps) {
     >
       {(x: HorizontalScale) => {
         const at = (ppg: number) => x(show(ppg));
-        const path = (s: Series) => line(s.md.map((md, i) => [at(s.emw[i]!), scale.y(md)] as const));
         return (
           <>
-            <path d={band(ground, at, scale)} fill="var(--window)" />
-            <path d={path(pore)} fill="none" stroke="var(--iris)" strokeWidth={1.8} />
-            <path d={path(fracture)} fill="none" stroke="var(--rust)" strokeWidth={1.8} strokeDasharray="5 3" />
-            {stability.md.length > 1 && (
-              <path d={path(stability)} fill="none" stroke="var(--mute)" strokeWidth={1.4} strokeDasharray="2 3" />
-            )}
+            <Profiles ground={ground} scale={scale} zeroPx={at(0)} ppgPx={at(1) - at(0)} />
             <Muds at={at} ppgAt={(px) => x.invert(px) / units.factor("emw")} scale={scale} />
             {evaluation.strings.map((s, i) => (
               <line
@@ -146,6 +141,30 @@ function EmwTrack({ scale, widthPx, grips }: WindowTrackProps) {
     </Track>
   );
 }
+
+interface ProfilesProps {
+  ground: GroundDrawing;
+  scale: DepthScale;
+  /** Where 0 ppg would lie, and the width of 1 ppg. */
+  zeroPx: number;
+  ppgPx: number;
+}
+
+/** Window and profiles: they follow the ground alone, so a dragged shoe or mud leaves them as they are. */
+const Profiles = memo(function Profiles({ ground, scale, zeroPx, ppgPx }: ProfilesProps) {
+  const at = (ppg: number) => zeroPx + ppg * ppgPx;
+  const path = (points: GroundDrawing["pore"]) => line(points.map((p) => [at(p.emw_ppg), scale.y(p.md_ft)] as const));
+  return (
+    <>
+      <path d={band(ground, at, scale)} fill="var(--window)" />
+      <path d={path(ground.pore)} fill="none" stroke="var(--iris)" strokeWidth={1.8} />
+      <path d={path(ground.fracture)} fill="none" stroke="var(--rust)" strokeWidth={1.8} strokeDasharray="5 3" />
+      {ground.stability.length > 1 && (
+        <path d={path(ground.stability)} fill="none" stroke="var(--mute)" strokeWidth={1.4} strokeDasharray="2 3" />
+      )}
+    </>
+  );
+});
 
 interface NameProps {
   text: string;

@@ -1,6 +1,7 @@
 // What only a drawing needs: asked by the view that draws it, one question under way at a time, the newest next.
-import { useEffect, useRef, useState } from "react";
+import { startTransition, useEffect, useRef, useState } from "react";
 import { drawGround, drawKick } from "./api";
+import { inTurn, restAfterAnswer } from "./turns";
 import { useSnapshot } from "./context";
 import type { Design, GroundDrawing, KickDrawing } from "./types";
 
@@ -33,9 +34,10 @@ function useDrawn<T>(ask: (document: Design) => Promise<T>, keyOf: (document: De
         const key = keyOf(asked);
         if (key.length === held.shown.length && key.every((part, i) => part === held.shown[i])) break;
         // a document that cannot be evaluated leaves the last picture
-        const answer = await ask(asked).catch(() => null);
+        const answer = await inTurn(() => ask(asked)).catch(() => null);
         held.shown = key;
-        if (answer !== null && !held.gone) setDrawn(answer);
+        if (answer !== null && !held.gone) startTransition(() => setDrawn(answer));
+        await restAfterAnswer();
       }
       held.busy = false;
     };

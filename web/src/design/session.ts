@@ -2,6 +2,7 @@
 // No React here; the workbench subscribes. A drag is one undo step and one revision.
 import { replaceEqualDeep } from "@tanstack/react-query";
 import * as api from "./api";
+import { inTurn, restAfterAnswer } from "./turns";
 import { change } from "./pointer";
 import type { Change, Design, Evaluation, Fault, Stale } from "./types";
 
@@ -175,6 +176,7 @@ export class Session {
     for (;;) {
       await this.evaluateOne(document);
       if (this.closed || document === this.state.document) break;
+      if (this.dragStart !== null) await restAfterAnswer();
       document = this.state.document;
     }
     this.evaluating = false;
@@ -183,7 +185,7 @@ export class Session {
   private async evaluateOne(document: Design): Promise<void> {
     try {
       // by parts: what an answer has in common with the one before stays the same object, and is not drawn again
-      const evaluation = replaceEqualDeep(this.state.evaluation, await api.evaluate(document)) as Evaluation;
+      const evaluation = replaceEqualDeep(this.state.evaluation, await inTurn(() => api.evaluate(document))) as Evaluation;
       const current = document === this.state.document;
       const roundTripMs = current ? performance.now() - this.editedAt : this.state.roundTripMs;
       this.set({ evaluation, faults: [], behind: !current, roundTripMs });

@@ -1,12 +1,21 @@
 // Questions to the server that are slower than an evaluation: asked once what they hang on has been left alone a moment.
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { useSnapshot } from "./context";
 
 interface Rested<T> {
   data: T | undefined;
   /** What is shown is of an earlier document. */
   behind: boolean;
+}
+
+const NUMBERS = new Map<string, number>();
+
+/** A number for a long text: a query's key is read again at every drawing. */
+export function numberOf(text: string): number {
+  let number = NUMBERS.get(text);
+  if (number === undefined) NUMBERS.set(text, (number = NUMBERS.size));
+  return number;
 }
 
 /** The answer for what `asked` says, which is asked again whenever it changes and then rests. */
@@ -21,8 +30,9 @@ export function useRested<T>(name: readonly unknown[], asked: string, restMs: nu
       clearTimeout(timer);
     };
   }, [asked, restMs]);
+  const key = useMemo(() => numberOf(rested), [rested]);
   const { data, isFetching } = useQuery({
-    queryKey: [...name, rested],
+    queryKey: [...name, key],
     queryFn: ({ signal }) => ask(signal),
     enabled: faults.length === 0,
     placeholderData: keepPreviousData,

@@ -1,7 +1,7 @@
 // Everything that can be done in the workbench, once: for the palette, the keys and the list of keys.
 import { useMemo } from "react";
 import { useNavigate, useParams } from "react-router";
-import { adoption, useBench, useSnapshot } from "../design/context";
+import { adoption, useBench, useDocument, useEvaluated } from "../design/context";
 import { usePreferences } from "../preferences";
 import { useReference } from "../design/reference";
 import { STEPS } from "../steps/registry";
@@ -20,8 +20,9 @@ export function useActions(showKeys: () => void): Action[] {
   const navigate = useNavigate();
   const { designId } = useParams();
   const { session, select, goTo } = useBench();
-  const evaluation = useSnapshot("evaluation");
-  const document = useSnapshot("document");
+  const inForce = useEvaluated((e) => e.strings);
+  const found = useEvaluated((e) => e.findings);
+  const undecided = useDocument((d) => d.strings.length === 0);
   const { axis, dark, snap, prefer } = usePreferences();
   const units = useUnits();
   const reference = useReference();
@@ -35,7 +36,7 @@ export function useActions(showKeys: () => void): Action[] {
       keys: String(i + 1),
       run: open(`/designs/${designId}/${step}`),
     }));
-    const strings = (evaluation?.strings ?? []).map<Action>((s, i) => ({
+    const strings = (inForce ?? []).map<Action>((s, i) => ({
       id: `string-${i}`,
       title: `Take in hand: ${s.od_in === null ? s.role : units.text(s.od_in, "size")} ${s.role}`,
       group: "Design",
@@ -43,7 +44,7 @@ export function useActions(showKeys: () => void): Action[] {
         select(i);
       },
     }));
-    const findings = (evaluation?.findings ?? []).map<Action>((f, i) => ({
+    const findings = (found ?? []).map<Action>((f, i) => ({
       id: `finding-${i}`,
       title: `${units.words(f.subject)}: ${units.words(f.message)}`,
       group: "Findings",
@@ -51,7 +52,6 @@ export function useActions(showKeys: () => void): Action[] {
         goTo(f.step, f.place);
       },
     }));
-    const adopt = adoption(document, evaluation);
     const design: Action[] = [
       {
         id: "undo",
@@ -71,14 +71,15 @@ export function useActions(showKeys: () => void): Action[] {
           session.redo();
         },
       },
-      ...(adopt.length
+      ...(undecided && inForce?.length
         ? [
             {
               id: "adopt",
               title: "Adopt the proposed program",
               group: "Design" as const,
               run: () => {
-                session.edit(adopt);
+                const { document, evaluation } = session.snapshot();
+                session.edit(adoption(document, evaluation));
               },
             },
           ]
@@ -126,5 +127,5 @@ export function useActions(showKeys: () => void): Action[] {
       { id: "keys", title: "List of keys", group: "View", keys: "?", run: showKeys },
     ];
     return [...steps, ...design, ...strings, ...findings, ...view];
-  }, [navigate, designId, evaluation, document, session, select, goTo, units, axis, dark, snap, prefer, showKeys, reference]);
+  }, [navigate, designId, inForce, found, undecided, session, select, goTo, units, axis, dark, snap, prefer, showKeys, reference]);
 }

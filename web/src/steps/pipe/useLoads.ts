@@ -1,20 +1,23 @@
 // All loads of one string, asked for with every evaluation, and the best strings of one to three sections.
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useMemo } from "react";
 import { getLoads, getOffers } from "../../design/api";
-import { useBench, useSnapshot } from "../../design/context";
+import { useBench, useEvaluated, useSnapshot } from "../../design/context";
 import type { LoadsResult, PipeOffers } from "../../design/types";
-import { useRested } from "../../design/useRested";
+import { numberOf, useRested } from "../../design/useRested";
 
 const REST_MS = 600;
 
 /** The loads of a string as they stand; the last ones while new ones are on their way. */
 export function useLoads(index: number, wanted = true): LoadsResult | undefined {
   const { session } = useBench();
-  const evaluation = useSnapshot("evaluation");
+  const pipe = useEvaluated((e) => e.pipe);
+  const strings = useEvaluated((e) => e.strings);
   const faults = useSnapshot("faults");
-  const judged = wanted && (evaluation?.pipe.strings[index]?.loads.length ?? 0) > 0;
+  const judged = wanted && (pipe?.strings[index]?.loads.length ?? 0) > 0;
+  const key = useMemo(() => (judged ? numberOf(JSON.stringify([pipe, strings])) : null), [judged, pipe, strings]);
   const { data } = useQuery({
-    queryKey: ["loads", index, JSON.stringify(evaluation?.pipe), JSON.stringify(evaluation?.strings)],
+    queryKey: ["loads", index, key],
     queryFn: ({ signal }) => getLoads(session.snapshot().document, index, signal),
     enabled: judged && faults.length === 0,
     placeholderData: keepPreviousData,
