@@ -81,13 +81,13 @@ def round_trip_ms(document: dict[str, Any]) -> float:
         connection = http.client.HTTPConnection("127.0.0.1", server.effective_port)
 
         def post(i: int) -> None:
-            body = json.dumps({"document": moved(document, i)})
+            body = json.dumps({"document": moved(document, 200 + i)})  # not among the designs evaluated before
             connection.request("POST", "/api/evaluations", body, {"Content-Type": "application/json"})
             answer = connection.getresponse()
             assert answer.status == 200, answer.read()
             answer.read()
 
-        post(0)
+        post(-1)
         result = median_ms(post)
         server.close()
     return result

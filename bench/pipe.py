@@ -11,6 +11,7 @@ from knollstack.catalogue import load
 from knollstack.core.base.remember import forget_all
 from knollstack.core.catalogue.product import Pipe
 from knollstack.core.document.design import Design
+from knollstack.core.pipe.choose import breaks_of
 from knollstack.core.pipe.explain import Explained
 from knollstack.core.pipe.frame import Frame, build_frame
 from knollstack.core.pipe.judge import exposed_of
@@ -68,7 +69,8 @@ def six_strings() -> Design:
 def all_loads(program: Equipped) -> list[tuple[Frame, Judged]]:
     found = []
     for string in program.strings[1:]:
-        frame = build_frame.function(program.well, string, exposed_of(program, string))
+        breaks = breaks_of(string.sections)
+        frame = build_frame.function(program.well, string.laid, exposed_of(program, string), breaks)
         if frame is not None and string.sections:
             found.append((frame, judge_sections(program.well.policy.pipe, frame, string.sections)))
     return found
@@ -101,7 +103,7 @@ def main() -> None:
     program = program_of(six_strings(), load())
     judged = all_loads(program)
     string = program.strings[-1]
-    frame = build_frame(program.well, string, exposed_of(program, string))
+    frame = build_frame(program.well, string.laid, exposed_of(program, string), ())
     assert frame is not None
     policy = program.well.policy.pipe
     pipes = [p for p in load().by_od[5.5] if p.joint_lbf is not None and p.leak_psi is not None][:PIPES]
