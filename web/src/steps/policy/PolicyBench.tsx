@@ -51,7 +51,7 @@ function StepPolicy({ step }: { step: string }) {
   const groups = [...new Set(plain.map((key) => reference.at(`${path}/${key}`).group))];
   return (
     <section aria-label={`Policy, ${reference.title(step)}`} className="mb-4">
-      <h3 className="mb-1 border-b-2 border-petrol/50 text-[13.5px] font-semibold">{reference.title(step)}</h3>
+      <h3 className="mb-1 break-after-avoid border-b-2 border-petrol/50 text-[13.5px] font-semibold">{reference.title(step)}</h3>
       {of("part").map((part) => (
         <Block
           key={part}
