@@ -5,6 +5,7 @@ import pytest
 
 from knollstack.core.pipe.choose import best_sections, cheapest_single
 from knollstack.core.pipe.judge import exposed_of
+from knollstack.core.pipe.judged import judge_sections
 from knollstack.core.pipe.strength import may_stand
 from tests.core.evaluation.test_judging import strings
 from tests.helpers import framed, run
@@ -27,6 +28,9 @@ def test_wear_takes_its_share_of_the_burst_rating_and_of_the_wall_in_collapse(we
     """9 5/8 in 47 lb/ft L80: 0.875·2·80,000·0.472/9.625 = 6,865 psi new."""
     document = strings(strings__2__wear_percent=wear)
     assert burst(document).rating == pytest.approx(6865.45 * (1 - wear / 100), abs=0.1)
+    program, string, frame = framed(document, 2)
+    judged = judge_sections(program.well.policy.pipe, frame, string.sections).worst("burst")
+    assert judged.share == pytest.approx(burst(document).factor / burst(document).required, rel=1e-9), "the sweep too"
     collapse = next(x for x in run(document).pipe.strings[2].loads if x.kind == "collapse")
     assert (collapse.rating < 4754.0) == (wear > 0)
 
