@@ -17,6 +17,9 @@ def hydrostatic_pressure(mud_ppg: Value, tvd_ft: Value) -> Value:
     """Hydrostatic pressure of a fluid column.
 
     Example: 10.4 ppg at 8,650 ft gives 4,673 psi.
+
+    >>> round(hydrostatic_pressure(mud_ppg=10.4, tvd_ft=8650.0))
+    4673
     """
     return PSI_PER_PPG_FT * mud_ppg * tvd_ft
 
@@ -38,6 +41,9 @@ def annular_capacity(outer_in: Value, inner_in: Value) -> Value:
     """Capacity of an annulus per foot.
 
     Example: 12 1/4 in hole around 9 5/8 in casing holds 0.05578 bbl/ft.
+
+    >>> round(annular_capacity(outer_in=12.25, inner_in=9.625), 5)
+    0.05578
     """
     return BBL_PER_FT_PER_IN2 * (outer_in**2 - inner_in**2)
 

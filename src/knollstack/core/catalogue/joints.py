@@ -82,6 +82,9 @@ def round_coupling_root(hand_tight_pitch_in: float, engaged_length_in: float) ->
     """Diameter at the root of the round coupling thread at the end of the pipe, power tight.
 
     Example: 7 in long thread, pitch diameter 6.90337 in, engaged 3.296 in, gives 6.7716 in.
+
+    >>> round(round_coupling_root(hand_tight_pitch_in=6.90337, engaged_length_in=3.296), 4)
+    6.7716
     """
     return hand_tight_pitch_in - engaged_length_in * ROUND_TAPER_IN_IN + ROUND_HEIGHT_LESS_TRUNCATION_IN
 
@@ -96,6 +99,9 @@ def coupling_internal_yield(coupling_od_in: float, coupling_root_in: float, coup
     """Internal yield pressure of the coupling, without a wall tolerance.
 
     Example: 7 in buttress, 7.656 in over 6.84625 in, 80,000 psi gives 8,461 psi.
+
+    >>> round(coupling_internal_yield(coupling_od_in=7.656, coupling_root_in=6.84625, coupling_yield_psi=80_000.0))
+    8461
     """
     return coupling_yield_psi * (coupling_od_in - coupling_root_in) / coupling_od_in
 
@@ -122,5 +128,8 @@ def round_thread_torque(joint_lbf: float) -> float:
     """Optimum make-up torque of API round thread; the least is three quarters of it.
 
     Example: a joint of 905,500 lbf gives 9,055 ft·lbf.
+
+    >>> round_thread_torque(joint_lbf=905_500.0)
+    9055.0
     """
     return 0.01 * joint_lbf

@@ -18,6 +18,9 @@ def pipe_internal_yield(od_in: Value, wall_in: Value, yield_psi: Value) -> Value
     """Internal yield pressure of the pipe body (burst).
 
     Example: 7 in, 0.408 in, 80,000 psi gives 8,160 psi.
+
+    >>> round(pipe_internal_yield(od_in=7.0, wall_in=0.408, yield_psi=80_000.0))
+    8160
     """
     return 0.875 * 2 * yield_psi * wall_in / od_in
 
@@ -56,6 +59,9 @@ def pipe_collapse(od_in: Value, wall_in: Value, yield_psi: Value, axial_stress_p
 
     Validity: internal pressure zero (with internal pressure compare with the equivalent external pressure).
     Example: 9 5/8 in, 0.472 in, 80,000 psi gives 4,754 psi.
+
+    >>> round(pipe_collapse(od_in=9.625, wall_in=0.472, yield_psi=80_000.0))
+    4754
     """
     y = reduced_yield(yield_psi, axial_stress_psi)
     a = 2.8762 + 0.10679e-5 * y + 0.21301e-10 * y**2 - 0.53132e-16 * y**3
@@ -144,5 +150,8 @@ def derated_yield(yield_psi: Value, derate_per_f: Value, pipe_temperature_f: Val
     """Yield strength of hot pipe.
 
     Example: 110,000 psi, 0.0003 per °F and 270 °F give 103,400 psi.
+
+    >>> round(derated_yield(yield_psi=110_000.0, derate_per_f=0.0003, pipe_temperature_f=270.0))
+    103400
     """
     return yield_psi * (1 - derate_per_f * np.maximum(pipe_temperature_f - DERATE_FROM_F, 0))

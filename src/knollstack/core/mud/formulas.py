@@ -132,5 +132,8 @@ def dilution(old_mud_ppg: Value, new_mud_ppg: Value, volume_bbl: Value, base_ppg
     """Base fluid to add for lowering the mud weight: volumes and masses conserved.
 
     Example: 100 bbl from 11 to 10 ppg takes 59.9 bbl of 8.33 ppg.
+
+    >>> round(float(dilution(old_mud_ppg=11, new_mud_ppg=10, volume_bbl=100, base_ppg=8.33)), 1)
+    59.9
     """
     return volume_bbl * (np.asarray(old_mud_ppg) - new_mud_ppg) / (np.asarray(new_mud_ppg) - base_ppg)

@@ -138,6 +138,9 @@ def thermal_force(od_in: Value, wall_in: Value, heat_f: Value) -> Value:
     """Force that a temperature change puts into pipe that cannot move: 207 lbf per in² and °F.
 
     Example: 7 in 29 lb/ft heated by 100 °F takes −174,900 lbf.
+
+    >>> round(thermal_force(od_in=7.0, wall_in=0.408, heat_f=100.0), -2)
+    -174900.0
     """
     return -EXPANSION_PER_F * STEEL_MODULUS_PSI * areas_in2(od_in, wall_in)[2] * heat_f
 
@@ -208,6 +211,9 @@ def carried_load(
     """Load on the top of the casing that carries the wellhead: every string hung in it and all that stands on it.
 
     Example: 300,000 lbf hung and 60,000 lbf on top, 15.5 and 26.9 in² of steel, leave 131,604 lbf on the casing.
+
+    >>> round(carried_load(hung_lbf=[300_000.0], stack_lbf=60_000.0, steel_area_in2=15.5, conductor_area_in2=26.9))
+    131604
     """
     share = steel_area_in2 / (steel_area_in2 + conductor_area_in2)
     return (float(np.sum(hung_lbf)) + stack_lbf) * share
