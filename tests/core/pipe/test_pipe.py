@@ -582,6 +582,8 @@ def test_a_label_with_fewer_sections_is_kept_beside_a_cheaper_one_with_more():
     assert search._undominated([one, cheaper], -1.0) == [cheaper, one]
     assert search._undominated([one, lighter], -1.0) == [lighter]
     assert search._undominated([lighter, cheaper], -1.0) == [cheaper, lighter]
+    heavier = _Label(90.0, 60.0, 5, 1, None, None)
+    assert search._undominated([lighter, heavier], -1.0) == [heavier, lighter], "less weight below may be what stands"
     limited = Leg(0, 5, 9)
     search.stock = np.where(np.arange(len(pipes)) == 0, 4000.0, np.inf)
     first = _Label(90.0, 40.0, 5, 1, limited, None)
