@@ -1,8 +1,9 @@
-"""`python -m bench`: what an evaluation costs, as a ratio against the plain sum of its formula calls.
+"""`python -m bench`: what an evaluation costs, as a ratio against its own formula calls made alone.
 
-Every figure is the median of many runs on this machine in this process. The reference calls the same formulas
-with the same inputs as one evaluation made, nothing else, so the ratio says what the rest of the house costs. Cold is
-with every cache empty, warm with one shoe moved, as a drag does.
+The reference calls the same formulas with the same inputs as one evaluation from nothing made, on single numbers and on
+fields of them, and does nothing else: the ratio says what the rest of the house costs. Figures that stand in one ratio are
+taken in turn in the same rounds, since the machine's speed changes between runs. Cold is with every cache empty, warm
+with one shoe moved, as a drag does.
 """
 
 from __future__ import annotations
@@ -14,17 +15,17 @@ import statistics
 import tempfile
 import threading
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from pathlib import Path
 from typing import Any
 
 from waitress import create_server
 
 from bench import ground, pipe
+from bench.calls import made_by, make
 from knollstack.catalogue import load
-from knollstack.core.base.formula import tracing
 from knollstack.core.base.remember import forget_all
-from knollstack.core.base.working import recording
 from knollstack.core.document.design import Design
 from knollstack.core.evaluation.evaluate import evaluate, evaluated
 from knollstack.core.evaluation.steps import STEPS
@@ -56,15 +57,6 @@ def moved(document: dict[str, Any], i: int) -> dict[str, Any]:
     return copy
 
 
-def formula_calls_ms(design: Design) -> tuple[float, int]:
-    """Median time of one evaluation's own formula calls, made alone, and their number."""
-    forget_all()
-    with recording() as records, tracing() as outside:
-        evaluate(design, load())
-    calls = [(c.formula.function, c.inputs) for c in [*outside, *(c for r in records.values() for c in r)]]
-    return median_ms(lambda _: [function(**inputs) for function, inputs in calls]), len(calls)
-
-
 def cold(run: Callable[[int], Any]) -> Callable[[int], Any]:
     def from_nothing(i: int) -> Any:
         forget_all()
@@ -73,24 +65,33 @@ def cold(run: Callable[[int], Any]) -> Callable[[int], Any]:
     return from_nothing
 
 
-def round_trip_ms(document: dict[str, Any]) -> float:
-    """Median of POST /api/evaluations over loopback, the shoe moved each time."""
+@contextmanager
+def served() -> Iterator[Callable[[str], None]]:
+    """A server of its own, and how to ask it for an evaluation over loopback."""
     with tempfile.TemporaryDirectory() as folder:
         server = create_server(create_app(Path(folder) / "bench.sqlite"), host="127.0.0.1", port=0, threads=4)
         threading.Thread(target=server.run, daemon=True).start()
         connection = http.client.HTTPConnection("127.0.0.1", server.effective_port)
 
-        def post(i: int) -> None:
-            body = json.dumps({"document": moved(document, 200 + i)})  # not among the designs evaluated before
+        def post(body: str) -> None:
             connection.request("POST", "/api/evaluations", body, {"Content-Type": "application/json"})
             answer = connection.getresponse()
-            assert answer.status == 200, answer.read()
-            answer.read()
+            text = answer.read()
+            assert answer.status == 200, text
 
-        post(-1)
-        result = median_ms(post)
+        yield post
         server.close()
-    return result
+
+
+def in_turn(runs: dict[str, Callable[[int], Any]]) -> dict[str, float]:
+    """Median times [ms] of several things, each done once in every round."""
+    times: dict[str, list[float]] = {name: [] for name in runs}
+    for i in range(RUNS):
+        for name, run in runs.items():
+            start = time.perf_counter()
+            run(i)
+            times[name].append((time.perf_counter() - start) * 1000)
+    return {name: statistics.median(values) for name, values in times.items()}
 
 
 def stages(designs: list[Design]) -> list[tuple[str, float, float]]:
@@ -126,27 +127,42 @@ def _warm_ms(designs: list[Design], run: Callable[[int], Any], stages: list[tupl
     return statistics.median(times)
 
 
-def main() -> None:
+def whole() -> None:
     document = json.loads(documents()[INCLINED])
-    texts = [json.dumps(moved(document, i)) for i in range(RUNS)]
+    # a moved shoe is another one each time: no answer is held already
+    texts = [json.dumps(moved(document, i)) for i in range(3 * RUNS + 1)]
     designs = [parse(json.loads(text)) for text in texts]
-    evaluate(designs[0], load())
-    reference, calls = formula_calls_ms(designs[0])
-    whole = median_ms(cold(lambda i: evaluate(designs[i], load())))
-    evaluate(designs[0], load())
-    warm = median_ms(lambda i: evaluate(designs[(i + 1) % RUNS], load()))
-    read = median_ms(lambda i: parse(json.loads(texts[i])))
-    print(f"{os.cpu_count()} cores; medians of {RUNS} runs; inclined demo well, {calls} formula calls in an evaluation")
-    print(f"{'the formula calls alone':38}{reference:8.1f} ms   1.00")
-    for title, value in (
-        ("evaluation from nothing", whole),
-        ("evaluation, a shoe moved", warm),
-        ("the document read and checked", read),
-        ("HTTP round trip, a shoe moved", round_trip_ms(document)),
-    ):
-        print(f"{title:38}{value:8.1f} ms{value / reference:7.2f}")
+    evaluate(designs[-1], load())
+    forget_all()
+    calls = made_by(lambda: evaluate(designs[-1], load()))
+    singles = [call for call in calls if not call[2]]
+    with served() as post:
+        warm = in_turn(
+            {
+                "all formula calls of a cold evaluation, alone": lambda _: make(calls),
+                "those on single numbers only": lambda _: make(singles),
+                "evaluation, a shoe moved": lambda i: evaluate(designs[i], load()),
+                "the document read and checked": lambda i: parse(json.loads(texts[i])),
+                "HTTP round trip, a shoe moved": lambda i: post(f'{{"document":{texts[RUNS + i]}}}'),
+            }
+        )
+    from_nothing = in_turn(
+        {"reference": lambda _: make(calls), "evaluation from nothing": cold(lambda i: evaluate(designs[i], load()))}
+    )
+    reference = warm["all formula calls of a cold evaluation, alone"]
+    print(f"{os.cpu_count()} cores; medians of {RUNS} rounds; inclined demo well")
+    print(f"{len(calls)} formula calls in an evaluation from nothing, {len(singles)} of them on single numbers")
+    for title, value in warm.items():
+        print(f"{title:48}{value:8.1f} ms{value / reference:7.2f}")
+    title, value = "evaluation from nothing", from_nothing["evaluation from nothing"]
+    print(f"{title:48}{value:8.1f} ms{value / from_nothing['reference']:7.2f}")
+
+
+def main() -> None:
+    whole()
+    document = json.loads(documents()[INCLINED])
     print(f"\n{'by stage':16}{'cold, ms':>10}{'a shoe moved, ms':>19}")
-    for name, from_nothing, a_shoe in stages(designs):
+    for name, from_nothing, a_shoe in stages([parse(moved(document, i)) for i in range(RUNS)]):
         print(f"{name:16}{from_nothing:10.2f}{a_shoe:19.2f}")
     print()
     ground.main()

@@ -404,7 +404,7 @@ def test_free_pipe_buckles_when_it_is_hot():
     document["policy"]["pipe"]["production_heat_f"] = 300.0
     row = run(document).pipe.strings[3]
     assert plain(row.buckles).startswith("In tubing leak the uncemented pipe buckles from ")
-    neutral = row.neutral_md_ft
+    neutral = loads_of(program_of(parse(document), CATALOGUE), 3).neutral_md_ft
     # hung in its mud the real force is nothing where the pipe below weighs what the mud presses on its end
     assert 29 * (10_000 - neutral) == pytest.approx(5454.5 * 8.4494, rel=0.002)
 
@@ -489,6 +489,10 @@ def test_all_loads_and_offers_of_a_string_agree_with_its_evaluation():
     for case in found.cases:
         assert min(case.share) == pytest.approx(min(f.share for f in case.factors), abs=1e-3)
     assert loads_of(program, 0) is None
+    # governing words: the kind, the case and the depth to which each is nearest to its limit
+    least = min(row.loads, key=lambda load: load.factor / load.required)
+    assert f"{least.kind} in {least.name} to " in plain(found.governs).lower()
+    assert plain(found.governs).endswith("to 12,600 ft.")
     offers = offers_of(program, 3).offers
     assert [len(o.sections) for o in offers] == [1, 2, 3]
     assert offers[0].cost > offers[1].cost > offers[2].cost

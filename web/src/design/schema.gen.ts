@@ -2460,16 +2460,23 @@ export interface components {
             /** Stage */
             stage: string;
         };
-        /** LoadsResult */
+        /**
+         * LoadsResult
+         * @description The cases and ratings along a string. `governs` says in one line which load rules where.
+         */
         LoadsResult: {
             /** Cases */
             cases: components["schemas"]["CaseCurves"][];
             /** Envelopes */
             envelopes: components["schemas"]["Envelope"][];
+            /** Governs */
+            governs: (string | components["schemas"]["Amount"])[];
             /** Md Ft */
             md_ft: number[];
             /** Missing */
             missing: string[];
+            /** Neutral Md Ft */
+            neutral_md_ft: number | null;
             ratings: components["schemas"]["RatingCurves"];
             /** Section Of Node */
             section_of_node: number[];
@@ -3100,7 +3107,7 @@ export interface components {
         };
         /**
          * PipeRow
-         * @description The pipe in force, and the least factor of each kind. `governs` says in one line which load rules where.
+         * @description The pipe in force, and the least factor of each kind.
          */
         PipeRow: {
             /**
@@ -3116,11 +3123,6 @@ export interface components {
             /** Chosen */
             chosen: boolean;
             /**
-             * Governs
-             * @default []
-             */
-            governs: (string | components["schemas"]["Amount"])[];
-            /**
              * Hung Factor
              * @default null
              */
@@ -3135,11 +3137,6 @@ export interface components {
              * @default []
              */
             loads: components["schemas"]["LoadResult"][];
-            /**
-             * Neutral Md Ft
-             * @default null
-             */
-            neutral_md_ft: number | null;
             /**
              * Sections
              * @default []

@@ -71,7 +71,7 @@ class Limit:
 
     def holds(self, arguments: dict[str, Any]) -> bool:
         value = arguments[self.argument]
-        if isinstance(value, list | tuple):
+        if type(value) is not float and isinstance(value, (list, tuple)):
             value = np.asarray(value)
         bound = self.factor if self.other is None else self.factor * arguments[self.other]
         kept = self._compare(value, bound)
@@ -168,6 +168,10 @@ def sweeping() -> Iterator[None]:
         yield
     finally:
         _sweeping.reset(token)
+
+
+def is_sweeping() -> bool:
+    return _sweeping.get()
 
 
 def _check(formula: Formula, arguments: dict[str, Any]) -> None:

@@ -22,12 +22,17 @@ R = TypeVar("R")
 CACHES: dict[str, Remembered[Any, Any]] = {}
 
 
+_IS_MODEL: dict[type, bool] = {}
+
+
 def _key(argument: Any) -> Any:
-    if isinstance(argument, BaseModel):
-        return id(argument)
-    if isinstance(argument, tuple):
-        return tuple(_key(part) for part in argument)
-    return argument
+    kind = type(argument)
+    if kind is tuple:
+        return tuple([_key(part) for part in argument])
+    is_model = _IS_MODEL.get(kind)
+    if is_model is None:
+        is_model = _IS_MODEL[kind] = issubclass(kind, BaseModel)
+    return id(argument) if is_model else argument
 
 
 class Remembered(Generic[P, R]):
@@ -42,11 +47,13 @@ class Remembered(Generic[P, R]):
     def __call__(self, *args: P.args, **kwargs: P.kwargs) -> R:
         if self.traced and is_recording():
             return self.function(*args, **kwargs)
-        key = (_key(args), tuple((name, _key(value)) for name, value in kwargs.items()))
-        with self.lock:
-            if key in self.kept:
-                self.kept.move_to_end(key)
-                return self.kept[key][0]
+        key = (_key(args), *[(name, _key(value)) for name, value in kwargs.items()])
+        held = self.kept.get(key)
+        if held is not None:
+            with self.lock:
+                if key in self.kept:  # not dropped meanwhile
+                    self.kept.move_to_end(key)
+            return held[0]
         result = self.function(*args, **kwargs)
         with self.lock:
             self.kept[key] = (result, (args, kwargs))

@@ -76,12 +76,9 @@ def pipe_collapse(od_in: Value, wall_in: Value, yield_psi: Value, axial_stress_p
     plastic_transition = y * (a - f) / (c + y * (b - g))
     transition_elastic = (2 + r) / (3 * r)
     dt = od_in / np.asarray(wall_in)
-    pressure = np.select(
-        [dt <= yield_plastic, dt <= plastic_transition, dt <= transition_elastic],
-        [2 * y * (dt - 1) / dt**2, y * (a / dt - b) - c, y * (f / dt - g)],
-        46.95e6 / (dt * (dt - 1) ** 2),
-    )
-    return plain_value(pressure)
+    pressure = np.where(dt <= transition_elastic, y * (f / dt - g), 46.95e6 / (dt * (dt - 1) ** 2))
+    pressure = np.where(dt <= plastic_transition, y * (a / dt - b) - c, pressure)
+    return plain_value(np.where(dt <= yield_plastic, 2 * y * (dt - 1) / dt**2, pressure))
 
 
 @formula("P_e = pₒ − (1 − 2t/D)·pᵢ", "psi", API_5C3, ("od_in > 0", "wall_in > 0", "wall_in < 0.5 od_in"))

@@ -8,14 +8,7 @@ from knollstack.core.base.formulas import hydrostatic_pressure
 from knollstack.core.base.working import headline
 from knollstack.core.depths.formulas import formation_pressure, full_gas_margin, full_gas_shoe_pressure, maasp
 from knollstack.core.depths.results import KickDrawing, KickResult
-from knollstack.core.depths.tolerance import (
-    greatest_intensity_ppg,
-    kick_depths_md,
-    least_kick_md,
-    open_hole,
-    tolerance_at,
-    tolerances,
-)
+from knollstack.core.depths.tolerance import kick_depths_md, least_and_greatest, open_hole, tolerance_at, tolerances
 from knollstack.core.ground.well import Well
 from knollstack.core.program.laid import LaidString
 
@@ -40,7 +33,7 @@ def kick_at_shoe(well: Well, string: LaidString, below: LaidString | None) -> Ki
         return None
     hole, asked = open_hole(well, below.bit_in), well.kick_minimum_bbl(below.bit_in)
     shoe_tvd = well.path.tvd(string.shoe_md_ft)
-    worst_md = least_kick_md(well, hole, string.shoe_md_ft, below.mud_ppg, below.shoe_md_ft)
+    worst_md, greatest = least_and_greatest(well, hole, string.shoe_md_ft, below.mud_ppg, below.shoe_md_ft, asked)
     least = None
     if worst_md is not None:
         with headline(f"depths/{string.index}/kick_tolerance"):
@@ -58,9 +51,7 @@ def kick_at_shoe(well: Well, string: LaidString, below: LaidString | None) -> Ki
         weak_md_ft=well.path.md(least.weak_tvd_ft) if least else None,
         weak_is_shoe=least is not None and abs(least.weak_tvd_ft - shoe_tvd) < 0.01,
         maasp_psi=surface,
-        greatest_intensity_ppg=greatest_intensity_ppg(
-            well, hole, string.shoe_md_ft, below.mud_ppg, below.shoe_md_ft, asked
-        ),
+        greatest_intensity_ppg=greatest,
         full_gas_margin_psi=_full_gas_margin(well, string, below),
     )
 

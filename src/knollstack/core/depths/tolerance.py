@@ -77,8 +77,7 @@ def _weak_points(well: Well, tops_tvd: Floats, mud: Floats, kicks_tvd: Floats) -
     gradient = PSI_PER_PPG_FT * mud[:, None]
     top_psi = PSI_PER_PPG_FT * well.ground.fracture.at(tops_tvd) * tops_tvd
     shape = (len(tops_tvd), len(kicks_tvd))
-    weak = np.broadcast_to(tops_tvd[:, None], shape)
-    pressure = np.broadcast_to(top_psi[:, None], shape)
+    weak, pressure = np.full(shape, tops_tvd[:, None]), np.full(shape, top_psi[:, None])
     if not len(nodes):
         return weak, pressure
     room = np.where(nodes[None, :] > tops_tvd[:, None], node_psi - gradient * nodes, np.inf)
@@ -152,10 +151,10 @@ def _volumes(
     policy = well.policy.depths
     formation = formation_pressure(pore, intensity, kick_tvd)
     height = kick_height(weak_psi, formation, mud, kick_tvd, weak_tvd, policy.influx_psi_ft)
-    weak_md = well.path.md_at(weak_tvd)
+    weak_md, bubble_md, rise_md = well.path.md_at(np.array([weak_tvd, weak_tvd + height, kick_tvd - height]))
     at_weak = kick_volume_at_weak_point(
         # a path that climbs again may pass a TVD before the weak point: no length is counted there
-        np.maximum(0.0, well.path.md_at(weak_tvd + height) - weak_md),
+        np.maximum(0.0, bubble_md - weak_md),
         np.maximum(0.0, kick_md - weak_md),
         hole.pipe_annulus_bbl_ft,
         hole.collar_annulus_bbl_ft,
@@ -164,10 +163,7 @@ def _volumes(
         formation,
     )
     on_bottom = kick_volume_on_bottom(
-        np.maximum(0.0, kick_md - well.path.md_at(kick_tvd - height)),
-        hole.pipe_annulus_bbl_ft,
-        hole.collar_annulus_bbl_ft,
-        hole.collar_length_ft,
+        np.maximum(0.0, kick_md - rise_md), hole.pipe_annulus_bbl_ft, hole.collar_annulus_bbl_ft, hole.collar_length_ft
     )
     return np.asarray(height), np.asarray(at_weak), np.asarray(on_bottom)
 
@@ -219,43 +215,45 @@ def tolerance_at(well: Well, hole: OpenHole, shoe_md: float, mud_ppg: float, kic
     return Tolerance(volume, bool(_limited(well, pore, kick_tvd, weak, psi, intensity)), float(height), weak, kick_md)
 
 
-def least_kick_md(well: Well, hole: OpenHole, shoe_md: float, mud_ppg: float, bottom_md: float) -> float | None:
-    """Depth of the kick of which one shoe tolerates least over the section below it; None when it is unknown anywhere."""
-    kicks, tops = kick_depths_md(well, shoe_md, bottom_md), np.array([shoe_md])
-    found = tolerances(well, hole, tops, np.array([mud_ppg]), kicks)
-    if np.any(np.isnan(found.volume_bbl)):
-        return None
-    judged = _judged(found, tops, kicks)[0]
-    # where nothing is limited the section's end is shown
-    least = int(np.argmin(judged)) if np.any(np.isfinite(judged)) else -1
-    return float(kicks[least])
+def _worst_md(judged: Floats, kicks_md: Floats) -> float:
+    """Depth of the kick of which a shoe tolerates least; the section's end where nothing is limited."""
+    return float(kicks_md[int(np.argmin(judged)) if np.any(np.isfinite(judged)) else -1])
 
 
 def least_at(well: Well, hole: OpenHole, shoe_md: float, mud_ppg: float, bottom_md: float) -> Tolerance | None:
     """Least tolerance of one shoe over the section below it; None when it is unknown anywhere."""
-    kick_md = least_kick_md(well, hole, shoe_md, mud_ppg, bottom_md)
-    return None if kick_md is None else tolerance_at(well, hole, shoe_md, mud_ppg, kick_md)
+    kicks, tops = kick_depths_md(well, shoe_md, bottom_md), np.array([shoe_md])
+    judged = _judged(tolerances(well, hole, tops, np.array([mud_ppg]), kicks), tops, kicks)[0]
+    if np.any(np.isnan(judged)):
+        return None
+    return tolerance_at(well, hole, shoe_md, mud_ppg, _worst_md(judged, kicks))
 
 
 COARSE_PPG, FINE_PPG, MOST_PPG = 0.2, 0.01, 5.0
 
 
-def greatest_intensity_ppg(
+def least_and_greatest(
     well: Well, hole: OpenHole, shoe_md: float, mud_ppg: float, bottom_md: float, volume_bbl: float
-) -> float | None:
-    """Greatest kick intensity [ppg], in hundredths, at which a volume is still tolerated over the whole section.
+) -> tuple[float | None, float | None]:
+    """Depth [ft MD] of the kick of which a shoe tolerates least, and the greatest intensity [ppg] that it stands.
 
-    0 where not even a swabbed kick of that volume is; None where it is unknown. More intensity never raises tolerance.
+    The intensity, in hundredths, at which a volume is still tolerated over the whole section: 0 where not even a
+    swabbed kick of that volume is. More intensity never raises tolerance. None where unknown.
     """
-    kicks, low = kick_depths_md(well, shoe_md, bottom_md), 0.0
-    for step, span in ((COARSE_PPG, MOST_PPG), (FINE_PPG, COARSE_PPG)):
-        tried = low + np.arange(0.0, span + step / 2, step)
-        tops, mud = np.full(tried.shape, shoe_md), np.full(tried.shape, mud_ppg)
-        least = np.min(_judged(tolerances(well, hole, tops, mud, kicks, tried), tops, kicks), axis=1)
-        if np.any(np.isnan(least)):
-            return None
-        holds = np.flatnonzero(least >= volume_bbl - 1e-9)
-        if not len(holds):
-            return 0.0
-        low = float(tried[holds[-1]])
-    return round(low, 2)
+    kicks = kick_depths_md(well, shoe_md, bottom_md)
+
+    def judged(intensity: Floats) -> Floats:
+        tops, mud = np.full(intensity.shape, shoe_md), np.full(intensity.shape, mud_ppg)
+        return _judged(tolerances(well, hole, tops, mud, kicks, intensity), tops, kicks)
+
+    coarse = np.arange(0.0, MOST_PPG + COARSE_PPG / 2, COARSE_PPG)
+    found = judged(np.append(coarse, well.policy.depths.kick_intensity_ppg))
+    if np.any(np.isnan(found)):
+        return None, None
+    worst = _worst_md(found[-1], kicks)
+    holds = np.flatnonzero(np.min(found[:-1], axis=1) >= volume_bbl - 1e-9)
+    if not len(holds):
+        return worst, 0.0
+    fine = coarse[holds[-1]] + np.arange(0.0, COARSE_PPG + FINE_PPG / 2, FINE_PPG)
+    holds = np.flatnonzero(np.min(judged(fine), axis=1) >= volume_bbl - 1e-9)
+    return worst, round(float(fine[holds[-1]]), 2)

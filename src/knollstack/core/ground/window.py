@@ -9,6 +9,7 @@ the interval, and the convex sticking bound adds its stationary points.
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -99,6 +100,13 @@ class Window:
 
     def lower_bound(self, top_ft: float, bottom_ft: float) -> Bound | None:
         """The lower bound over [top, bottom], worked at the depth that sets it; None where unknown."""
+        return _bound(self._least_mud, top_ft, bottom_ft)
+
+    def upper_bound(self, top_ft: float, bottom_ft: float) -> Bound | None:
+        """The upper bound over [top, bottom], worked at the depth that sets it; None where unknown."""
+        return _bound(self._greatest_mud, top_ft, bottom_ft)
+
+    def _least_mud(self, top_ft: float, bottom_ft: float) -> Bound | None:
         z = self._over(top_ft, bottom_ft)
         low = self.lower_at(z)
         if np.any(np.isnan(low)):
@@ -109,8 +117,7 @@ class Window:
             return Bound(held, float(z[k]), "pore pressure plus trip margin")
         return Bound(float(low[k]), float(z[k]), "hole stability")
 
-    def upper_bound(self, top_ft: float, bottom_ft: float) -> Bound | None:
-        """The upper bound over [top, bottom], worked at the depth that sets it; None where unknown."""
+    def _greatest_mud(self, top_ft: float, bottom_ft: float) -> Bound | None:
         z = self._over(top_ft, bottom_ft)
         fracture, sticking = self._fracture_at(z), self._sticking_at(z)
         high = np.minimum(fracture, sticking)
@@ -124,6 +131,12 @@ class Window:
         limits = [limit for top, base, limit in self._permeable if top <= at <= base]
         pore = float(self.ground.pore.at(at))
         return Bound(float(min(sticking_mud(pore, limit, at) for limit in limits)), at, "differential sticking")
+
+
+@remembered(256, traced=True)
+def _bound(work: Callable[[float, float], Bound | None], top_ft: float, bottom_ft: float) -> Bound | None:
+    """Planned mud, its judgement and its findings ask for the same bound."""
+    return work(top_ft, bottom_ft)
 
 
 def sticking_limit_psi(zone: Zone, ground: Ground, policy: MudPolicy) -> float:

@@ -130,6 +130,12 @@ class Path:
         return np.hypot(cosine, sine), np.arctan2(sine, cosine)
 
     @cached_property
+    def _straight(self) -> tuple[NDArray[np.bool_], Floats]:
+        """Legs that turn so little that depth grows evenly along them, and how much of each foot it grows."""
+        straight = self.radius_ft * LEAST_BEND_RAD > np.diff(self.md_ft) * 1e-4
+        return straight, np.maximum(self.along_down.cosine, 1e-12)
+
+    @cached_property
     def _nodes(self) -> tuple[Floats, NDArray[np.intp], Floats]:
         """Measured depths of stations and of the lowest points of arcs, the leg that ends at each, the deepest so far."""
         lowest = self.md_ft[:-1] + self.radius_ft * (self._phase[1] + np.pi / 2)
@@ -147,13 +153,11 @@ class Path:
         # the first node as deep as this ends the leg on which the depth is crossed going down
         leg = ends[np.maximum(np.searchsorted(deepest, z, side="left"), 1)]
         amplitude, phase = self._phase
-        radius, sine = self.radius_ft[leg], self.along_down.sine[leg]
-        share = ((z - self.along_down.start[leg]) / radius - sine) / amplitude[leg]
+        radius, drop = self.radius_ft[leg], z - self.along_down.start[leg]
+        share = (drop / radius - self.along_down.sine[leg]) / amplitude[leg]
         turned = phase[leg] + np.arcsin(np.minimum(np.maximum(share, -1.0), 1.0))
-        straight = radius * LEAST_BEND_RAD > (self.md_ft[leg + 1] - self.md_ft[leg]) * 1e-4
-        along = np.where(
-            straight, (z - self.along_down.start[leg]) / np.maximum(self.along_down.cosine[leg], 1e-12), radius * turned
-        )
+        straight, downward = self._straight
+        along = np.where(straight[leg], drop / downward[leg], radius * turned)
         return np.asarray(np.minimum(self.md_ft[leg] + np.maximum(along, 0.0), self.md_ft[leg + 1]))
 
     def md(self, tvd_ft: float) -> float:

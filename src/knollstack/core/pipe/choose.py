@@ -13,13 +13,12 @@ from knollstack.core.ground.well import Well
 from knollstack.core.pipe.exposure import Exposure
 from knollstack.core.pipe.findings import other_connection, say
 from knollstack.core.pipe.frame import Frame, build_frame
+from knollstack.core.pipe.judged import stands
 from knollstack.core.pipe.order import candidates, decided_sections, passes, pipe_words, too_cold
-from knollstack.core.pipe.strength import least_shares, may_stand, stand_alone
+from knollstack.core.pipe.strength import least_shares, may_stand
 from knollstack.core.pipe.taper import Search
 from knollstack.core.program.laid import LaidString
 from knollstack.core.program.section import Section
-
-CHUNK = 3
 
 
 @dataclass(frozen=True)
@@ -44,12 +43,8 @@ def cheapest_single(
     length = string.shoe_md_ft - string.hung_md_ft
     pipes = candidates(well, catalogue, string, exposed)
     pipes = tuple(p for p in pipes if p.available_ft is None or p.available_ft >= length)
-    pipes = may_stand(policy, frame, pipes)
-    for chunk in (pipes[i : i + CHUNK] for i in range(0, len(pipes), CHUNK)):
-        ok = np.flatnonzero(stand_alone(policy, frame, chunk))
-        if len(ok):
-            return (Section(string.hung_md_ft, string.shoe_md_ft, chunk[int(ok[0])]),)
-    return ()
+    wholes = ((Section(string.hung_md_ft, string.shoe_md_ft, pipe),) for pipe in may_stand(policy, frame, pipes))
+    return next((whole for whole in wholes if stands(policy, frame, whole)), ())
 
 
 def best_sections(

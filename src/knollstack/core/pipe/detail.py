@@ -12,6 +12,7 @@ from knollstack.core.pipe.frame import build_frame
 from knollstack.core.pipe.judge import exposed_of, frame_of
 from knollstack.core.pipe.judged import KINDS, Judged, judge_sections
 from knollstack.core.pipe.order import decided_sections
+from knollstack.core.pipe.reasons import governing, neutral_md_ft
 from knollstack.core.pipe.results_loads import (
     CaseCurves,
     CaseFactor,
@@ -137,6 +138,8 @@ def loads_of(equipped: Equipped, index: int) -> LoadsResult | None:
         yields=tuple(envelope(policy, s, 1.0) for s in string.sections),
         section_of_node=tuple(judged.section_of_node.tolist()),
         missing=frame.missing,
+        governs=governing(judged),
+        neutral_md_ft=neutral_md_ft(judged),
     )
 
 

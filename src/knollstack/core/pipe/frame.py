@@ -100,12 +100,12 @@ def _nodes(well: Well, string: LaidString, cases: list[LoadCase]) -> Floats:
 
 def _over_free_length(changes: Floats, md_ft: Floats, uncemented: NDArray[np.bool_]) -> Floats:
     """Changes averaged over the length that can move; where the cement holds it, each depth has its own."""
-    if not np.any(uncemented) or len(md_ft) < 2:
-        return changes
     free = np.flatnonzero(uncemented)
+    if not len(free) or len(md_ft) < 2:
+        return changes
     ends = md_ft[: min(free[-1] + 2, len(md_ft))]
-    mean = np.trapezoid(changes[:, : len(ends)], ends, axis=1) / (ends[-1] - ends[0])
-    return np.where(uncemented[None, :], mean[:, None], changes)
+    mean = np.trapezoid(changes[..., : len(ends)], ends, axis=-1) / (ends[-1] - ends[0])
+    return np.where(uncemented, mean[..., None], changes)
 
 
 def _hottest_f(well: Well, tvd: Floats, heat: Floats) -> Floats | None:
@@ -149,8 +149,9 @@ def build_frame(well: Well, string: LaidString, exposed: Exposure, breaks_md_ft:
     md = np.unique(np.concatenate([_nodes(well, string, cases), breaks_md_ft]))
     tvd = path.tvd_at(md)
     with sweeping():
-        inside = np.array([np.broadcast_to(case.internal_psi(tvd), tvd.shape) for case in cases])
-        outside = np.array([np.broadcast_to(case.external_psi(tvd), tvd.shape) for case in cases])
+        inside, outside = np.empty((2, len(cases), len(tvd)))
+        for i, case in enumerate(cases):
+            inside[i], outside[i] = case.internal_psi(tvd), case.external_psi(tvd)
         mud_psi = np.asarray(hydrostatic_pressure(mud, tvd))
         span = max(float(tvd[-1] - tvd[0]), 1e-9)
         along = (tvd - tvd[0]) / span
@@ -160,6 +161,7 @@ def build_frame(well: Well, string: LaidString, exposed: Exposure, breaks_md_ft:
     cement = string.cement_top_md_ft
     uncemented = md < cement - 1e-6 if cement is not None else np.ones(md.shape, dtype=bool)
     leg = np.clip(np.searchsorted(path.md_ft, md, side="left"), 1, len(path.md_ft) - 1)
+    changes = _over_free_length(np.array([inside - mud_psi, outside - mud_psi, heat]), md, uncemented)
     free = np.array([c.free for c in cases])
     return Frame(
         string=string,
@@ -171,9 +173,9 @@ def build_frame(well: Well, string: LaidString, exposed: Exposure, breaks_md_ft:
         inside_psi=inside,
         outside_psi=outside,
         mud_psi=mud_psi,
-        inside_change_psi=_over_free_length(inside - mud_psi, md, uncemented),
-        outside_change_psi=_over_free_length(outside - mud_psi, md, uncemented),
-        heat_f=_over_free_length(heat, md, uncemented),
+        inside_change_psi=changes[0],
+        outside_change_psi=changes[1],
+        heat_f=changes[2],
         free=free,
         added_lbf=np.array([_added(case, md) for case in cases]),
         shock_ft_s=np.array([c.shock_ft_s for c in cases]),

@@ -17,7 +17,7 @@ from knollstack.core.pipe.frame import Frame, build_frame
 from knollstack.core.pipe.hung import judge_hung
 from knollstack.core.pipe.judged import KINDS, Judged, judge_sections
 from knollstack.core.pipe.order import passes, suits_service
-from knollstack.core.pipe.reasons import buckling, ends_because, governing, neutral_md_ft
+from knollstack.core.pipe.reasons import buckling, ends_because
 from knollstack.core.pipe.results import LoadKind, LoadResult, PipeResult, PipeRow, SectionResult
 from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.program.section import Section
@@ -128,8 +128,6 @@ def _row(well: Well, catalogue: Catalogue, string: EquippedString, exposed: Expo
         chosen=chosen,
         sections=sections,
         loads=tuple(load for load in loads if load is not None),
-        governs=governing(judged),
-        neutral_md_ft=neutral_md_ft(judged),
         buckles=words,
         buckles_md_ft=from_md,
     )

@@ -8,6 +8,7 @@ from functools import cached_property
 import numpy as np
 from numpy.typing import NDArray
 
+from knollstack.core.base.remember import remembered
 from knollstack.core.document.policy import PipePolicy
 from knollstack.core.pipe.formulas import effective_force
 from knollstack.core.pipe.frame import Frame
@@ -51,13 +52,14 @@ class Judged:
             values = getattr(self.shares, kind)
             if len(self.sections) > 1:
                 values = np.where(self.within[:, None, :], values, np.inf)
-            held[kind] = np.broadcast_to(values, self.shares.axial_lbf.shape)
+            held[kind] = values
         return held[kind]
 
     def worst(self, kind: LoadKind) -> Point | None:
         """The least share of a kind; None without such a load, or where a rating that counts is unknown."""
         values = self.of(kind)
-        if np.any(np.isnan(values)) or not np.any(np.isfinite(values)):
+        least = np.min(values)  # NaN where any is
+        if np.isnan(least) or least == np.inf:
             return None
         where = np.unravel_index(int(np.argmin(values)), values.shape)
         s, c, m = (int(i) for i in where)
@@ -97,6 +99,7 @@ def weight_below(frame: Frame, sections: tuple[Section, ...], per_ft: Floats) ->
     return total
 
 
+@remembered(128)
 def judge_sections(policy: PipePolicy, frame: Frame, sections: tuple[Section, ...]) -> Judged:
     """Every section in every case at every node."""
     side = rack([s.pipe for s in sections], frame.string.own.wear_percent)
@@ -108,4 +111,4 @@ def judge_sections(policy: PipePolicy, frame: Frame, sections: tuple[Section, ..
 def stands(policy: PipePolicy, frame: Frame, sections: tuple[Section, ...], share: float = 1.0) -> bool:
     """The string stands everything with so much of the policy's factors; an unknown rating does not."""
     judged = judge_sections(policy, frame, sections)
-    return all(bool(np.all(np.nan_to_num(judged.of(kind), nan=-1.0) >= share - 1e-9)) for kind in KINDS)
+    return all(bool(np.all(judged.of(kind) >= share - 1e-9)) for kind in KINDS)

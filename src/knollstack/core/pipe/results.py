@@ -53,13 +53,11 @@ class SectionResult(Result):
 
 
 class PipeRow(Result):
-    """The pipe in force, and the least factor of each kind. `governs` says in one line which load rules where."""
+    """The pipe in force, and the least factor of each kind."""
 
     chosen: bool
     sections: tuple[SectionResult, ...] = ()
     loads: tuple[LoadResult, ...] = ()
-    governs: Words = ()
-    neutral_md_ft: float | None = None
     buckles: Words = ()
     buckles_md_ft: float | None = None
     hung_lbf: float | None = None

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from knollstack.core.base.findings import Result
+from knollstack.core.base.findings import Result, Words
 from knollstack.core.pipe.results import LoadKind
 
 
@@ -54,6 +54,8 @@ class Envelope(Result):
 
 
 class LoadsResult(Result):
+    """The cases and ratings along a string. `governs` says in one line which load rules where."""
+
     md_ft: tuple[float, ...]
     section_of_node: tuple[int, ...]
     ratings: RatingCurves
@@ -61,6 +63,8 @@ class LoadsResult(Result):
     envelopes: tuple[Envelope, ...]
     yields: tuple[Envelope, ...]
     missing: tuple[str, ...]
+    governs: Words
+    neutral_md_ft: float | None
 
 
 class SectionOffer(Result):

@@ -134,15 +134,12 @@ class Shares:
     def least(self) -> Floats:
         """The least share of each pipe over all cases and nodes; NaN where anything that counts is unknown."""
         parts = (self.burst, self.collapse, self.tension, self.compression, self.triaxial)
-        return np.asarray(
-            np.min([np.min(np.broadcast_to(p, self.axial_lbf.shape), axis=(1, 2)) for p in parts], axis=0)
-        )
+        return np.asarray(np.min([np.min(part, axis=(1, 2)) for part in parts], axis=0))
 
 
 def _over(rating: Floats, load: Floats, required: Floats | float) -> Floats:
     """Rating over load over required factor; infinite where there is no load."""
-    with np.errstate(divide="ignore", invalid="ignore"):
-        return np.asarray(np.where(load > 0, rating / np.where(load > 0, load, 1.0) / required, np.inf))
+    return np.divide(rating, load * required, out=np.full(load.shape, np.inf), where=load > 0)
 
 
 def collapse_rating(frame: Frame, pipes: Rack, axial_lbf: Floats) -> Floats:

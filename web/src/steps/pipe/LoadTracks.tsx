@@ -213,8 +213,8 @@ export function AxialLoads({ scale, widthPx, loads, chosen }: TracksProps) {
             />
           ))}
           {factors && loads && <FactorPoints loads={loads} chosen={chosen} x={x} scale={scale} />}
-          {view === "axial force" && row?.neutral_md_ft != null && (
-            <Mark y={scale.y(row.neutral_md_ft)} widthPx={widthPx} text="neutral in mud" />
+          {view === "axial force" && loads?.neutral_md_ft != null && (
+            <Mark y={scale.y(loads.neutral_md_ft)} widthPx={widthPx} text="neutral in mud" />
           )}
           {view === "effective force" && row?.buckles_md_ft != null && (
             <Mark y={scale.y(row.buckles_md_ft)} widthPx={widthPx} text="buckles below" />

@@ -72,10 +72,10 @@ function InHand({ index, size, row, loads, chosen, onChoose }: { index: number; 
   const place = Math.max(0, row.loads.find((l) => l.kind === "triaxial")?.section ?? 0);
   return (
     <div className="mt-1 flex flex-col gap-1.5">
-      {row.governs.length > 0 && (
+      {loads && (
         <p className="text-[12px] leading-snug text-mute">
-          {units.words(row.governs)}
-          {row.neutral_md_ft !== null && ` Hung in its mud it is in compression below ${units.text(row.neutral_md_ft, "depth")}.`}
+          {units.words(loads.governs)}
+          {loads.neutral_md_ft !== null && ` Hung in its mud it is in compression below ${units.text(loads.neutral_md_ft, "depth")}.`}
           {row.buckles.length > 0 && ` ${units.words(row.buckles)}`}
         </p>
       )}
