@@ -117,6 +117,13 @@ def frames_line(title: str, times: list[float]) -> str:
     return f"{title:34}{statistics.median(times):8.1f}{ordered[int(len(times) * 0.95)]:8.1f}{late:9.0%}"
 
 
+def answers(driver: webdriver.Chrome) -> int:
+    """Evaluations answered since the page was opened."""
+    asked = "performance.getEntriesByType('resource').filter((e) => e.name.endsWith('/api/evaluations')).length"
+    count: int = driver.execute_script(f"return {asked}")
+    return count
+
+
 def initial_script_kb() -> float:
     """Compressed size of the scripts that the page names: what loads before the first view."""
     page = (WEB / "index.html").read_text(encoding="utf-8")
@@ -151,7 +158,10 @@ def measure(driver: webdriver.Chrome, base: str, heavy: int) -> None:
         ("zoom", "zooming the depth axis"),
         ("drag", "dragging a shoe"),
     ):
-        print(frames_line(title, driver.execute_async_script(_FRAMES, kind, FRAMES)))
+        before = answers(driver)
+        times = driver.execute_async_script(_FRAMES, kind, FRAMES)
+        print(frames_line(title, times))
+    print(f"evaluations while dragging: {(answers(driver) - before) / sum(times) * 1000:.1f} a second")
     driver.get(f"{base}/designs/2/depths")
     wait(driver, '[data-testid="kick-2"]')
     edits = [driver.execute_async_script(_EDIT, 6900 + 10 * i) for i in range(EDITS)]

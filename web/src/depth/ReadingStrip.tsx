@@ -19,7 +19,7 @@ export function ReadingStrip({ step }: { step: Step }) {
   const parts = mdFt === null || evaluation === null ? [] : readingAt(evaluation, { ground, loads }, mdFt, selected, units);
   return (
     <div
-      className="no-print flex shrink-0 flex-wrap content-center items-baseline gap-x-3 overflow-hidden border-t border-rule bg-sheet px-2 font-narrow text-[12px] leading-[17px]"
+      className="no-print own-layer flex shrink-0 flex-wrap content-center items-baseline gap-x-3 overflow-hidden border-t border-rule bg-sheet px-2 font-narrow text-[12px] leading-[17px]"
       style={{ height: STRIP_PX }}
       data-testid="reading"
     >

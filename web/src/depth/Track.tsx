@@ -69,7 +69,7 @@ export function Track({
         height={scale.heightPx}
         role={graspable ? "group" : "img"}
         aria-label={summary}
-        className={`block select-none ${DEPTH_CLASS}`}
+        className={`own-layer block select-none ${DEPTH_CLASS}`}
         onPointerMove={(event) => {
           setCursor(scale.md(event.clientY - event.currentTarget.getBoundingClientRect().top));
         }}
@@ -109,8 +109,8 @@ export function Track({
           {children(x)}
           {grips?.(x)}
         </DepthClip>
-        <CursorReading scale={scale} widthPx={widthPx} read={read} />
       </svg>
+      <CursorReading scale={scale} widthPx={widthPx} read={read} />
       {heading !== undefined && (
         <div className="absolute top-1.5 left-1" style={{ width: widthPx - 34 }}>
           {heading}
@@ -143,17 +143,17 @@ function CursorReading({ scale, widthPx, read }: { scale: DepthScale; widthPx: n
   const width = text === null ? 0 : Math.min(widthPx - 2 * PAD_PX, text.length * 5.9 + 10);
   const below = y + 21 < scale.heightPx - FOOTER_PX;
   return (
-    <g pointerEvents="none">
-      <line x1={0} x2={widthPx} y1={y} y2={y} stroke="var(--gold)" strokeWidth={1.2} />
+    <svg width={widthPx} height={42} className="own-layer pointer-events-none absolute left-0" style={{ top: y - 21 }}>
+      <line x1={0} x2={widthPx} y1={21} y2={21} stroke="var(--gold)" strokeWidth={1.2} />
       {text !== null && (
-        <g transform={`translate(${PAD_PX + 2}, ${below ? y + 3 : y - 20})`}>
+        <g transform={`translate(${PAD_PX + 2}, ${below ? 24 : 1})`}>
           <rect width={width} height={17} rx={3} fill="var(--sheet)" stroke="var(--gold)" />
           <text x={5} y={12.5} fontSize={11}>
             {text}
           </text>
         </g>
       )}
-    </g>
+    </svg>
   );
 }
 

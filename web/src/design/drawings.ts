@@ -1,7 +1,7 @@
 // What only a drawing needs: asked by the view that draws it, one question under way at a time, the newest next.
 import { startTransition, useEffect, useRef, useState } from "react";
 import { drawGround, drawKick } from "./api";
-import { inTurn, restAfterAnswer } from "./turns";
+import { inTurn } from "./turns";
 import { useSnapshot } from "./context";
 import type { Design, GroundDrawing, KickDrawing } from "./types";
 
@@ -37,7 +37,6 @@ function useDrawn<T>(ask: (document: Design) => Promise<T>, keyOf: (document: De
         const answer = await inTurn(() => ask(asked)).catch(() => null);
         held.shown = key;
         if (answer !== null && !held.gone) startTransition(() => setDrawn(answer));
-        await restAfterAnswer();
       }
       held.busy = false;
     };

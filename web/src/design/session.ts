@@ -2,7 +2,7 @@
 // No React here; the workbench subscribes. A drag is one undo step and one revision.
 import { replaceEqualDeep } from "@tanstack/react-query";
 import * as api from "./api";
-import { inTurn, restAfterAnswer } from "./turns";
+import { handIsDragging, inTurn } from "./turns";
 import { change } from "./pointer";
 import type { Change, Design, Evaluation, Fault, Stale } from "./types";
 
@@ -79,6 +79,7 @@ export class Session {
 
   close(): void {
     this.closed = true;
+    handIsDragging(false);
     clearTimeout(this.saveTimer);
     if (this.state.document !== this.saved && this.state.save !== "conflict") void this.saveNow();
   }
@@ -95,12 +96,14 @@ export class Session {
 
   beginDrag(): void {
     this.dragStart = this.state.document;
+    handIsDragging(true);
   }
 
   /** End the drag: one undo step if anything changed; `cancel` returns to where it began. */
   endDrag(cancel = false): void {
     const start = this.dragStart;
     this.dragStart = null;
+    handIsDragging(false);
     if (start === null || start === this.state.document) return;
     if (cancel) {
       this.show(start);
@@ -176,7 +179,6 @@ export class Session {
     for (;;) {
       await this.evaluateOne(document);
       if (this.closed || document === this.state.document) break;
-      if (this.dragStart !== null) await restAfterAnswer();
       document = this.state.document;
     }
     this.evaluating = false;

@@ -1,6 +1,7 @@
 // The well as drawn, without anything to grab: zones by rock, strings telescoping along hole or lying along the path in
 // the vertical section, cement, and the depth axis.
-import type { Evaluation, ZoneBand } from "../design/types";
+import { memo } from "react";
+import type { Basis, Evaluation, ZoneBand } from "../design/types";
 import { DepthClip } from "../depth/DepthClip";
 import type { DepthScale } from "../depth/scale";
 import { FOOTER_PX, HEADER_PX, depthTicks } from "../depth/scale";
@@ -9,34 +10,70 @@ import type { StringPath, StringShape } from "./geometry";
 import { AXIS_PX, SECTION_PX, SHOE_PX, pathPlan, shapes, spread, stringPaths } from "./geometry";
 import { RockPatterns } from "./patterns";
 
-interface SectionDrawingProps {
-  evaluation: Evaluation;
+/** All of it in one picture, to be looked at. */
+export function SectionDrawing({ evaluation, scale, prefix }: { evaluation: Evaluation; scale: DepthScale; prefix: string }) {
+  return (
+    <>
+      <GroundBelow zones={evaluation.ground.zones} scale={scale} prefix={prefix} />
+      <StringsDrawing evaluation={evaluation} scale={scale} prefix={prefix} />
+      <NamesAbove zones={evaluation.ground.zones} basis={evaluation.basis} scale={scale} />
+    </>
+  );
+}
+
+interface GroundBelowProps {
+  zones: readonly ZoneBand[];
   scale: DepthScale;
   prefix: string;
-  selected?: number;
-  onString?: (index: number) => void;
   onZone?: (index: number) => void;
 }
 
-export function SectionDrawing({ evaluation, scale, prefix, selected, onString, onZone }: SectionDrawingProps) {
-  const along = scale.axis.kind === "md";
+/** What lies under the strings: zones by rock. A dragged shoe leaves it as it is. */
+export const GroundBelow = memo(function GroundBelow({ zones, scale, prefix, onZone }: GroundBelowProps) {
   return (
     <>
       <RockPatterns prefix={prefix} />
       <DepthClip scale={scale} widthPx={SECTION_PX}>
-        <Zones zones={evaluation.ground.zones} scale={scale} prefix={prefix} onZone={onZone} />
-        {along ? (
-          <Telescope evaluation={evaluation} scale={scale} prefix={prefix} selected={selected} onString={onString} />
-        ) : (
-          <AlongPath evaluation={evaluation} scale={scale} prefix={prefix} selected={selected} onString={onString} />
-        )}
-        <ZoneLabels zones={evaluation.ground.zones} scale={scale} />
+        <Zones zones={zones} scale={scale} prefix={prefix} onZone={onZone} />
       </DepthClip>
-      <DepthAxisMarks scale={scale} />
-      {!along && <Stretch stretch={pathPlan(evaluation.basis, scale).stretch} />}
     </>
   );
+});
+
+interface StringsProps {
+  evaluation: Pick<Evaluation, "strings" | "basis">;
+  scale: DepthScale;
+  prefix: string;
+  selected?: number;
+  onString?: (index: number) => void;
 }
+
+export function StringsDrawing(props: StringsProps) {
+  return (
+    <DepthClip scale={props.scale} widthPx={SECTION_PX}>
+      {props.scale.axis.kind === "md" ? <Telescope {...props} /> : <AlongPath {...props} />}
+    </DepthClip>
+  );
+}
+
+interface NamesAboveProps {
+  zones: readonly ZoneBand[];
+  basis: Basis;
+  scale: DepthScale;
+}
+
+/** What is written over the strings: names of zones, and the depth axis. */
+export const NamesAbove = memo(function NamesAbove({ zones, basis, scale }: NamesAboveProps) {
+  return (
+    <>
+      <DepthClip scale={scale} widthPx={SECTION_PX}>
+        <ZoneLabels zones={zones} scale={scale} />
+      </DepthClip>
+      <DepthAxisMarks scale={scale} />
+      {scale.axis.kind === "tvd" && <Stretch stretch={pathPlan(basis, scale).stretch} />}
+    </>
+  );
+});
 
 function Stretch({ stretch }: { stretch: number }) {
   return (
@@ -72,17 +109,7 @@ export function zoneEdges(zone: ZoneBand, scale: DepthScale): [number, number] {
     : [scale.y(zone.top_md_ft), scale.y(zone.base_md_ft)];
 }
 
-function Zones({
-  zones,
-  scale,
-  prefix,
-  onZone,
-}: {
-  zones: readonly ZoneBand[];
-  scale: DepthScale;
-  prefix: string;
-  onZone?: (index: number) => void;
-}) {
+function Zones({ zones, scale, prefix, onZone }: GroundBelowProps) {
   const bottom = scale.heightPx - FOOTER_PX;
   return (
     <g>
@@ -143,14 +170,6 @@ function ZoneLabels({ zones, scale }: { zones: readonly ZoneBand[]; scale: Depth
 
 function clip(text: string, most: number): string {
   return text.length > most ? `${text.slice(0, most - 1)}…` : text;
-}
-
-interface StringsProps {
-  evaluation: Evaluation;
-  scale: DepthScale;
-  prefix: string;
-  selected?: number;
-  onString?: (index: number) => void;
 }
 
 function Telescope({ evaluation, scale, prefix, selected, onString }: StringsProps) {
