@@ -17,6 +17,7 @@ from knollstack.core.pipe.judge import exposed_of, frame_of
 from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.proposal.equipping import program_of
 from knollstack.core.reading.read import parse
+from knollstack.core.wellhead.judge import surface_pressures
 from knollstack.demo import documents
 
 DATA = Path(__file__).parent / "data"
@@ -87,6 +88,11 @@ def applied(document: dict[str, Any], changes: tuple[Change, ...]) -> dict[str, 
     for change in changes:
         put(result, change.path.split("/")[1:], change.value)
     return result
+
+
+def surface_psi(document: dict[str, Any], index: int) -> float | None:
+    """Maximum anticipated surface pressure on a string."""
+    return surface_pressures(program_of(parse(document), CATALOGUE))[index]
 
 
 def find(evaluation: Evaluation, step: str, severity: str | None = None) -> list[Finding]:

@@ -11,7 +11,7 @@ from knollstack.core.document.design import VERSION
 from knollstack.core.document.upgrades import UPGRADES, upgraded
 from knollstack.core.document.upgrades.version_1 import POLICY
 from knollstack.core.reading.read import parse, parse_text
-from tests.helpers import DATA, applied, demo, find, run
+from tests.helpers import DATA, applied, demo, find, run, surface_psi
 
 FILES = sorted((DATA / "versions").glob("well-*.json"))
 
@@ -74,10 +74,10 @@ def test_a_piece_stays_on_its_string_and_is_told_when_that_goes():
     piece = {"name": "Head", "height_in": 22.0, "bore_in": 13.625, "top_psi": 3000.0}
     document["wellhead"] = {"pieces": [{**piece, "id": "p1", "string": "s3"}]}
     evaluation = run(document)
-    assert evaluation.wellhead.pieces[0].needed_psi == evaluation.wellhead.surface_pressure_psi[2]
+    assert evaluation.wellhead.pieces[0].needed_psi == surface_psi(document, 2)
     document["wellhead"]["pieces"][0]["string"] = None
     evaluation = run(document)
-    assert evaluation.wellhead.pieces[0].needed_psi == evaluation.wellhead.surface_pressure_psi[1], "by its place"
+    assert evaluation.wellhead.pieces[0].needed_psi == surface_psi(document, 1), "by its place"
     document["wellhead"]["pieces"][0]["string"] = "elsewhere"
     found = [f for f in find(run(document), "wellhead", "caution") if f.place == "/wellhead/pieces/0/string"]
     assert len(found[0].remedies) == 2

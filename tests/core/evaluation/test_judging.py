@@ -6,7 +6,7 @@ import math
 import pytest
 
 from knollstack.core.base.units import plain
-from tests.helpers import applied, demo, empty_demo, find, points, run, well
+from tests.helpers import applied, demo, empty_demo, find, points, run, surface_psi, well
 
 STRINGS = [
     {"role": "conductor", "run": "driven", "shoe_md_ft": 130.0, "od_in": 20.0},
@@ -80,8 +80,9 @@ def test_wellhead_and_stacks_by_hand():
 
     Cellar 10 ft: 120 − (22 + 24 + 24 + 0.19 + 0.19) + 4.5 = 54.12 in; conductor 54.12 − 4.5 − 2 = 47.62 in.
     """
-    evaluation = run(strings(site__cellar_depth_ft=10.0))
-    assert evaluation.wellhead.surface_pressure_psi[1] == pytest.approx(1462.3, abs=0.1)
+    document = strings(site__cellar_depth_ft=10.0)
+    evaluation = run(document)
+    assert surface_psi(document, 1) == pytest.approx(1462.3, abs=0.1)
     assert [p.top_psi for p in evaluation.wellhead.pieces] == [2000.0, 5000.0, 5000.0]
     assert [p.bore_in for p in evaluation.wellhead.pieces] == [13.625, 11.0, 7.0625]
     assert [p.bottom_psi for p in evaluation.wellhead.pieces] == [None, 2000.0, 5000.0]

@@ -16,7 +16,7 @@ from knollstack.core.proposal import search as searching
 from knollstack.core.proposal.laid_out import laid_out
 from knollstack.core.proposal.search import Search, propose
 from knollstack.core.reading.read import parse
-from tests.helpers import CATALOGUE, empty_demo, find, points, policy, run, well
+from tests.helpers import CATALOGUE, empty_demo, find, points, policy, run, surface_psi, well
 
 HOLES = (8.5, 12.25, 17.5, 24.0, 28.0)
 
@@ -206,9 +206,9 @@ def test_deviated_well_is_judged_along_hole():
     evaluation = run(deviated())
     last = evaluation.strings[-1]
     assert last.shoe_md_ft == 12_000
-    assert last.shoe_tvd_ft == pytest.approx(evaluation.basis.total_tvd_ft)
+    assert last.shoe_md_ft == evaluation.basis.total_md_ft
     assert last.shoe_md_ft - last.previous_shoe_md_ft <= 8000
-    assert evaluation.wellhead.surface_pressure_psi[-1] == pytest.approx((9 * 12 / 231 - 0.1) * last.shoe_tvd_ft)
+    assert surface_psi(deviated(), -1) == pytest.approx((9 * 12 / 231 - 0.1) * evaluation.basis.total_tvd_ft)
 
 
 def test_the_proposal_of_the_demo_ground():

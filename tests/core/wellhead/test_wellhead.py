@@ -4,7 +4,7 @@ import pytest
 
 from knollstack.core.base.units import plain
 from tests.core.evaluation.test_judging import strings
-from tests.helpers import applied, find, run
+from tests.helpers import applied, find, run, surface_psi
 
 
 def wellhead(**piece):
@@ -40,7 +40,7 @@ def test_a_face_stands_its_pressure_or_is_mended_by_the_next_class(top_psi, stan
 
 def test_a_piece_follows_its_string_not_its_place():
     """The head named for the intermediate casing is judged by that string's pressure wherever it stands."""
-    needed = run(strings()).wellhead.surface_pressure_psi
+    needed = [surface_psi(strings(), i) for i in range(3)]
     found = run(wellhead(string="s3", top_psi=2000.0))
     assert needed[2] > 2000.0 > needed[1]
     assert any("this face stands 2,000 psi" in plain(f.message) for f in find(found, "wellhead", "stop"))

@@ -1225,7 +1225,7 @@ export interface components {
         };
         /**
          * Described
-         * @description One field. `optional` may be empty; `required` has no default; bounds are in the core's unit.
+         * @description One field. `optional` may be empty; `required` has no default; bounds and `offered` are in the core's unit.
          */
         Described: {
             /**
@@ -1263,6 +1263,11 @@ export interface components {
              * @default null
              */
             most: number | null;
+            /**
+             * Offered
+             * @default []
+             */
+            offered: number[];
             /**
              * Optional
              * @default false
@@ -4567,8 +4572,6 @@ export interface components {
             run: string;
             /** Shoe Md Ft */
             shoe_md_ft: number;
-            /** Shoe Tvd Ft */
-            shoe_tvd_ft: number;
             /**
              * Tied Back
              * @default false
@@ -4828,12 +4831,8 @@ export interface components {
             conductor_cut_in: number | null;
             /** Pieces */
             pieces: components["schemas"]["PieceResult"][];
-            /** Reference Height In */
-            reference_height_in: number | null;
             /** Surface Cut In */
             surface_cut_in: number | null;
-            /** Surface Pressure Psi */
-            surface_pressure_psi: (number | null)[];
         };
         /** WindowPoint */
         WindowPoint: {

@@ -17,3 +17,5 @@ FRESH_WATER_PPG = 8.33
 SEA_WATER_PPG = 8.55
 PPG_PER_SG = 8.3454
 RANKINE_AT_0_F = 459.67
+CLASSES_PSI = (2_000.0, 3_000.0, 5_000.0, 10_000.0, 15_000.0, 20_000.0)
+"""Pressure classes of wellhead and preventers (API 6A)."""

@@ -35,10 +35,13 @@ def number(low: float, high: float) -> Any:
     return Field(strict=True, allow_inf_nan=False, ge=low, le=high)
 
 
-def told(title: str, default: Any = ..., *, help: str = "", group: str = "") -> Any:
-    """A field with its title, and where it says more than its title its help; `group` is its heading in policy."""
-    extra: Any = {"group": group} if group else None
-    return Field(default, title=title, description=help or None, json_schema_extra=extra)
+def told(title: str, default: Any = ..., *, help: str = "", group: str = "", offered: tuple[float, ...] = ()) -> Any:
+    """A field with its title, and where it says more than its title its help; `group` is its heading in policy.
+
+    `offered` are the usual values of a number, to choose from.
+    """
+    extra: Any = ({"group": group} if group else {}) | ({"offered": list(offered)} if offered else {})
+    return Field(default, title=title, description=help or None, json_schema_extra=extra or None)
 
 
 def listed(title: str, most: int, *, least: int = 0, default: Any = (), help: str = "", group: str = "") -> Any:

@@ -24,7 +24,7 @@ Kind = Literal["number", "text", "choice", "flag", "list", "part"]
 
 
 class Described(BaseModel):
-    """One field. `optional` may be empty; `required` has no default; bounds are in the core's unit."""
+    """One field. `optional` may be empty; `required` has no default; bounds and `offered` are in the core's unit."""
 
     title: str
     kind: Kind
@@ -33,6 +33,7 @@ class Described(BaseModel):
     quantity: Quantity | None = None
     unit: str = ""
     options: tuple[str, ...] = ()
+    offered: tuple[float, ...] = ()
     low: float | None = None
     high: float | None = None
     least: int | None = None
@@ -92,6 +93,7 @@ def _described(name: str, field: FieldInfo) -> Described:
         kind=kind,
         help=field.description or "",
         group=str(extra.get("group", "")),
+        offered=tuple(extra.get("offered", ())),  # type: ignore[arg-type]
         quantity=quantity,
         unit=core_unit(quantity) if quantity else "",
         options=options,

@@ -12,6 +12,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, StrictBool
 
+from knollstack.core.base.constants import CLASSES_PSI
 from knollstack.core.base.fields import (
     Depth,
     Emw,
@@ -143,7 +144,7 @@ class Stack(Part):
 
     id: Id = told("Id")
     string: Id = told("Stands on", help="id of the string that carries it")
-    class_psi: Pressure = told("Class")
+    class_psi: Pressure = told("Class", offered=CLASSES_PSI)
     elements: tuple[Name, ...] = listed("Elements", 20, least=1, default=...)
 
 

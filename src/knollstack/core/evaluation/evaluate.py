@@ -109,7 +109,6 @@ def _basis(well: Well) -> Basis:
 
 
 def _strings(equipped: Equipped) -> list[StringResult]:
-    tvd = equipped.well.path.tvd
     return [
         StringResult(
             id=s.id,
@@ -119,7 +118,6 @@ def _strings(equipped: Equipped) -> list[StringResult]:
             proposed=s.proposed,
             top_md_ft=s.top_md_ft,
             shoe_md_ft=s.shoe_md_ft,
-            shoe_tvd_ft=tvd(s.shoe_md_ft),
             previous_shoe_md_ft=s.previous_shoe_md_ft,
             bit_in=s.bit_in,
             od_in=s.od_in,

@@ -43,7 +43,6 @@ class StringResult(Result):
     proposed: bool
     top_md_ft: float
     shoe_md_ft: float
-    shoe_tvd_ft: float
     previous_shoe_md_ft: float
     bit_in: float | None
     od_in: float | None

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-CLASSES_PSI = (2_000.0, 3_000.0, 5_000.0, 10_000.0, 15_000.0, 20_000.0)
+from knollstack.core.base.constants import CLASSES_PSI
 
 
 def lowest_class_psi(pressure_psi: float) -> float | None:

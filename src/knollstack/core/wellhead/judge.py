@@ -53,10 +53,8 @@ def judge(equipped: Equipped) -> tuple[WellheadResult, tuple[Finding, ...], tupl
     result = WellheadResult(
         applies=applies,
         pieces=tuple(pieces),
-        reference_height_in=site.cellar_depth_ft * 12 if cuts else None,
         surface_cut_in=cuts["surface_casing_in"] if cuts else None,
         conductor_cut_in=cuts["conductor_in"] if cuts else None,
-        surface_pressure_psi=pressures,
     )
     return result, tuple(findings), tuple(assumptions)
 

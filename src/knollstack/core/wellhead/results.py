@@ -21,7 +21,5 @@ class PieceResult(Result):
 class WellheadResult(Result):
     applies: bool
     pieces: tuple[PieceResult, ...]
-    reference_height_in: float | None
     surface_cut_in: float | None
     conductor_cut_in: float | None
-    surface_pressure_psi: tuple[float | None, ...]

@@ -1,4 +1,5 @@
 // A section's mud moving (rheometer, pump rate, ECD, surge and swab) and at rest (zones, volumes, weighting up, riser).
+import { Fragment } from "react";
 import { useReference } from "../../design/reference";
 import { DocNumber, UnitOf } from "../../ui/DocField";
 import { Headline } from "../../ui/Headline";
@@ -22,17 +23,15 @@ export function MudMoving({ index, hole, row }: Props) {
   return (
     <details className="mt-1 text-[12.5px]" open={row.surge_ppg !== null}>
       <summary className="text-mute">Moving: ECD, surge and swab</summary>
-      <div className="flex flex-wrap gap-x-4">
+      <div className="grid grid-cols-[1fr_4rem_auto] items-center gap-x-1 text-mute">
         {["flow_gpm", "reading_300", "reading_600"].map((key) => {
           const path = `/strings/${index}/${key}`;
           return (
-            <span key={key} className="flex items-center gap-1 text-mute">
+            <Fragment key={key}>
               {reference.at(path).title}
-              <span className="w-14">
-                <DocNumber label={`${hole} hole ${reference.at(path).title}`} path={path} />
-              </span>
+              <DocNumber label={`${hole} hole ${reference.at(path).title}`} path={path} />
               <UnitOf path={path} />
-            </span>
+            </Fragment>
           );
         })}
       </div>
@@ -89,7 +88,8 @@ export function MudAtRest({ index, hole, row }: Props) {
         {volumes && (
           <>
             <dt className="text-mute">
-              hole, less steel of the drill string {units.text(volumes.string_displacement_bbl, "volume")}, and pits
+              hole, less steel of the drill string {units.text(volumes.string_displacement_bbl, "volume")}, and pits{" "}
+              {units.text(volumes.pits_bbl, "volume")}
             </dt>
             <dd className="text-right">{units.text(volumes.total_bbl, "volume")}</dd>
           </>

@@ -1,12 +1,11 @@
 // Preventers: the stack on each string while the next section is drilled, its class from the surface pressure.
 import { useBench, useSnapshot } from "../../design/context";
 import { freshId } from "../../design/ids";
+import { useReference } from "../../design/reference";
 import { Choice } from "../../ui/Field";
 import { Headline } from "../../ui/Headline";
 import { Empty, Panel, Scroll } from "../../ui/Panel";
 import { useUnits } from "../../ui/units";
-
-const CLASSES_PSI = [2000, 3000, 5000, 10000, 15000, 20000];
 
 export function PreventersBench() {
   const evaluation = useSnapshot("evaluation");
@@ -38,6 +37,7 @@ function StackCard({ index }: { index: number }) {
   const document = useSnapshot("document");
   const { session } = useBench();
   const units = useUnits();
+  const classes = useReference().at("/preventers/*/class_psi").offered ?? [];
   const string = evaluation!.strings[index]!;
   const row = evaluation!.preventers.strings[index]!;
   const place = document.preventers.findIndex((s) => s.string === string.id);
@@ -76,7 +76,7 @@ function StackCard({ index }: { index: number }) {
                 decided={row.decided}
                 options={[
                   { value: "", text: "proposed" },
-                  ...CLASSES_PSI.map((c) => ({ value: String(c), text: units.number(c, "pressure", 0) })),
+                  ...classes.map((c) => ({ value: String(c), text: units.number(c, "pressure", 0) })),
                 ]}
                 onCommit={decide}
               />
