@@ -30,7 +30,9 @@ export function MudMoving({ index, hole, row }: Props) {
             <Fragment key={key}>
               {reference.at(path).title}
               <DocNumber label={`${hole} hole ${reference.at(path).title}`} path={path} />
-              <UnitOf path={path} />
+              <span>
+                <UnitOf path={path} />
+              </span>
             </Fragment>
           );
         })}
