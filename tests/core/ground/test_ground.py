@@ -1,7 +1,5 @@
 """Path, profiles and window: exact at points, steps and boundaries; unknown stays unknown."""
 
-import math
-
 import numpy as np
 import pytest
 from hypothesis import given, settings
@@ -11,38 +9,10 @@ from knollstack.core.document.design import GroundModel, LeakOffTest, Point, Zon
 from knollstack.core.document.policy import MudPolicy
 from knollstack.core.ground.profiles import build_ground, build_profile
 from knollstack.core.ground.window import build_window, planned_mud_ppg
-from knollstack.core.path.trajectory import DepthError, build_path
 
 
 def pts(*pairs):
     return tuple(Point(tvd_ft=z, emw_ppg=e) for z, e in pairs)
-
-
-def test_quarter_circle_is_exact():
-    """Building 90° over 1,500 ft along hole is a circle of radius 1,500/(π/2) = 954.93 ft."""
-    path = build_path([(0, 0, 0), (1000, 0, 0), (2500, 90, 0), (4000, 90, 0)])
-    radius = 1500 / (math.pi / 2)
-    assert path.total_tvd_ft == pytest.approx(1000 + radius, abs=1e-9)
-    assert path.tvd(1000 + 750) == pytest.approx(1000 + radius * math.sin(math.pi / 4), abs=1e-6)
-    assert path.tvd(3000) == pytest.approx(1000 + radius, abs=1e-6)
-    with pytest.raises(DepthError, match="does not reach 2,000 ft TVD; its deepest point is 1,955 ft"):
-        path.md(2000)
-
-
-@given(
-    st.lists(st.tuples(st.floats(50, 900), st.floats(0, 80), st.floats(0, 360)), min_size=1, max_size=8),
-    st.floats(0, 1),
-)
-def test_md_and_tvd_invert_each_other(legs, share):
-    stations, md = [(0.0, 0.0, 0.0)], 0.0
-    for length, inclination, azimuth in legs:
-        md += length
-        stations.append((md, inclination, azimuth))
-    path = build_path(stations)
-    depth = share * path.total_md_ft
-    assert path.md(path.tvd(depth)) == pytest.approx(depth, abs=1e-3)
-    assert float(path.md_at(path.tvd(depth))) == pytest.approx(depth, abs=1e-3)
-    assert path.tvd(path.total_md_ft) == pytest.approx(path.total_tvd_ft, abs=1e-6)
 
 
 def test_profile_steps_count_the_worse_side_and_end_in_unknown():

@@ -1,7 +1,5 @@
 """Mud moving and at rest, gas columns, tests, paths and riserless holes: worked by hand, the arithmetic stated."""
 
-import math
-
 import numpy as np
 import pytest
 
@@ -21,8 +19,6 @@ from knollstack.core.mud.formulas import (
     power_law_gradient,
     trip_velocity,
 )
-from knollstack.core.path.planning import PathPlan, PlanError, radius_ft, stations_of
-from knollstack.core.path.trajectory import build_path
 from knollstack.core.reading.read import parse
 from knollstack.demo import documents
 from tests.helpers import demo, find, points, policy, run, well
@@ -176,53 +172,6 @@ def test_greatest_intensity_is_that_at_which_the_asked_volume_just_stands():
     lossy = demo()
     lossy["site"]["choke_line_psi"] = 100.0
     assert run(lossy).depths.strings[2].kick.tolerance_bbl < kick.tolerance_bbl
-
-
-@pytest.mark.parametrize(
-    "plan",
-    [
-        {"shape": "build and hold", "target_tvd_ft": 10_000, "target_departure_ft": 4000, "kick_off_ft": 2000},
-        {
-            "shape": "S",
-            "target_tvd_ft": 10_000,
-            "target_departure_ft": 3000,
-            "kick_off_ft": 2000,
-            "end_inclination_deg": 10,
-        },
-        {
-            "shape": "build and hold",
-            "target_tvd_ft": 3500,
-            "target_departure_ft": 5000,
-            "kick_off_ft": 500,
-            "build_deg_100ft": 5,
-        },
-    ],
-)
-def test_a_planned_path_hits_its_target_at_its_rates(plan):
-    stations = stations_of(PathPlan(azimuth_deg=60, **plan))
-    path = build_path([(s.md_ft, s.inclination_deg, s.azimuth_deg) for s in stations])
-    assert path.total_tvd_ft == pytest.approx(plan["target_tvd_ft"], abs=0.05)
-    assert float(path.departure_at(path.total_md_ft)) == pytest.approx(plan["target_departure_ft"], abs=0.05)
-    assert path.section_azimuth_deg == pytest.approx(60, abs=1e-3)
-    assert max(path.dogleg_deg_100ft) <= plan.get("build_deg_100ft", 3.0) + 0.01
-
-
-def test_a_horizontal_lands_at_its_depth_and_impossible_targets_are_refused():
-    plan = PathPlan(shape="horizontal", target_tvd_ft=8000, kick_off_ft=2000, build_deg_100ft=6, lateral_ft=3000)
-    stations = stations_of(plan)
-    path = build_path([(s.md_ft, s.inclination_deg, s.azimuth_deg) for s in stations])
-    assert (stations[-1].inclination_deg, radius_ft(6)) == (90.0, pytest.approx(18_000 / (6 * math.pi)))
-    assert path.total_tvd_ft == pytest.approx(8000, abs=0.05)
-    for bad, why in (
-        ({"shape": "horizontal", "target_tvd_ft": 2500, "kick_off_ft": 2000}, "of depth below the kick-off"),
-        ({"shape": "build and hold", "target_tvd_ft": 1500, "kick_off_ft": 2000}, "below the kick-off"),
-        (
-            {"shape": "build and hold", "target_tvd_ft": 3000, "target_departure_ft": 1500, "kick_off_ft": 2000},
-            "build radius",
-        ),
-    ):
-        with pytest.raises(PlanError, match=why):
-            stations_of(PathPlan(**bad))
 
 
 def test_riserless_and_riser_margin_of_the_deep_water_demo():

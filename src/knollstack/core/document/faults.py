@@ -13,6 +13,7 @@ from typing import Any
 from pydantic import BaseModel, ValidationError
 
 from knollstack.core.base.glossary import unit_of
+from knollstack.core.document.described import described
 
 
 class Fault(BaseModel):
@@ -46,11 +47,13 @@ _EXPECTED = {
 _BOUNDS = (("ge", "at least {:g}"), ("gt", "more than {:g}"), ("le", "at most {:g}"), ("lt", "less than {:g}"))
 
 
-def _expected(error: dict[str, Any]) -> str:
+def _expected(error: dict[str, Any], path: str) -> str:
     context = error.get("ctx", {})
     for key, text in _BOUNDS:
         if key in context:
-            return f"{text.format(context[key])} {unit_of(str(error['loc'][-1]))}".strip()
+            field = described(path)
+            unit = field.unit if field is not None else unit_of(str(error["loc"][-1]))
+            return f"{text.format(context[key])} {unit}".strip()
     if error["type"] == "literal_error":
         return f"one of {context['expected']}"
     if error["type"] in ("too_long", "string_too_long"):
@@ -73,6 +76,6 @@ def schema_faults(error: ValidationError) -> list[Fault]:
     for item in error.errors(include_url=False):
         path = "".join(f"/{part}" for part in item["loc"])
         value = "nothing" if item["type"] == "missing" else shown(item["input"])
-        faults.setdefault(path, Fault(path=path, value=value, expected=_expected(dict(item))))
+        faults.setdefault(path, Fault(path=path, value=value, expected=_expected(dict(item), path)))
     # a list is also counted too short when one of its rows is faulty: only the row is the fault
     return [f for path, f in faults.items() if not any(other.startswith(f"{path}/") for other in faults)]
