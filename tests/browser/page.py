@@ -55,15 +55,14 @@ class Page:
     def gone(self, words):
         self.until(lambda: words not in self.text, f"without: {words}")
 
-    def saved(self, revision):
-        """Wait until a revision is saved."""
+    def saved(self, revision, or_later=False):
+        """Wait until a revision is saved; several edits in a row may take more than one on a slow machine."""
 
         def is_saved():
             status = self.find("[role=status]")
-            return (status.get_attribute("data-save"), status.get_attribute("data-revision")) == (
-                "saved",
-                str(revision),
-            )
+            number = int(status.get_attribute("data-revision"))
+            right = number >= revision if or_later else number == revision
+            return status.get_attribute("data-save") == "saved" and right
 
         self.until(is_saved, f"revision {revision}")
 

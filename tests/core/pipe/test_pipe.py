@@ -324,24 +324,21 @@ def test_own_pipes_prices_and_stock():
 
 
 def brute_force(policy, frame, pipes, most, least_ft):
-    """Least cost over every pipe in every run of sections with breaks at nodes, each judged as a whole string."""
-    md, best = frame.md_ft, np.inf
+    """Least cost over every pipe in every run of sections with breaks at nodes: the cheapest that stands as a whole."""
+    md, tried = frame.md_ft, []
     for count in range(1, most + 1):
         for breaks in itertools.combinations(range(1, len(md) - 1), count - 1):
             edges = [0, *breaks, len(md) - 1]
             if any(md[b] - md[a] < least_ft - 1e-6 for a, b in itertools.pairwise(edges)):
                 continue
             for chosen in itertools.product(pipes, repeat=count):
-                if any(a is b for a, b in itertools.pairwise(chosen)):
-                    continue
-                sections = tuple(
-                    Section(float(md[a]), float(md[b]), p)
-                    for (a, b), p in zip(itertools.pairwise(edges), chosen, strict=True)
-                )
-                cost = sum((s.bottom_md_ft - s.top_md_ft) * s.pipe.cost_per_ft for s in sections)
-                if cost < best - 1e-9 and stands(policy, frame, sections):
-                    best = cost
-    return best
+                if all(a is not b for a, b in itertools.pairwise(chosen)):
+                    spans = list(zip(itertools.pairwise(edges), chosen, strict=True))
+                    tried.append((sum((md[b] - md[a]) * p.cost_per_ft for (a, b), p in spans), len(tried), spans))
+    for cost, _, spans in sorted(tried):
+        if stands(policy, frame, tuple(Section(float(md[a]), float(md[b]), p) for (a, b), p in spans)):
+            return cost
+    return np.inf
 
 
 @pytest.mark.parametrize(

@@ -158,9 +158,8 @@ def test_ten_thousand_random_grounds_raise_nothing_and_stay_finite():
                 Point(tvd_ft=float(d), emw_ppg=float(e)) for d, e in _steps(z, pore + rng.uniform(0, 6, count))
             ),
         )
-        ground = Well(
-            Site(), POLICY, PATH, build_ground(model), build_window(build_ground(model), POLICY.mud, 10_000.0)
-        )
+        built = build_ground(model)
+        ground = Well(Site(), POLICY, PATH, built, build_window(built, POLICY.mud, 10_000.0))
         tops, kicks = np.sort(rng.uniform(50, 9_000, 3)), np.sort(rng.uniform(50, 10_000, 4))
         found = tolerances(ground, open_hole(ground, 8.5), tops, rng.uniform(8, 18, 3), kicks)
         known = ~np.isnan(found.volume_bbl)
