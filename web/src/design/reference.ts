@@ -73,12 +73,9 @@ export class Reference {
 
 const PLAIN_PARTS = new Set(["Site", "Ground", "Trajectory"]);
 
-/** A key that is no field of the document (a column of a table being read) without its unit. */
+/** A key that is no field of the document: an entry of a list ("hazards:losses"), or one that should not be there. */
 function plainWords(key: string): string {
-  const bare = key.split(":").pop()!;
-  return bare
-    .replace(/_(md|tvd)?_?(ft|in|ppg|psi|ppf|lbf|bbl|deg|f|ppm|percent)$/, (_, way?: string) => (way ? ` ${way.toUpperCase()}` : ""))
-    .replaceAll("_", " ");
+  return key.split(":").pop()!.replaceAll("_", " ");
 }
 
 export const ReferenceContext = createContext<Reference | null>(null);

@@ -5179,8 +5179,11 @@ export interface components {
             index: number;
             /** Name */
             name: string;
-            /** Rock */
-            rock: string;
+            /**
+             * Rock
+             * @enum {string}
+             */
+            rock: "gravel" | "sand" | "clay" | "shale" | "limestone" | "dolomite" | "salt" | "marl" | "coal" | "basement";
             /** Top Md Ft */
             top_md_ft: number;
             /** Top Tvd Ft */

@@ -1,7 +1,7 @@
 // Rock patterns, drawn for this product. Each id is made unique so that two drawings can stand on one page.
-export const ROCKS = ["gravel", "sand", "clay", "shale", "limestone", "dolomite", "salt", "marl", "coal", "basement"] as const;
+import type { ZoneBand } from "../design/types";
 
-const MARKS: Record<string, string> = {
+const MARKS: Record<ZoneBand["rock"], string> = {
   gravel:
     "M3 5a2 1.5 0 1 0 4 0a2 1.5 0 1 0-4 0M13 11a2.4 1.8 0 1 0 4.8 0a2.4 1.8 0 1 0-4.8 0M4 16a1.5 1.2 0 1 0 3 0a1.5 1.2 0 1 0-3 0M14 3h.6",
   sand: "M3 4h1M11 3h1M17 8h1M7 10h1M2 15h1M13 15h1M18 18h1M8 18h1",
@@ -14,6 +14,7 @@ const MARKS: Record<string, string> = {
   coal: "M0 5h20M0 10h20M0 15h20",
   basement: "M4 2v6M1 5h6M14 11v6M11 14h6",
 };
+const ROCKS = Object.keys(MARKS) as ZoneBand["rock"][];
 
 export function RockPatterns({ prefix }: { prefix: string }) {
   return (

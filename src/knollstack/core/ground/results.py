@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from knollstack.core.base.findings import Result
+from knollstack.core.document.design import Rock
 
 
 class TrackPoint(Result):
@@ -18,7 +19,7 @@ class ZoneBand(Result):
     base_md_ft: float
     top_tvd_ft: float
     base_tvd_ft: float
-    rock: str
+    rock: Rock
     fluid: str
     hazards: tuple[str, ...]
 
