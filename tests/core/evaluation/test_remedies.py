@@ -88,14 +88,18 @@ def kind(finding, remedy):
 
 
 def brought(before, after, finding):
-    """Findings of the same step or an earlier one, as bad or worse, that were not there."""
+    """What was not there: findings of the same step or an earlier one as bad or worse, and worse ones of any step.
+
+    As bad a one of a later step may come, since that step is worked on what this one decides.
+    """
     known = {(f.severity, f.step, f.place) for f in before.findings}
     earlier = WORDS[: WORDS.index(finding.step) + 1]
-    worst = SEVERITIES[: SEVERITIES.index(finding.severity) + 1]
+    worse = SEVERITIES[: SEVERITIES.index(finding.severity)]
+    worst = (*worse, finding.severity)
     return [
         plain(f.message)
         for f in after.findings
-        if f.step in earlier and f.severity in worst and (f.severity, f.step, f.place) not in known
+        if f.severity in (worst if f.step in earlier else worse) and (f.severity, f.step, f.place) not in known
     ]
 
 
