@@ -123,7 +123,7 @@ def leak_resistance(
     return STEEL_MODULUS_PSI * taper_in_in * leak_turns * pitch_in * (over - seal) / (2 * seal_diameter_in * over)
 
 
-@formula("M = 0.01·F_j, least 75 % of it", "ft·lbf", "API RP 5C1, round thread", ("joint_lbf > 0",))
+@formula("M = 0.01·F_j, least 75 % of it", "ft·lbf", "API RP 5C1, 18th ed., 1999, round thread", ("joint_lbf > 0",))
 def round_thread_torque(joint_lbf: float) -> float:
     """Optimum make-up torque of API round thread; the least is three quarters of it.
 

@@ -9,7 +9,7 @@ import numpy as np
 
 from knollstack.core.base.formula import Value, formula, plain_value
 
-API_5C3 = "API TR 5C3 / ISO 10400, historical API equations"
+API_5C3 = "API Bulletin 5C3, 6th ed., 1994; kept in API TR 5C3 / ISO/TR 10400:2007 as the historical API equations"
 PIPE_LIMITS = ("od_in > 0", "wall_in > 0", "wall_in < 0.5 od_in", "yield_psi > 0")
 
 

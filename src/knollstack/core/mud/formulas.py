@@ -13,7 +13,7 @@ from knollstack.core.base.constants import PSI_PER_PPG_FT, SEA_WATER_PPG
 from knollstack.core.base.formula import Value, formula, plain_value
 
 BALANCE = "Material balance, textbook mud engineering; barite 35 ppg"
-BOURGOYNE = "Bourgoyne et al., Applied Drilling Engineering, chapter 4"
+BOURGOYNE = "Bourgoyne et al., Applied Drilling Engineering, SPE Textbook 2, 1986, chapter 4"
 _GAP = ("outer_in > 0", "inner_in >= 0", "outer_in > inner_in")
 
 

@@ -13,7 +13,7 @@ STRAIGHT_RAD = 1e-9
 @formula(
     "ΔD = ½·ΔM·(cos I₁ + cos I₂)·RF, RF = (2/DL)·tan(DL/2)",
     "",
-    "Minimum curvature method, API Bulletin D20",
+    "Minimum curvature method, API Bulletin D20, 1985",
     ("md1_ft >= 0", "md2_ft > md1_ft", "inc1_deg >= 0", "inc2_deg >= 0", "inc1_deg <= 180", "inc2_deg <= 180"),
 )
 def minimum_curvature(

@@ -164,7 +164,7 @@ def effective_force(
 @formula(
     "F_c = max(1.94·(E·J·w²)^⅓, 2·√(E·J·w·sin I/r))",
     "lbf",
-    "Lubinski (vertical hole); Dawson and Paslay (inclined hole)",
+    "Lubinski, 1950 (vertical hole); Dawson and Paslay, 1984 (inclined hole)",
     (*AREAS, "buoyed_weight_lb_ft >= 0", "inclination_deg >= 0", "clearance_in > 0"),
 )
 def buckling_force(

@@ -8,7 +8,7 @@ from knollstack.core.base.formula import Value, formula
 @formula(
     "V_u = V·(p₀/p_min − p₀/p_op)",
     "gal",
-    "API 16D, ideal gas",
+    "API Spec 16D, 2nd ed., 2004, ideal gas",
     ("gas_volume_gal > 0", "precharge_psi > 0", "minimum_psi >= precharge_psi", "operating_psi >= minimum_psi"),
 )
 def accumulator_usable(gas_volume_gal: Value, precharge_psi: Value, minimum_psi: Value, operating_psi: Value) -> Value:

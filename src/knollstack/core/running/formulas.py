@@ -9,7 +9,7 @@ from knollstack.core.base.formula import Value, formula
 @formula(
     "δ = W·sin I·l³/(384·E·J)·(24/u⁴)·(u²/2 − u·(cosh u − 1)/sinh u),  u² = F·l²/(4·E·J)",
     "in",
-    "API RP 10D-2",
+    "API RP 10D-2, 1st ed., 2004",
     (
         "buoyed_weight_lb_ft >= 0",
         "inclination_deg >= 0",
