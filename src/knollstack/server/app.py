@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 from pathlib import Path
 
 from flask import Flask, Response, abort, jsonify, send_from_directory
@@ -9,6 +10,7 @@ from flask_openapi3 import Info, OpenAPI
 from werkzeug.exceptions import HTTPException
 
 from knollstack import __version__
+from knollstack.catalogue import load
 from knollstack.core.document.faults import FaultyDesign
 from knollstack.server import database, designs, drawings, evaluations, planning, reference, strings, tables, wells
 from knollstack.server.guard import guard
@@ -41,6 +43,8 @@ def create_app(database_path: str | Path, hosts: set[str] | None = None, web: Pa
     )
     app.config["DATABASE"] = str(database_path)
     app.config["MAX_CONTENT_LENGTH"] = BODY_LIMIT
+    load()
+    gc.freeze()  # what is loaded now lives as long as the process: the collector need not look at it again
     with connect(database_path) as connection:
         migrate(connection)
     connection.close()

@@ -108,14 +108,15 @@ def test_kick_remedy_on_a_proposal_adopts_it():
     assert all(s.proposed for s in base.strings)
 
 
-def test_demo_carries_its_two_findings_and_nothing_unknown():
+def test_demo_carries_its_three_findings_and_nothing_unknown():
     evaluation = run(demo())
-    assert [(f.severity, f.step) for f in evaluation.findings] == [("stop", "sizes"), ("stop", "cement")]
+    found = [(f.severity, f.step) for f in evaluation.findings]
+    assert found == [("stop", "sizes"), ("stop", "cement"), ("caution", "mud")]
     assert {p.step: p.state for p in evaluation.path} == {
         "ground": "good",
         "depths": "good",
         "sizes": "stop",
-        "mud": "good",
+        "mud": "caution",
         "pipe": "good",
         "cement": "stop",
         "wellhead": "good",

@@ -5,7 +5,7 @@ import pytest
 
 from knollstack.core.base.units import plain
 from knollstack.core.ground.judge import judge
-from knollstack.core.ground.riserless import depths_of, is_riserless, planned_ppg, stands
+from knollstack.core.ground.riserless import is_riserless, planned_ppg, stands
 from knollstack.core.ground.well import build_well
 from knollstack.core.reading.read import parse
 from tests.helpers import find, points, run, well
@@ -72,8 +72,6 @@ def test_every_profile_point_of_the_hole_is_asked():
     assert column(mud, 5500.0) < 11.0
     assert stands(made, mud, 4000.0, 4300.0)
     assert not stands(made, mud, 4000.0, 5500.0)
-    assert set(depths_of(made, 4000.0, 5500.0)) == {4000.0, 4500.0, 4501.0, 5500.0}
-    assert depths_of(made, 4500.0, 5000.0).tolist() == [4500.0, 4501.0, 5000.0]
 
 
 def test_what_is_not_known_over_the_whole_hole_is_unknown():

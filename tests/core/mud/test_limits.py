@@ -8,11 +8,14 @@ import pytest
 from knollstack.core.base.units import plain
 from knollstack.core.depths.tolerance import open_hole, tolerance_at, tolerances
 from knollstack.core.evaluation.steps import WORDS
+from knollstack.core.mud.circulation import Friction, annulus
+from knollstack.core.mud.formulas import annular_velocity, trip_velocity
 from knollstack.core.proposal.equipping import program_of
 from knollstack.core.reading.read import parse
 from knollstack.demo import documents
 from tests.core.evaluation.test_judging import strings
 from tests.helpers import CATALOGUE, find, points, run
+from tests.random_wells import random_well
 
 C = 12 / 231
 MOVING = {"reading_300": 38.0, "reading_600": 62.0, "flow_gpm": 500.0}
@@ -133,3 +136,43 @@ def test_a_step_is_as_bad_as_its_worst_finding():
     severities = {f.severity for f in find(evaluation, "cement")}
     assert {"unknown", "caution"} <= severities
     assert {p.step: p.state for p in evaluation.path}["cement"] == ("stop" if "stop" in severities else "incomplete")
+
+
+@pytest.mark.parametrize("seed", range(20))
+def test_the_moving_mud_is_compared_with_the_rock_at_every_foot_along_hole(seed):
+    """Friction piece by piece summed down to each foot: ECD and surge over fracture, swab under pore, where each is worst."""
+    document = random_well(seed)
+    evaluation, program = run(document), program_of(parse(document), CATALOGUE)
+    made, ground = program.well, program.well.ground
+    speed = made.policy.mud.trip_speed_ft_min / 60
+    for i, row in enumerate(evaluation.mud.strings):
+        string = program.strings[i]
+        if row.ecd_worst is None:
+            assert i == 0 or program.cased_bores(string) is None, "unknown only where the casing above is"
+            continue
+        bores = tuple(program.cased_bores(string))
+        friction = Friction(made, string.mud_ppg, string.own.reading_300, string.own.reading_600)
+        marks = made.path.md_at(made.window.depths_ft)
+        feet = np.concatenate([np.arange(string.previous_shoe_md_ft, string.shoe_md_ft, 1.0), [string.shoe_md_ft]])
+        beside = [m + d for m in marks for d in (-1e-5, 1e-5)]
+        md = np.array(sorted({*feet, *(m for m in beside if feet[0] < m < feet[-1])}))
+        tvd = made.path.tvd_at(md)
+        moves = (
+            (row.ecd_worst, 1, lambda p, s=string: annular_velocity(s.own.flow_gpm, p.outer_in, p.inner_in)),
+            (row.surge_worst, 1, lambda p: trip_velocity(speed, p.outer_in, p.inner_in)),
+            (row.swab_worst, -1, lambda p: trip_velocity(speed, p.outer_in, p.inner_in)),
+        )
+        for worst, sign, velocity in moves:
+            lost = np.zeros(md.shape)
+            for piece in annulus(made, string, bores):
+                per_ft = friction.psi(piece, velocity(piece)) / piece.length_ft
+                lost += per_ft * np.clip(md - (piece.bottom_md_ft - piece.length_ft), 0.0, piece.length_ft)
+            rock = (ground.fracture if sign > 0 else ground.pore).at(tvd)
+            beyond = sign * (C * (string.mud_ppg - rock) * tvd + sign * lost)
+            own = sign * C * (worst.emw_ppg - worst.rock_ppg) * made.path.tvd(worst.md_ft)
+            assert own == pytest.approx(np.max(beyond), abs=0.05), (i, sign)
+            wrong = [
+                f for f in find(evaluation, "mud") if f.working == f"mud/{i}/{'swab' if sign < 0 else 'ecd'}_worst"
+            ]
+            if worst is not row.surge_worst and abs(own) > 0.1:
+                assert bool(wrong) == (own > 0)

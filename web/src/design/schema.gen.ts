@@ -2348,13 +2348,16 @@ export interface components {
         };
         /**
          * KickDrawing
-         * @description Kick tolerance against the depth of the kick, where the rock limits it; for drawing.
+         * @description Kick tolerance against the depth of the kick, where the rock limits it, and the greatest intensity at which the
+         *     volume that policy asks is still tolerated.
          */
         KickDrawing: {
             /** Curve Bbl */
             curve_bbl: number[];
             /** Curve Md Ft */
             curve_md_ft: number[];
+            /** Greatest Intensity Ppg */
+            greatest_intensity_ppg: number | null;
         };
         /**
          * KickDrawings
@@ -2381,8 +2384,8 @@ export interface components {
             at_md_ft: number | null;
             /** Full Gas Margin Psi */
             full_gas_margin_psi: number | null;
-            /** Greatest Intensity Ppg */
-            greatest_intensity_ppg: number | null;
+            /** Full Gas Md Ft */
+            full_gas_md_ft: number | null;
             /** Height Ft */
             height_ft: number | null;
             /** Limited */
@@ -2645,6 +2648,8 @@ export interface components {
              * @default null
              */
             ecd_shoe_ppg: number | null;
+            /** @default null */
+            ecd_worst: components["schemas"]["Nearest"] | null;
             /** Hole Volume Bbl */
             hole_volume_bbl: number | null;
             lower: components["schemas"]["BoundResult"] | null;
@@ -2673,11 +2678,15 @@ export interface components {
              * @default null
              */
             surge_ppg: number | null;
+            /** @default null */
+            surge_worst: components["schemas"]["Nearest"] | null;
             /**
              * Swab Ppg
              * @default null
              */
             swab_ppg: number | null;
+            /** @default null */
+            swab_worst: components["schemas"]["Nearest"] | null;
             /**
              * Sweep Bbl
              * @default null
@@ -2740,6 +2749,18 @@ export interface components {
         NameBody: {
             /** Name */
             name: string;
+        };
+        /**
+         * Nearest
+         * @description Where in the open hole the moving mud is nearest to what the rock stands, or farthest beyond it.
+         */
+        Nearest: {
+            /** Emw Ppg */
+            emw_ppg: number;
+            /** Md Ft */
+            md_ft: number;
+            /** Rock Ppg */
+            rock_ppg: number;
         };
         /** OfferedColumn */
         OfferedColumn: {

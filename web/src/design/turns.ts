@@ -27,7 +27,7 @@ export function inTurn<T>(ask: () => Promise<T>): Promise<T> {
 
 async function countLateFrames(): Promise<void> {
   late = 0;
-  for (let before = await frame(); dragging; ) {
+  for (let before = await frame(); dragging;) {
     const now = await frame();
     if (now - before > LATE_MS) late += 1;
     before = now;

@@ -5,18 +5,17 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 import numpy as np
-from numpy.typing import NDArray
 
 from knollstack.core.base.constants import SEA_WATER_PPG
 from knollstack.core.base.formula import Value, sweeping
 from knollstack.core.base.formulas import equivalent_mud_weight, hydrostatic_pressure
 from knollstack.core.cement.formulas import bentonite_water, slurry
+from knollstack.core.ground.extremes import open_nodes, worst_depth
 from knollstack.core.ground.riserless import is_riserless
 from knollstack.core.ground.well import Well
 from knollstack.core.program.laid import LaidString, Slurry
 
 BENTONITE_PERCENTS = (0.0, 4.0, 8.0, 12.0, 16.0)
-Floats = NDArray[np.float64]
 
 
 @dataclass(frozen=True)
@@ -50,22 +49,15 @@ def column_of(well: Well, string: LaidString, slurry_ppg: float) -> Column | Non
     return replace(column, mudline_tvd_ft=well.ground_md_ft, water_depth_ft=well.site.water_depth_ft)
 
 
-def _open_depths(well: Well, string: LaidString, cement_top_tvd: float) -> Floats:
-    """TVDs in the open hole at which the column is compared with fracture."""
-    top, bottom = well.path.tvd(string.previous_shoe_md_ft), well.path.tvd(string.shoe_md_ft)
-    marks = np.append(well.window.depths_ft, cement_top_tvd)
-    return np.unique(np.concatenate([[top], marks[(marks > top) & (marks < bottom)], [bottom]]))
-
-
 @sweeping()
 def weakest(well: Well, string: LaidString, column: Column) -> tuple[float, float] | None:
-    """Depth [ft TVD] where column less fracture pressure is greatest, and the fracture there; None where unknown."""
-    depths = _open_depths(well, string, column.top_tvd_ft)
-    fracture = well.ground.fracture.at(depths)
-    if np.any(np.isnan(fracture)):
-        return None
-    k = int(np.argmax(np.asarray(column.emw_ppg(depths)) - fracture))
-    return float(depths[k]), float(fracture[k])
+    """Depth [ft TVD] where column over fracture is greatest, and the fracture there; None where unknown."""
+    nodes = open_nodes(well, string.previous_shoe_md_ft, string.shoe_md_ft, (column.top_tvd_ft, column.mudline_tvd_ft))
+    fracture = well.ground.fracture
+    at = worst_depth(
+        lambda z: np.asarray(column.psi(z) - hydrostatic_pressure(fracture.at(z), z)), nodes, as_weight=True
+    )
+    return None if at is None else (at, float(fracture.at(at)))
 
 
 @sweeping()

@@ -7,7 +7,7 @@ from functools import partial
 
 import numpy as np
 
-from knollstack.core.base.findings import Change, Finding, Remedy, depth, find, pressure, remedy, volume
+from knollstack.core.base.findings import Change, Finding, Remedy, Words, depth, find, pressure, remedy, volume
 from knollstack.core.depths.conductor import conductor_md_ft
 from knollstack.core.depths.remedies import deeper_shoe, other_mud
 from knollstack.core.depths.results import KickResult
@@ -58,13 +58,16 @@ def kick_findings(
 
 def _full_gas(string: LaidString, kick: KickResult) -> Iterator[Finding]:
     """The other criterion: the shoe must stand a hole full of gas, whatever the volume."""
-    margin = kick.full_gas_margin_psi
-    if margin is not None and margin < 0:
+    margin, at = kick.full_gas_margin_psi, kick.full_gas_md_ft
+    if margin is not None and at is not None and margin < 0:
+        where: Words = ("With the hole full of gas the shoe is short of strength by ",)
+        if at > string.shoe_md_ft + 0.5:
+            where = ("With the hole full of gas the rock at ", depth(at), " is short of strength by ")
         yield _find(
             "stop",
             f"{string.path}/shoe_md_ft",
             string.shoe_words,
-            "With the hole full of gas the shoe is short of strength by ",
+            *where,
             pressure(-margin),
             ".",
             value=pressure(margin),

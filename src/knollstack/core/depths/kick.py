@@ -7,8 +7,16 @@ import numpy as np
 from knollstack.core.base.formulas import hydrostatic_pressure
 from knollstack.core.base.working import headline
 from knollstack.core.depths.formulas import formation_pressure, full_gas_margin, full_gas_shoe_pressure, maasp
+from knollstack.core.depths.full_gas import full_gas
 from knollstack.core.depths.results import KickDrawing, KickResult
-from knollstack.core.depths.tolerance import kick_depths_md, least_and_greatest, open_hole, tolerance_at, tolerances
+from knollstack.core.depths.tolerance import (
+    greatest_intensity_ppg,
+    kick_depths_md,
+    least_kick_md,
+    open_hole,
+    tolerance_at,
+    tolerances,
+)
 from knollstack.core.ground.well import Well
 from knollstack.core.program.laid import LaidString
 
@@ -18,13 +26,18 @@ CURVE_STEP_FT = 100.0
 def kick_drawing(well: Well, string: LaidString, below: LaidString | None) -> KickDrawing:
     """Tolerance for a kick at each depth, on a grid and at every pore point, where the rock limits it."""
     if below is None or string.role == "conductor" or below.bit_in is None or below.mud_ppg is None:
-        return KickDrawing(curve_md_ft=(), curve_bbl=())
+        return KickDrawing(curve_md_ft=(), curve_bbl=(), greatest_intensity_ppg=None)
     shoe, bottom = string.shoe_md_ft, below.shoe_md_ft
     steps = np.arange(shoe + CURVE_STEP_FT, bottom, CURVE_STEP_FT)
     depths = np.unique(np.concatenate([steps, kick_depths_md(well, shoe, bottom)]))
-    found = tolerances(well, open_hole(well, below.bit_in), np.array([shoe]), np.array([below.mud_ppg]), depths)
+    hole, asked = open_hole(well, below.bit_in), well.kick_minimum_bbl(below.bit_in)
+    found = tolerances(well, hole, np.array([shoe]), np.array([below.mud_ppg]), depths)
     known = np.isfinite(found.volume_bbl[0]) & found.limited[0]
-    return KickDrawing(curve_md_ft=tuple(depths[known].tolist()), curve_bbl=tuple(found.volume_bbl[0][known].tolist()))
+    return KickDrawing(
+        curve_md_ft=tuple(depths[known].tolist()),
+        curve_bbl=tuple(found.volume_bbl[0][known].tolist()),
+        greatest_intensity_ppg=greatest_intensity_ppg(well, hole, shoe, below.mud_ppg, bottom, asked),
+    )
 
 
 def kick_at_shoe(well: Well, string: LaidString, below: LaidString | None) -> KickResult | None:
@@ -33,7 +46,7 @@ def kick_at_shoe(well: Well, string: LaidString, below: LaidString | None) -> Ki
         return None
     hole, asked = open_hole(well, below.bit_in), well.kick_minimum_bbl(below.bit_in)
     shoe_tvd = well.path.tvd(string.shoe_md_ft)
-    worst_md, greatest = least_and_greatest(well, hole, string.shoe_md_ft, below.mud_ppg, below.shoe_md_ft, asked)
+    worst_md = least_kick_md(well, hole, string.shoe_md_ft, below.mud_ppg, below.shoe_md_ft)
     least = None
     if worst_md is not None:
         with headline(f"depths/{string.index}/kick_tolerance"):
@@ -42,6 +55,7 @@ def kick_at_shoe(well: Well, string: LaidString, below: LaidString | None) -> Ki
     if fracture is not None:
         with headline(f"depths/{string.index}/maasp"):
             surface = maasp(fracture, below.mud_ppg, shoe_tvd)
+    gas_margin, gas_md = _full_gas(well, string, below)
     return KickResult(
         tolerance_bbl=least.volume_bbl if least else None,
         limited=least is None or least.limited,
@@ -51,22 +65,20 @@ def kick_at_shoe(well: Well, string: LaidString, below: LaidString | None) -> Ki
         weak_md_ft=well.path.md(least.weak_tvd_ft) if least else None,
         weak_is_shoe=least is not None and abs(least.weak_tvd_ft - shoe_tvd) < 0.01,
         maasp_psi=surface,
-        greatest_intensity_ppg=greatest,
-        full_gas_margin_psi=_full_gas_margin(well, string, below),
+        full_gas_margin_psi=gas_margin,
+        full_gas_md_ft=gas_md,
     )
 
 
-def _full_gas_margin(well: Well, string: LaidString, below: LaidString) -> float | None:
-    """What the shoe stands over the pressure of a hole full of gas [psi], at the worst kick depth; None if unknown."""
-    policy = well.policy.depths
-    shoe_tvd = well.path.tvd(string.shoe_md_ft)
-    fracture = well.ground.fracture.one(shoe_tvd)
-    kicks = well.path.tvd_at(kick_depths_md(well, string.shoe_md_ft, below.shoe_md_ft))
-    pore = well.ground.pore.at(kicks)
-    if fracture is None or np.any(np.isnan(pore)):
-        return None
-    worst = int(np.argmax(hydrostatic_pressure(pore, kicks) - policy.influx_psi_ft * kicks))
+def _full_gas(well: Well, string: LaidString, below: LaidString) -> tuple[float | None, float | None]:
+    """What the weakest rock below the shoe has over a hole full of gas [psi], and its depth [ft MD]; None if unknown."""
+    policy, path = well.policy.depths, well.path
+    found = full_gas(well, *path.span(string.shoe_md_ft, below.shoe_md_ft))
+    if found is None:
+        return None, None
+    weak, kick = found.weak_tvd_ft, found.kick_tvd_ft
     with headline(f"depths/{string.index}/full_gas"):
-        formation = formation_pressure(float(pore[worst]), policy.kick_intensity_ppg, float(kicks[worst]))
-        at_shoe = full_gas_shoe_pressure(formation, float(kicks[worst]), shoe_tvd, policy.influx_psi_ft)
-        return float(full_gas_margin(hydrostatic_pressure(fracture, shoe_tvd), at_shoe))
+        formation = formation_pressure(float(well.ground.pore.at(kick)), policy.kick_intensity_ppg, kick)
+        gas = full_gas_shoe_pressure(formation, kick, weak, policy.influx_psi_ft)
+        margin = full_gas_margin(hydrostatic_pressure(float(well.ground.fracture.at(weak)), weak), gas)
+    return float(margin), path.md(weak)

@@ -25,15 +25,18 @@ class KickResult(Result):
     weak_md_ft: float | None
     weak_is_shoe: bool
     maasp_psi: float | None
-    greatest_intensity_ppg: float | None
     full_gas_margin_psi: float | None
+    full_gas_md_ft: float | None
 
 
 class KickDrawing(Result):
-    """Kick tolerance against the depth of the kick, where the rock limits it; for drawing."""
+    """Kick tolerance against the depth of the kick, where the rock limits it, and the greatest intensity at which the
+    volume that policy asks is still tolerated.
+    """
 
     curve_md_ft: tuple[float, ...]
     curve_bbl: tuple[float, ...]
+    greatest_intensity_ppg: float | None
 
 
 class ProposedShoe(Result):

@@ -12,9 +12,9 @@ from functools import cached_property
 import numpy as np
 from numpy.typing import NDArray
 
-from knollstack.core.base.constants import PSI_PER_PPG_FT
 from knollstack.core.base.findings import Words, depth, emw, volume
 from knollstack.core.base.remember import remembered
+from knollstack.core.depths.full_gas import stand_full_gas
 from knollstack.core.depths.tolerance import OpenHole, gives, open_hole
 from knollstack.core.document.design import Zone
 from knollstack.core.ground.well import Well
@@ -213,23 +213,11 @@ class KickTolerance(Rule):
 
     def holds(self, at: Tried) -> Bools:
         if self.well.policy.depths.kick_criterion == "full gas":
-            return self._full_gas(at)
+            return stand_full_gas(self.well, at.tops_tvd_ft, at.bottom_tvd_ft)
         low, high = self.well.window.over(at.tops_tvd_ft, at.bottom_tvd_ft)
         rounded = np.ceil(np.round(low * 10, 6)) / 10
         mud = np.where(rounded <= high, rounded, low)
         return gives(self.well, self.hole, at.tops_md_ft, mud, at.bottom_md_ft, self.asked_bbl)
-
-    def _full_gas(self, at: Tried) -> Bools:
-        """The shoe stands a hole full of gas from the worst depth of the section; unknown does not."""
-        policy, ground = self.well.policy.depths, self.well.ground
-        gas, shoes, end = policy.influx_psi_ft, at.tops_tvd_ft, at.bottom_tvd_ft
-        nodes = ground.pore.tvd_ft
-        kicks = np.append(nodes[nodes < end], end)
-        formation = PSI_PER_PPG_FT * (ground.pore.at(kicks) + policy.kick_intensity_ppg) * kicks
-        # the worst from each depth down: gas from there to a shoe above takes off its own weight
-        worst = np.maximum.accumulate((formation - gas * kicks)[::-1])[::-1]
-        at_shoe = worst[np.searchsorted(kicks, shoes, side="right").clip(max=len(kicks) - 1)] + gas * shoes
-        return np.asarray(at_shoe <= PSI_PER_PPG_FT * ground.fracture.at(shoes) * shoes)
 
     def why(self, top_md_ft: float, bottom_md_ft: float, where: str) -> Words:
         if where == "Deeper":

@@ -110,24 +110,24 @@ class Tolerances:
 def tolerances(
     well: Well, hole: OpenHole, tops_md: Floats, mud: Floats, kicks_md: Floats, intensity_ppg: Floats | None = None
 ) -> Tolerances:
-    """Kick tolerance of many shoes, each with its mud and, where given, its intensity, for kicks at many depths."""
-    intensity = np.full(mud.shape, well.policy.depths.kick_intensity_ppg) if intensity_ppg is None else intensity_ppg
+    """Kick tolerance of many shoes, each with its mud, for kicks at many depths; of one shoe also at many intensities."""
+    intensity = np.array([well.policy.depths.kick_intensity_ppg]) if intensity_ppg is None else intensity_ppg
     kicks_tvd, tops_tvd = well.path.tvd_at(kicks_md), well.path.tvd_at(tops_md)
-    pore = np.broadcast_to(well.ground.pore.at(kicks_tvd), (len(tops_md), len(kicks_md)))
+    pore = well.ground.pore.at(kicks_tvd)
     weak, weak_psi = _weak_points(well, tops_tvd, mud, kicks_tvd)
     weak_psi = weak_psi - (well.site.choke_line_psi or 0.0)
     known = np.isfinite(weak_psi) & np.isfinite(mud)[:, None] & np.isfinite(pore)
     known &= tops_tvd[:, None] <= kicks_tvd[None, :]
-    volume, height = np.full(known.shape, np.nan), np.full(known.shape, np.nan)
+    shape = (max(len(tops_md), len(intensity)), len(kicks_md))
+    parts = (weak, weak_psi, mud[:, None], pore, kicks_tvd, kicks_md, intensity[:, None])
+    whole = [np.broadcast_to(part, shape) for part in parts]
+    limited = np.asarray(_limited(well, whole[3], kicks_tvd, whole[0], whole[1], whole[6]))
+    volume, height = np.full(shape, np.nan), np.full(shape, np.nan)
     if np.any(known):
-        n, k = np.nonzero(known)
-        heights, at_weak, on_bottom = _volumes(
-            well, hole, weak[known], weak_psi[known], mud[n], pore[known], kicks_tvd[k], kicks_md[k], intensity[n]
-        )
-        volume[known], height[known] = np.minimum(at_weak, on_bottom), heights
-    return Tolerances(
-        volume, np.asarray(_limited(well, pore, kicks_tvd, weak, weak_psi, intensity[:, None])), weak, height
-    )
+        some = np.broadcast_to(known, shape)
+        heights, at_weak, on_bottom = _volumes(well, hole, *(part[some] for part in whole))
+        volume[some], height[some] = np.minimum(at_weak, on_bottom), heights
+    return Tolerances(volume, limited, whole[0], height)
 
 
 def _limited(well: Well, pore: Value, kick_tvd: Value, weak_tvd: Value, weak_psi: Value, intensity: Value) -> Value:
@@ -171,8 +171,8 @@ def _volumes(
 def _judged(found: Tolerances, tops_md: Floats, kicks_md: Floats) -> Floats:
     """Volumes that count: where the rock limits the bubble. Infinite where it does not, NaN where unknown."""
     idle = tops_md[:, None] >= kicks_md[None, :]
-    idle |= ~found.limited & ~np.isnan(found.volume_bbl)
-    return np.where(idle, np.inf, found.volume_bbl)
+    free = ~found.limited & ~np.isnan(found.volume_bbl)
+    return np.where(idle | free, np.inf, found.volume_bbl)
 
 
 def least_bbl(well: Well, hole: OpenHole, tops_md: Floats, mud: Floats, bottom_md: float) -> Floats:
@@ -220,40 +220,38 @@ def _worst_md(judged: Floats, kicks_md: Floats) -> float:
     return float(kicks_md[int(np.argmin(judged)) if np.any(np.isfinite(judged)) else -1])
 
 
-def least_at(well: Well, hole: OpenHole, shoe_md: float, mud_ppg: float, bottom_md: float) -> Tolerance | None:
-    """Least tolerance of one shoe over the section below it; None when it is unknown anywhere."""
+def least_kick_md(well: Well, hole: OpenHole, shoe_md: float, mud_ppg: float, bottom_md: float) -> float | None:
+    """Depth of the kick of which one shoe tolerates least over the section below it; None when it is unknown anywhere."""
     kicks, tops = kick_depths_md(well, shoe_md, bottom_md), np.array([shoe_md])
     judged = _judged(tolerances(well, hole, tops, np.array([mud_ppg]), kicks), tops, kicks)[0]
-    if np.any(np.isnan(judged)):
-        return None
-    return tolerance_at(well, hole, shoe_md, mud_ppg, _worst_md(judged, kicks))
+    return None if np.any(np.isnan(judged)) else _worst_md(judged, kicks)
+
+
+def least_at(well: Well, hole: OpenHole, shoe_md: float, mud_ppg: float, bottom_md: float) -> Tolerance | None:
+    """Least tolerance of one shoe over the section below it; None when it is unknown anywhere."""
+    kick_md = least_kick_md(well, hole, shoe_md, mud_ppg, bottom_md)
+    return None if kick_md is None else tolerance_at(well, hole, shoe_md, mud_ppg, kick_md)
 
 
 COARSE_PPG, FINE_PPG, MOST_PPG = 0.2, 0.01, 5.0
 
 
-def least_and_greatest(
+def greatest_intensity_ppg(
     well: Well, hole: OpenHole, shoe_md: float, mud_ppg: float, bottom_md: float, volume_bbl: float
-) -> tuple[float | None, float | None]:
-    """Depth [ft MD] of the kick of which a shoe tolerates least, and the greatest intensity [ppg] that it stands.
+) -> float | None:
+    """Greatest kick intensity [ppg], in hundredths, at which a volume is still tolerated over the whole section.
 
-    The intensity, in hundredths, at which a volume is still tolerated over the whole section: 0 where not even a
-    swabbed kick of that volume is. More intensity never raises tolerance. None where unknown.
+    0 where not even a swabbed kick of that volume is; None where it is unknown. More intensity never raises tolerance.
     """
-    kicks = kick_depths_md(well, shoe_md, bottom_md)
-
-    def judged(intensity: Floats) -> Floats:
-        tops, mud = np.full(intensity.shape, shoe_md), np.full(intensity.shape, mud_ppg)
-        return _judged(tolerances(well, hole, tops, mud, kicks, intensity), tops, kicks)
-
-    coarse = np.arange(0.0, MOST_PPG + COARSE_PPG / 2, COARSE_PPG)
-    found = judged(np.append(coarse, well.policy.depths.kick_intensity_ppg))
-    if np.any(np.isnan(found)):
-        return None, None
-    worst = _worst_md(found[-1], kicks)
-    holds = np.flatnonzero(np.min(found[:-1], axis=1) >= volume_bbl - 1e-9)
-    if not len(holds):
-        return worst, 0.0
-    fine = coarse[holds[-1]] + np.arange(0.0, COARSE_PPG + FINE_PPG / 2, FINE_PPG)
-    holds = np.flatnonzero(np.min(judged(fine), axis=1) >= volume_bbl - 1e-9)
-    return worst, round(float(fine[holds[-1]]), 2)
+    kicks, low, top = kick_depths_md(well, shoe_md, bottom_md), 0.0, np.array([shoe_md])
+    for step, span in ((COARSE_PPG, MOST_PPG), (FINE_PPG, COARSE_PPG)):
+        tried = low + np.arange(0.0, span + step / 2, step)
+        found = _judged(tolerances(well, hole, top, np.array([mud_ppg]), kicks, tried), top, kicks)
+        least = np.min(found, axis=1)
+        if np.any(np.isnan(least)):
+            return None
+        holds = np.flatnonzero(least >= volume_bbl - 1e-9)
+        if not len(holds):
+            return 0.0
+        low = float(tried[holds[-1]])
+    return round(low, 2)

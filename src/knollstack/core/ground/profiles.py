@@ -6,6 +6,7 @@ step the worse value counts. Outside its points a profile is unknown, carried as
 
 from __future__ import annotations
 
+import math
 from bisect import bisect_left
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -62,6 +63,15 @@ class Profile:
         k = np.minimum(np.searchsorted(steps, z), len(steps) - 1)
         return np.asarray(np.where(steps[k] == z, worse[k], found))
 
+    def lower_at(self, tvd_ft: ArrayLike) -> Floats:
+        """EMW [ppg] as `at`, but the lower side at a step."""
+        z, found = np.asarray(tvd_ft, dtype=float), self.at(tvd_ft)
+        if not self.known or not len(self._line[2]):
+            return found
+        k = np.minimum(np.searchsorted(self.tvd_ft, z), len(self.tvd_ft) - 1)
+        lower = np.minimum(self.above_ppg, self.below_ppg)
+        return np.asarray(np.where(self.tvd_ft[k] == z, lower[k], found))
+
     @cached_property
     def _lists(self) -> tuple[list[float], list[float], list[float]]:
         return self.tvd_ft.tolist(), self.above_ppg.tolist(), self.below_ppg.tolist()
@@ -76,6 +86,15 @@ class Profile:
             return max(above[k], below[k]) if self.worse_is_high else min(above[k], below[k])
         slope = (above[k] - below[k - 1]) / (depths[k] - depths[k - 1])
         return slope * (tvd_ft - depths[k - 1]) + below[k - 1]
+
+    def beside(self, tvd_ft: float, side: int) -> float:
+        """EMW [ppg] just above a depth (-1) or just below it (1); NaN where unknown."""
+        depths, above, below = self._lists
+        k = bisect_left(depths, tvd_ft)
+        if k < len(depths) and depths[k] == tvd_ft:
+            return above[k] if side < 0 else below[k]
+        found = self.one(tvd_ft)
+        return math.nan if found is None else found
 
 
 def build_profile(points: Sequence[Point], worse_is_high: bool) -> Profile:

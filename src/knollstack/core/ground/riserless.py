@@ -5,8 +5,9 @@ from __future__ import annotations
 import numpy as np
 from numpy.typing import NDArray
 
-from knollstack.core.base.constants import SEA_WATER_PPG
+from knollstack.core.base.constants import PSI_PER_PPG_FT, SEA_WATER_PPG
 from knollstack.core.base.formulas import equivalent_mud_weight
+from knollstack.core.ground.extremes import nodes_between, worst_depth
 from knollstack.core.ground.formulas import riserless_pressure
 from knollstack.core.ground.well import Well
 
@@ -20,29 +21,39 @@ def is_riserless(well: Well, index: int) -> bool:
     return well.site.setting == "subsea" and index <= 1
 
 
-def depths_of(well: Well, top_tvd_ft: float, bottom_tvd_ft: float) -> Floats:
-    nodes = well.window.depths_ft
-    inside = nodes[(nodes > top_tvd_ft) & (nodes < bottom_tvd_ft)]
-    return np.concatenate([[top_tvd_ft], inside, [bottom_tvd_ft]])
+def column_psi(well: Well, mud_ppg: float, tvd_ft: Floats) -> Floats:
+    """Sea water down to the mudline, mud below it."""
+    return np.asarray(riserless_pressure(mud_ppg, tvd_ft, well.site.rig_floor_ft, well.site.water_depth_ft))
 
 
-def column_emw(well: Well, mud_ppg: float, tvd_ft: Floats) -> Floats:
+def worst_depths(
+    well: Well, mud_ppg: float, top_tvd_ft: float, bottom_tvd_ft: float
+) -> tuple[float | None, float | None]:
+    """TVDs at which the column is most under the pore pressure and most over the fracture pressure; None is unknown."""
+    nodes = nodes_between(well, top_tvd_ft, bottom_tvd_ft)
+    pore, fracture = well.ground.pore, well.ground.fracture
+
+    def under(z: Floats) -> Floats:
+        return np.asarray(PSI_PER_PPG_FT * pore.at(z) * z - column_psi(well, mud_ppg, z))
+
+    def over(z: Floats) -> Floats:
+        return np.asarray(column_psi(well, mud_ppg, z) - PSI_PER_PPG_FT * fracture.at(z) * z)
+
+    return worst_depth(under, nodes, as_weight=True), worst_depth(over, nodes, as_weight=True)
+
+
+def column_emw(well: Well, mud_ppg: float, tvd_ft: float) -> float:
     """The column as equivalent mud weight from the rig floor."""
-    psi = riserless_pressure(mud_ppg, tvd_ft, well.site.rig_floor_ft, well.site.water_depth_ft)
-    return np.asarray(equivalent_mud_weight(psi, tvd_ft))
+    return float(equivalent_mud_weight(column_psi(well, mud_ppg, np.asarray(tvd_ft)), tvd_ft))
 
 
 def stands(well: Well, mud_ppg: float, top_tvd_ft: float, bottom_tvd_ft: float) -> bool | None:
     """The column holds the pore pressure and is held by the rock over the open hole; None where unknown."""
-    depths = depths_of(well, top_tvd_ft, bottom_tvd_ft)
-    column, pore, fracture = (
-        column_emw(well, mud_ppg, depths),
-        well.ground.pore.at(depths),
-        well.ground.fracture.at(depths),
-    )
-    if np.any(np.isnan(pore)) or np.any(np.isnan(fracture)):
+    under, over = worst_depths(well, mud_ppg, top_tvd_ft, bottom_tvd_ft)
+    if under is None or over is None:
         return None
-    return bool(np.all(column >= pore - 1e-9) and np.all(column <= fracture + 1e-9))
+    pore, fracture = float(well.ground.pore.at(under)), float(well.ground.fracture.at(over))
+    return column_emw(well, mud_ppg, under) >= pore - 1e-9 and column_emw(well, mud_ppg, over) <= fracture + 1e-9
 
 
 def planned_ppg(well: Well, top_tvd_ft: float, bottom_tvd_ft: float) -> float | None:

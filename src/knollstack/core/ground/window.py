@@ -73,9 +73,16 @@ class Window:
         for top, base, limit in self._permeable:
             inside = (z >= top) & (z <= base) & (z > 0)
             if np.any(inside):
-                own = sticking_mud(self.ground.pore.at(z[inside]), limit, z[inside])
+                own = sticking_mud(self._least_pore(z[inside], top, base), limit, z[inside])
                 bound[inside] = np.minimum(bound[inside], own)
         return bound
+
+    def _least_pore(self, tvd_ft: Floats, top_ft: float, base_ft: float) -> Floats:
+        """Pore pressure of a zone's own rock: at a step its lower side, which the mud presses hardest against."""
+        pore = self.ground.pore
+        least = pore.lower_at(tvd_ft)
+        least = np.where(tvd_ft == top_ft, pore.beside(top_ft, 1), least)
+        return np.where(tvd_ft == base_ft, pore.beside(base_ft, -1), least)
 
     def over(self, tops_ft: Floats, bottom_ft: float) -> tuple[Floats, Floats]:
         """Lower and upper bounds over [top, bottom] for many tops at once, tops at or above the bottom."""
@@ -128,9 +135,9 @@ class Window:
         if fracture[k] <= sticking[k]:
             value = greatest_mud(float(self.ground.fracture.at(at)), self.policy.fracture_margin_ppg)
             return Bound(float(value), at, "fracture less margin")
-        limits = [limit for top, base, limit in self._permeable if top <= at <= base]
-        pore = float(self.ground.pore.at(at))
-        return Bound(float(min(sticking_mud(pore, limit, at) for limit in limits)), at, "differential sticking")
+        touching = [zone for zone in self._permeable if zone[0] <= at <= zone[1]]
+        limits = [(float(self._least_pore(np.array(at), top, base)), limit) for top, base, limit in touching]
+        return Bound(float(min(sticking_mud(pore, limit, at) for pore, limit in limits)), at, "differential sticking")
 
 
 @remembered(256, traced=True)

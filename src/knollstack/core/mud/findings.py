@@ -4,10 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-import numpy as np
-
 from knollstack.core.base.findings import Amount, Finding, Remedy, Severity, Words, depth, emw, find, remedy
-from knollstack.core.ground.riserless import column_emw, depths_of
+from knollstack.core.ground.riserless import column_emw, worst_depths
 from knollstack.core.ground.well import Well
 from knollstack.core.mud.circulation import Moving
 from knollstack.core.mud.results import BoundResult, MudStepResult, RiserResult
@@ -77,29 +75,26 @@ def window_findings(string: LaidString, lower: BoundResult | None, upper: BoundR
         )
 
 
-def moving_findings(
-    well: Well, string: LaidString, upper: BoundResult | None, moved: Moving | None
-) -> Iterator[Finding]:
-    """ECD and surge against the rock, swab against the pore pressure, all at the section's bottom."""
+def moving_findings(well: Well, string: LaidString, moved: Moving | None) -> Iterator[Finding]:
+    """ECD and surge against the rock, swab against the pore pressure, where each is worst in the open hole."""
     if moved is None:
         return
-    bottom = well.path.tvd(string.shoe_md_ft)
-    fracture, pore = well.ground.fracture.one(bottom), well.ground.pore.one(bottom)
-    for value, what, key in ((moved.ecd_bottom_ppg, "Circulating", "ecd"), (moved.surge_ppg, "Tripping in", "surge")):
-        if value is not None and upper is not None and fracture is not None and value > fracture:
+    for worst, what, key in ((moved.ecd_worst, "Circulating", "ecd"), (moved.surge_worst, "Tripping in", "surge")):
+        if worst is not None and worst.emw_ppg > worst.rock_ppg + 1e-9:
             yield _find(
                 string,
                 "stop",
                 f"{what}, the mud stands as ",
-                emw(value),
+                emw(worst.emw_ppg),
                 " at ",
-                depth(string.shoe_md_ft),
+                depth(worst.md_ft),
                 "; the rock breaks at ",
-                emw(fracture),
+                emw(worst.rock_ppg),
                 ".",
-                working=f"mud/{string.index}/{key}",
+                working=f"mud/{string.index}/{key}_worst",
             )
-    if pore is not None and moved.swab_ppg < pore:
+    swab = moved.swab_worst
+    if swab is not None and swab.emw_ppg < swab.rock_ppg - 1e-9:
         speed = Amount(value=well.policy.mud.trip_speed_ft_min, quantity="trip_speed")
         yield _find(
             string,
@@ -107,19 +102,20 @@ def moving_findings(
             "Tripping out at ",
             speed,
             " swabs the mud to ",
-            emw(moved.swab_ppg),
+            emw(swab.emw_ppg),
+            " at ",
+            depth(swab.md_ft),
             "; pore pressure is ",
-            emw(pore),
+            emw(swab.rock_ppg),
             ". Trip slower or pump out.",
-            working=f"mud/{string.index}/surge",
+            working=f"mud/{string.index}/swab_worst",
         )
 
 
 def riser_findings(well: Well, string: LaidString, found: RiserResult | None) -> Iterator[Finding]:
     if found is None or found.held:
         return
-    top, bottom = well.path.tvd(string.previous_shoe_md_ft), well.path.tvd(string.shoe_md_ft)
-    upper = well.window.bounds(top, bottom)[1]
+    upper = well.window.bounds(*well.path.span(string.previous_shoe_md_ft, string.shoe_md_ft))[1]
     fits = upper is not None and found.needed_ppg <= upper.mud_ppg
     needed, at = emw(found.needed_ppg), depth(found.at_md_ft)
     message: Words
@@ -153,26 +149,25 @@ def riserless_findings(well: Well, string: LaidString) -> Iterator[Finding]:
     if string.mud_ppg is None:
         yield _find(string, "unknown", "No mud is known to stand in this riserless hole.")
         return
-    depths = depths_of(well, well.path.tvd(string.previous_shoe_md_ft), well.path.tvd(string.shoe_md_ft))
-    column, pore = column_emw(well, string.mud_ppg, depths), well.ground.pore.at(depths)
-    fracture = well.ground.fracture.at(depths)
-    if np.any(np.isnan(pore)) or np.any(np.isnan(fracture)):
+    under, over = worst_depths(well, string.mud_ppg, *well.path.span(string.previous_shoe_md_ft, string.shoe_md_ft))
+    if under is None or over is None:
         yield _find(string, "unknown", "Pore or fracture is not given over the whole riserless hole.")
         return
-    sides = ((pore - column, "pore pressure is", pore), (column - fracture, "the rock breaks at", fracture))
-    for excess, rock, limit in sides:
-        k = int(np.argmax(excess))
-        if excess[k] > 1e-9:
-            at = depth(well.path.md(float(depths[k])))
+    pore, fracture = float(well.ground.pore.at(under)), float(well.ground.fracture.at(over))
+    light, heavy = column_emw(well, string.mud_ppg, under), column_emw(well, string.mud_ppg, over)
+    low = (light < pore - 1e-9, light, under, "pore pressure is", pore)
+    high = (heavy > fracture + 1e-9, heavy, over, "the rock breaks at", fracture)
+    for wrong, column, tvd, rock, limit in (low, high):
+        if wrong:
             yield _find(
                 string,
                 "stop",
                 "With returns to the sea floor the column is ",
-                emw(float(column[k])),
+                emw(column),
                 " at ",
-                at,
+                depth(well.path.md(tvd)),
                 f"; {rock} ",
-                emw(float(limit[k])),
+                emw(limit),
                 ".",
             )
 

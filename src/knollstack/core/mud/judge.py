@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import numpy as np
-
 from knollstack.core.base.findings import Finding
 from knollstack.core.base.formulas import circle_capacity, hydrostatic_pressure, interval_volume
 from knollstack.core.base.remember import remembered
@@ -20,7 +18,7 @@ from knollstack.core.mud.findings import (
     window_findings,
 )
 from knollstack.core.mud.formulas import overbalance
-from knollstack.core.mud.plan import riser, sweep_volume_bbl, volumes, weighting, zone_overbalance
+from knollstack.core.mud.plan import overbalances, riser, sweep_volume_bbl, volumes, weighting, zone_overbalance
 from knollstack.core.mud.results import BoundResult, MudResult, MudRow, MudStepResult, MudVolumes
 from knollstack.core.program.equipped import Equipped
 from knollstack.core.program.laid import LaidString
@@ -99,7 +97,7 @@ def _with_riser(
     )
     return row, (
         *window_findings(string, lower, upper),
-        *moving_findings(well, string, upper, moved),
+        *moving_findings(well, string, moved),
         *riser_findings(well, string, no_riser),
         *step_findings(string, steps),
     )
@@ -107,7 +105,7 @@ def _with_riser(
 
 def _bounds(well: Well, string: LaidString) -> tuple[BoundResult | None, BoundResult | None]:
     """The window of the open hole, each bound worked where it is set."""
-    top, bottom = well.path.tvd(string.previous_shoe_md_ft), well.path.tvd(string.shoe_md_ft)
+    top, bottom = well.path.span(string.previous_shoe_md_ft, string.shoe_md_ft)
 
     def result(bound: Bound | None) -> BoundResult | None:
         if bound is None:
@@ -122,20 +120,17 @@ def _bounds(well: Well, string: LaidString) -> tuple[BoundResult | None, BoundRe
 
 
 def _greatest_overbalance(well: Well, string: LaidString) -> tuple[float, float] | None:
-    """Greatest overbalance [psi] in the open hole and its depth [ft MD], at every profile point and the ends."""
+    """Greatest overbalance [psi] in the open hole and its depth [ft MD]; None where pore or mud is unknown."""
     mud = string.mud_ppg
     if mud is None:
         return None
-    top, bottom = well.path.tvd(string.previous_shoe_md_ft), well.path.tvd(string.shoe_md_ft)
-    nodes = well.window.depths_ft
-    depths = np.concatenate([[top], nodes[(nodes > top) & (nodes < bottom)], [bottom]])
-    pore = well.ground.pore.at(depths)
-    if np.any(np.isnan(pore)):
+    pore = well.ground.pore
+    found = overbalances(well, string, mud).worst()
+    if found is None:
         return None
-    k = int(np.argmax((mud - pore) * depths))
     with headline(f"mud/{string.index}/overbalance"):
-        value = overbalance(mud, float(pore[k]), float(depths[k]))
-    return value, well.path.md(float(depths[k]))
+        value = overbalance(mud, pore.beside(found.depth_ft, found.side), found.depth_ft)
+    return value, well.path.md(found.depth_ft)
 
 
 def _psi(well: Well, string: LaidString, md_ft: float) -> float | None:
@@ -151,7 +146,7 @@ def _steps(well: Well, string: LaidString) -> tuple[MudStepResult, ...]:
         return ()
     rows, start = [], string.previous_shoe_md_ft
     for to, mud in (*((s.to_md_ft, s.mud_ppg) for s in string.own.mud_steps), (string.shoe_md_ft, string.mud_ppg)):
-        lower, upper = well.window.bounds(well.path.tvd(string.previous_shoe_md_ft), well.path.tvd(to))
+        lower, upper = well.window.bounds(*well.path.span(string.previous_shoe_md_ft, to))
         low, high = lower.mud_ppg if lower else None, upper.mud_ppg if upper else None
         rows.append(MudStepResult(from_md_ft=start, to_md_ft=to, mud_ppg=mud, lower_ppg=low, upper_ppg=high))
         start = to

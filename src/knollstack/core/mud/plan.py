@@ -4,11 +4,12 @@ from __future__ import annotations
 
 import math
 
-import numpy as np
-
+from knollstack.core.base.constants import PSI_PER_PPG_FT, SEA_WATER_PPG
 from knollstack.core.base.formula import sweeping
 from knollstack.core.base.formulas import annular_capacity, circle_capacity
+from knollstack.core.base.remember import remembered
 from knollstack.core.base.working import headline
+from knollstack.core.ground.extremes import Spans, nodes_between, open_nodes, spans_of, worst_depth
 from knollstack.core.ground.riserless import is_riserless
 from knollstack.core.ground.well import Well
 from knollstack.core.ground.window import sticking_limit_psi
@@ -18,31 +19,34 @@ from knollstack.core.mud.results import MudVolumes, RiserResult, WeightUp, ZoneO
 from knollstack.core.program.laid import LaidString
 
 
+@remembered(32)
+def overbalances(well: Well, string: LaidString, mud_ppg: float) -> Spans:
+    """What the mud at rest has over the pore pressure along the open hole, as EMW × TVD."""
+    nodes = open_nodes(well, string.previous_shoe_md_ft, string.shoe_md_ft)
+    return spans_of(lambda z: (mud_ppg - well.ground.pore.at(z)) * z, nodes)
+
+
 @sweeping()
 def zone_overbalance(well: Well, string: LaidString) -> tuple[ZoneOverbalance, ...]:
     """The greatest overbalance in every zone of the open hole; in permeable ones as a share of what would stick."""
     mud = string.mud_ppg
     if mud is None:
         return ()
-    top, bottom = well.path.tvd(string.previous_shoe_md_ft), well.path.tvd(string.shoe_md_ft)
+    (top, bottom), pore = well.path.span(string.previous_shoe_md_ft, string.shoe_md_ft), well.ground.pore
     rows = []
     for zone in well.ground.model.zones:
         low, high = max(top, zone.top_tvd_ft), min(bottom, zone.base_tvd_ft)
         if low >= high:
             continue
-        nodes = well.ground.pore.tvd_ft
-        depths = np.concatenate([[low], nodes[(nodes > low) & (nodes < high)], [high]])
-        pore = well.ground.pore.at(depths)
-        if np.any(np.isnan(pore)):
+        found = overbalances(well, string, mud).worst((low, high))
+        if found is None:
             continue
-        values = overbalance(mud, pore, depths)
-        k = int(np.argmax(values))
         limit = sticking_limit_psi(zone, well.ground, well.policy.mud) if zone.permeable else None
         rows.append(
             ZoneOverbalance(
                 name=zone.name,
-                overbalance_psi=float(values[k]),
-                at_md_ft=well.path.md(float(depths[k])),
+                overbalance_psi=float(overbalance(mud, pore.beside(found.depth_ft, found.side), found.depth_ft)),
+                at_md_ft=well.path.md(found.depth_ft),
                 limit_psi=limit,
             )
         )
@@ -103,21 +107,23 @@ def riser(well: Well, string: LaidString) -> RiserResult | None:
     if site.setting != "subsea" or is_riserless(well, string.index) or string.mud_ppg is None:
         return None
     mudline = well.ground_md_ft
-    top, bottom = max(mudline + 1.0, well.path.tvd(string.previous_shoe_md_ft)), well.path.tvd(string.shoe_md_ft)
-    nodes = well.ground.pore.tvd_ft
-    depths = np.concatenate([[top], nodes[(nodes > top) & (nodes < bottom)], [bottom]])
-    pore = well.ground.pore.at(depths)
-    if np.any(np.isnan(pore)):
+    top, bottom = well.path.span(string.previous_shoe_md_ft, string.shoe_md_ft)
+    pore, sea_psi = well.ground.pore, PSI_PER_PPG_FT * SEA_WATER_PPG * site.water_depth_ft
+    # what the mud below the mudline must hold when the sea stands on it, as a weight from the mudline
+    at = worst_depth(
+        lambda z: PSI_PER_PPG_FT * pore.at(z) * z - sea_psi,
+        nodes_between(well, max(mudline + 1.0, top), bottom),
+        as_weight=True,
+        datum_ft=mudline,
+    )
+    if at is None:
         return None
-    with sweeping():
-        needed = riser_margin_mud(pore, depths, site.rig_floor_ft, site.water_depth_ft)
-    k = int(np.argmax(needed))
     with headline(f"mud/{string.index}/riser"):
-        mud = float(riser_margin_mud(float(pore[k]), float(depths[k]), site.rig_floor_ft, site.water_depth_ft))
+        mud = float(riser_margin_mud(float(pore.at(at)), at, site.rig_floor_ft, site.water_depth_ft))
     return RiserResult(
         needed_ppg=mud,
         margin_ppg=mud - string.mud_ppg,
-        at_md_ft=well.path.md(float(depths[k])),
+        at_md_ft=well.path.md(at),
         held=mud <= string.mud_ppg + 1e-9,
         possible=mud <= well.policy.mud.riser_mud_limit_ppg,
     )

@@ -57,6 +57,14 @@ class MudStepResult(Result):
     upper_ppg: float | None
 
 
+class Nearest(Result):
+    """Where in the open hole the moving mud is nearest to what the rock stands, or farthest beyond it."""
+
+    md_ft: float
+    emw_ppg: float
+    rock_ppg: float
+
+
 class MudRow(Result):
     planned_ppg: float | None
     lower: BoundResult | None
@@ -74,6 +82,9 @@ class MudRow(Result):
     ecd_bottom_ppg: float | None = None
     surge_ppg: float | None = None
     swab_ppg: float | None = None
+    ecd_worst: Nearest | None = None
+    surge_worst: Nearest | None = None
+    swab_worst: Nearest | None = None
     riser: RiserResult | None = None
     sweep_bbl: float | None = None
     riserless: bool = False

@@ -20,7 +20,7 @@ from knollstack.core.document.design import Trajectory
 from knollstack.core.path.formulas import STRAIGHT_RAD, minimum_curvature
 
 Floats = NDArray[np.float64]
-KNOT_FT = 30.0
+KNOT_FT, MARK_FT = 30.0, 100.0
 LEAST_BEND_RAD = 1e-12
 """A straight leg counts as one bent by so little: the same equations then hold for every leg."""
 MOST_KEPT = 10_000
@@ -123,6 +123,20 @@ class Path:
             known[md_ft] = float(self.tvd_at(md_ft))
         return known[md_ft]
 
+    def span(self, top_md_ft: float, bottom_md_ft: float) -> tuple[float, float]:
+        """Least and greatest TVD [ft] between two measured depths: a path may climb again on its way."""
+        ends = self.tvd(top_md_ft), self.tvd(bottom_md_ft)
+        if self.falls:
+            return ends
+        inside = (self.knots_md_ft > top_md_ft) & (self.knots_md_ft < bottom_md_ft)
+        between = self.knots_tvd_ft[inside]
+        return min([*ends, *between]), max([*ends, *between])
+
+    @cached_property
+    def falls(self) -> bool:
+        """The path never climbs: every foot along it is as deep as the one before, or deeper."""
+        return bool(np.all(self.down >= 0))
+
     @cached_property
     def _phase(self) -> tuple[Floats, Floats]:
         """Of the downward direction on each leg, r·cos(u − φ): r and φ."""
@@ -183,6 +197,13 @@ class Path:
             return self.md_ft
         between = [np.linspace(a, b, int((b - a) / KNOT_FT) + 2) for a, b in pairwise(self.md_ft)]
         return np.unique(np.concatenate([self._nodes[0], *between]))
+
+    @cached_property
+    def marks_md_ft(self) -> Floats:
+        """Depths between which TVD grows evenly along hole, or all but evenly: stations, and points along each bend."""
+        legs = zip(pairwise(self.md_ft), self.dogleg_deg_100ft[1:], strict=True)
+        bends = [np.arange(a, b, MARK_FT) for (a, b), dogleg in legs if dogleg > 0]
+        return np.unique(np.concatenate([self._nodes[0], *bends]))
 
     @cached_property
     def knots_tvd_ft(self) -> Floats:

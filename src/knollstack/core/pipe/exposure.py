@@ -13,6 +13,7 @@ import numpy as np
 from knollstack.core.base.formula import Value, sweeping
 from knollstack.core.base.formulas import hydrostatic_pressure
 from knollstack.core.base.remember import remembered
+from knollstack.core.ground.extremes import nodes_between, open_nodes, worst_beside, worst_depth
 from knollstack.core.ground.well import Well
 from knollstack.core.pipe.formulas import (
     gas_column_top,
@@ -69,15 +70,10 @@ def _produces(laid: Laid, string: LaidString) -> bool:
 
 def feeding_depth_tvd_ft(well: Well, top_md_ft: float, bottom_md_ft: float) -> float | None:
     """Depth in an open hole from which gas gives the greatest surface pressure; None where pore is unknown."""
-    top, bottom = well.path.tvd(top_md_ft), well.path.tvd(bottom_md_ft)
-    nodes = well.ground.pore.tvd_ft
-    depths = np.concatenate([[top], nodes[(nodes > top) & (nodes < bottom)], [bottom]])
-    pore = well.ground.pore.at(depths)
-    if np.any(np.isnan(pore)):
-        return None
+    pore, gas = well.ground.pore, well.policy.pipe.gas_psi_ft
     with sweeping():
-        surface = hydrostatic_pressure(pore, depths) - well.policy.pipe.gas_psi_ft * depths
-    return float(depths[int(np.argmax(surface))])
+        nodes = open_nodes(well, top_md_ft, bottom_md_ft)
+        return worst_depth(lambda z: np.asarray(hydrostatic_pressure(pore.at(z), z) - gas * z), nodes)
 
 
 def mean_temperature_f(well: Well, tvd_ft: float) -> float | None:
@@ -172,10 +168,10 @@ def lowest_level_tvd_ft(well: Well, below: LaidString) -> float | None:
 def _worst_loss(well: Well, below: LaidString) -> tuple[float, float] | None:
     """Depth [ft TVD] and pore pressure [ppg] of the loss that leaves the deepest level; None where unknown.
 
-    Judged at every loss zone of the hole; where none is marked, at every profile point of it. Zeros where no mud falls.
+    Judged in every loss zone of the hole; where none is marked, all over it. Zeros where no mud falls.
     """
-    mud = below.mud_ppg
-    top, bottom = well.path.tvd(below.previous_shoe_md_ft), well.path.tvd(below.shoe_md_ft)
+    mud, pore = below.mud_ppg, well.ground.pore
+    top, bottom = well.path.span(below.previous_shoe_md_ft, below.shoe_md_ft)
     zones = [
         z for z in well.ground.model.zones if "losses" in z.hazards and z.base_tvd_ft > top and z.top_tvd_ft < bottom
     ]
@@ -184,13 +180,11 @@ def _worst_loss(well: Well, below: LaidString) -> tuple[float, float] | None:
         return None
     deepest, worst = 0.0, (0.0, 0.0)
     for low, high in spans:
-        nodes = well.ground.pore.tvd_ft
-        depths = np.concatenate([[low], nodes[(nodes > low) & (nodes < high)], [high]])
-        pore = well.ground.pore.at(depths)
-        if np.any(np.isnan(pore)):
+        found = worst_beside(lambda z: np.asarray(mud * z - pore.at(z) * z), nodes_between(well, low, high))
+        if found is None:
             return None
-        levels = np.asarray(loss_level(depths, pore, mud))
-        k = int(np.argmax(levels))
-        if levels[k] > deepest:
-            deepest, worst = float(levels[k]), (float(depths[k]), float(pore[k]))
+        at, held = found.depth_ft, pore.beside(found.depth_ft, found.side)
+        level = float(loss_level(at, held, mud))
+        if level > deepest:
+            deepest, worst = level, (at, held)
     return worst

@@ -12,6 +12,7 @@ import { Empty, Panel } from "../../ui/Panel";
 import { Tabs } from "../../ui/Tabs";
 import { WhyThere } from "./WhyThere";
 import { useUnits } from "../../ui/units";
+import { KicksAsked, useKicks } from "./kicks";
 import { KickTrack } from "./KickTrack";
 import { FreedomBrackets, Schools } from "./Schools";
 import { StringsGrid } from "./StringsGrid";
@@ -20,11 +21,11 @@ const KICK_PX = 118;
 
 export function DepthsBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: number }) {
   return (
-    <>
+    <KicksAsked>
       <WindowTrack scale={scale} widthPx={tracksPx - KICK_PX} grips={() => <FreedomBrackets scale={scale} x={tracksPx - KICK_PX - 16} />} />
       <KickTrack scale={scale} widthPx={KICK_PX} />
       <Shoes />
-    </>
+    </KicksAsked>
   );
 }
 
@@ -216,6 +217,7 @@ function LinerLine({ index }: { index: number }) {
 function KickLine({ index, size }: { index: number; size: string }) {
   const units = useUnits();
   const kick = useEvaluated((e) => e.depths.strings[index]?.kick);
+  const greatest = useKicks()?.[index]?.greatest_intensity_ppg;
   if (!kick) return null;
   const short = kick.limited && kick.tolerance_bbl !== null && kick.tolerance_bbl < kick.required_bbl;
   return (
@@ -239,14 +241,17 @@ function KickLine({ index, size }: { index: number; size: string }) {
       )}
       <dt className="text-mute">that volume stands a kick of</dt>
       <dd className="text-right" data-testid={`intensity-${index}`}>
-        {kick.greatest_intensity_ppg === null
-          ? "unknown"
-          : kick.greatest_intensity_ppg >= 5
-            ? `over ${units.text(5, "emw")}`
-            : units.text(kick.greatest_intensity_ppg, "emw")}
+        {greatest === undefined
+          ? "…"
+          : greatest === null
+            ? "unknown"
+            : greatest >= 5
+              ? `over ${units.text(5, "emw")}`
+              : units.text(greatest, "emw")}
       </dd>
       <dt className="text-mute">
-        hole full of gas, {kick.full_gas_margin_psi !== null && kick.full_gas_margin_psi < 0 ? "short of" : "in hand"}
+        full evacuation to gas, {kick.full_gas_margin_psi !== null && kick.full_gas_margin_psi < 0 ? "deficit" : "margin"}
+        {kick.full_gas_md_ft !== null && ` at ${units.text(kick.full_gas_md_ft, "depth")}`}
       </dt>
       <dd className="text-right">
         {kick.full_gas_margin_psi === null ? (

@@ -1,6 +1,6 @@
 // Kick tolerance against the depth at which the kick enters, section by section, with what policy asks.
 import { useSnapshot } from "../../design/context";
-import { useKickDrawing } from "../../design/drawings";
+import { useKicks } from "./kicks";
 import type { KickDrawing } from "../../design/types";
 import type { DepthScale } from "../../depth/scale";
 import { interpolate } from "../../depth/scale";
@@ -9,11 +9,11 @@ import { fromZero } from "../../depth/domain";
 import { useUnits } from "../../ui/units";
 
 const MOST_SHOWN = 4;
-const NO_CURVE: KickDrawing = { curve_md_ft: [], curve_bbl: [] };
+const NO_CURVE: KickDrawing = { curve_md_ft: [], curve_bbl: [], greatest_intensity_ppg: null };
 
 export function KickTrack({ scale, widthPx }: { scale: DepthScale; widthPx: number }) {
   const evaluation = useSnapshot("evaluation");
-  const drawn = useKickDrawing();
+  const drawn = useKicks();
   const units = useUnits();
   if (evaluation === null) return null;
   const kicks = evaluation.depths.strings.flatMap((row, i) =>

@@ -50,6 +50,7 @@ export function MudMoving({ index, hole, row }: Props) {
             </Headline>
           )}
         </dd>
+        <Worst worst={row.ecd_worst} what="maximum ECD against fracture" working={`mud/${index}/ecd_worst`} title={`ECD, ${hole} hole`} />
         <dt className="text-mute">tripping, swab to surge at bottom</dt>
         <dd className="text-right">
           {row.surge_ppg === null || row.swab_ppg === null ? (
@@ -60,8 +61,28 @@ export function MudMoving({ index, hole, row }: Props) {
             </Headline>
           )}
         </dd>
+        <Worst worst={row.surge_worst} what="surge against fracture" working={`mud/${index}/surge_worst`} title={`surge, ${hole} hole`} />
+        <Worst worst={row.swab_worst} what="swab against pore pressure" working={`mud/${index}/swab_worst`} title={`swab, ${hole} hole`} />
       </dl>
     </details>
+  );
+}
+
+/** Where in the open hole the moving mud is nearest to what the rock stands. */
+function Worst({ worst, what, working, title }: { worst: MudRow["ecd_worst"]; what: string; working: string; title: string }) {
+  const units = useUnits();
+  if (!worst) return null;
+  return (
+    <>
+      <dt className="text-mute">
+        {what}, {units.text(worst.rock_ppg, "emw")} at {units.text(worst.md_ft, "depth")}
+      </dt>
+      <dd className="text-right">
+        <Headline working={working} title={title}>
+          {units.text(worst.emw_ppg, "emw")}
+        </Headline>
+      </dd>
+    </>
   );
 }
 
