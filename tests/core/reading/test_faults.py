@@ -237,3 +237,16 @@ def test_a_partial_hand_written_file_takes_the_defaults():
     assert design.policy.mud.trip_margin_ppg == 0.3
     with pytest.raises(ValueError, match="frozen"):
         design.name = "other"  # type: ignore[misc]
+
+
+@pytest.mark.parametrize(("top", "told"), [(9000.0, False), (2600.0, False), (1000.0, True)])
+def test_a_gas_column_beyond_what_rock_holds_is_refused_at_its_zone(top, told):
+    """From 10,000 ft at 9.0 ppg gas of 0.1 psi/ft has (4,675 − 0.1·9,000)/(0.0519481·1,000) = 72.7 ppg at 1,000 ft."""
+    zone = {"name": "Gas", "top_tvd_ft": top, "base_tvd_ft": 10_000.0, "fluid": "gas", "gas_contact_tvd_ft": 10_000.0}
+    document = well(ground__zones=[zone | {"id": "g"}], ground__fracture=points((30, 29.9), (10_000, 29.9)))
+    if not told:
+        assert parse(document)
+        return
+    ((path, value, expected),) = faults(document)
+    assert (path, value) == ("/ground/zones/0/gas_contact_tvd_ft", "10000")
+    assert expected == "a gas column of at most 30 ppg; up to 1000 ft it would have 72.7 ppg"

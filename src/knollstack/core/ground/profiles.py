@@ -142,11 +142,21 @@ class Ground:
 
 
 GAS_STEP_FT = 10.0
+LEAST_PPG, MOST_PPG = 0.5, 30.0
+"""Bounds of a point of the profile."""
+
+
+class GasColumnError(ValueError):
+    """A gas column whose pore pressure at its top is none that rock holds. Names the zone by its place."""
+
+    def __init__(self, zone: int, tvd_ft: float, emw_ppg: float) -> None:
+        self.zone, self.tvd_ft, self.emw_ppg = zone, tvd_ft, emw_ppg
+        super().__init__(f"gas of zone {zone + 1} has {emw_ppg:.2f} ppg at {tvd_ft:.0f} ft")
 
 
 def _with_gas(pore: list[Point], model: GroundModel, gas_psi_ft: float) -> list[Point]:
     """The pore profile with every gas column of known contact put in: a step at its top, the gas gradient inside."""
-    for zone in model.zones:
+    for i, zone in enumerate(model.zones):
         contact, plain = zone.gas_contact_tvd_ft, build_profile(pore, worse_is_high=True)
         if contact is None or zone.fluid != "gas" or not plain.known:
             continue
@@ -156,6 +166,9 @@ def _with_gas(pore: list[Point], model: GroundModel, gas_psi_ft: float) -> list[
             continue
         depths = np.append(np.arange(top, low, GAS_STEP_FT), low)
         emw = gas_column_pore(at_contact, contact, depths, gas_psi_ft)
+        if not LEAST_PPG <= float(np.min(emw)) <= float(np.max(emw)) <= MOST_PPG:
+            k = int(np.argmax(np.abs(emw)))
+            raise GasColumnError(i, float(depths[k]), float(emw[k]))
         inside = [Point(tvd_ft=float(z), emw_ppg=float(e)) for z, e in zip(depths, emw, strict=True)]
         below = plain.one(low)
         steps = [Point(tvd_ft=top, emw_ppg=above), *inside]

@@ -10,7 +10,7 @@ from knollstack.core.base.remember import remembered
 from knollstack.core.document.design import Design, GroundModel, Point, Site, Stack, Trajectory, WellheadPiece, Zone
 from knollstack.core.document.faults import Fault
 from knollstack.core.document.strings import String
-from knollstack.core.ground.profiles import build_ground
+from knollstack.core.ground.profiles import MOST_PPG, GasColumnError, build_ground
 from knollstack.core.path.trajectory import path_of
 
 
@@ -49,7 +49,13 @@ def _order_faults(ground: GroundModel) -> Iterable[Fault]:
 
 def _crossed_profiles(model: GroundModel, gas_psi_ft: float) -> Iterable[Fault]:
     """Fracture below pore anywhere, reported at the first point of either profile where it is so."""
-    ground = build_ground(model, gas_psi_ft)
+    try:
+        ground = build_ground(model, gas_psi_ft)
+    except GasColumnError as column:
+        contact, zone = f"/ground/zones/{column.zone}/gas_contact_tvd_ft", model.zones[column.zone]
+        expected = f"a gas column of at most {MOST_PPG:g} ppg; up to {column.tvd_ft:g} ft it would have {column.emw_ppg:.1f} ppg"
+        yield Fault(path=contact, value=f"{zone.gas_contact_tvd_ft:g}", expected=expected)
+        return
     for name in ("fracture", "leak_off_tests", "pore"):
         depths = np.array([point.tvd_ft for point in getattr(model, name)])
         pore, fracture = ground.pore.at(depths), ground.fracture.at(depths)
