@@ -239,3 +239,32 @@ def test_the_weak_point_is_the_shoe_or_named(fracture, at_shoe):
     kick = run(strings(ground__fracture=points(*fracture))).depths.strings[2].kick
     assert kick.weak_is_shoe is at_shoe
     assert kick.weak_md_ft == (6000.0 if at_shoe else 8000.0)
+
+
+@pytest.mark.parametrize(("limit", "told"), [(1970.0, False), (1969.0, True)])
+def test_a_decided_hole_on_the_diverter_keeps_its_limit(limit, told):
+    """The surface hole ends at 2,000 ft, 1,970 ft below the ground; the intermediate one has preventers."""
+    document = strings(policy__depths__diverter_limit_ft=limit)
+    found = [f for f in find(run(document), "depths", "stop") if "on the diverter" in plain(f.message)]
+    assert [(f.place, f.value.value, f.limit.value) for f in found] == (
+        [("/strings/1/shoe_md_ft", 2000.0, limit + 30.0)] if told else []
+    )
+    for finding in found:
+        after = run(applied(document, finding.remedies[0].changes))
+        assert not [f for f in find(after, "depths", "stop") if "on the diverter" in plain(f.message)]
+
+
+@pytest.mark.parametrize(
+    ("fluid", "top", "base", "told"),
+    [
+        ("gas", 1900.0, 2500.0, True),
+        ("oil", 100.0, 200.0, True),
+        ("gas", 2000.0, 2500.0, False),
+        ("gas", 30.0, 130.0, False),
+        ("salt water", 1900.0, 2500.0, False),
+    ],
+)
+def test_marked_hydrocarbons_are_not_drilled_on_the_diverter(fluid, top, base, told):
+    zone = {"id": "h", "name": "Show sand", "top_tvd_ft": top, "base_tvd_ft": base, "fluid": fluid}
+    found = [plain(f.message) for f in find(run(strings(ground__zones=[zone])), "depths", "stop")]
+    assert any(s.startswith(f"Show sand, marked {fluid}, is drilled on the diverter") for s in found) == told

@@ -12,6 +12,7 @@ from knollstack.core.depths.conductor import conductor_md_ft
 from knollstack.core.depths.remedies import deeper_shoe, other_mud
 from knollstack.core.depths.results import KickResult
 from knollstack.core.depths.rules import depth_rules
+from knollstack.core.ground.riserless import is_riserless
 from knollstack.core.ground.well import Well
 from knollstack.core.program.laid import LaidString
 
@@ -162,6 +163,43 @@ def conductor_findings(well: Well, string: LaidString) -> Iterator[Finding]:
     if string.run == "jetted" and well.site.setting != "subsea":
         text = "Jetting a conductor in is for a soft sea floor; on land and from a platform it is driven or drilled."
         yield _find("caution", place, subject, text)
+
+
+def diverter_findings(well: Well, string: LaidString, above: LaidString | None) -> Iterator[Finding]:
+    """A hole drilled on the conductor, where no kick can be shut in: too deep, or through marked oil or gas."""
+    if not string.drilled or string.role == "conductor" or (above is not None and above.role != "conductor"):
+        return
+    rule, place, subject = depth_rules(well).diverter, f"{string.path}/shoe_md_ft", string.shoe_words
+    deepest = well.ground_md_ft + rule.limit_ft
+    how = "without a riser" if is_riserless(well, string.index) else "on the diverter"
+    if not rule.keeps(string.previous_shoe_md_ft, string.shoe_md_ft):
+        reachable = deepest > string.previous_shoe_md_ft
+        yield _find(
+            "stop",
+            place,
+            subject,
+            f"The hole is drilled {how} to ",
+            depth(string.shoe_md_ft),
+            "; policy allows ",
+            depth(deepest),
+            ".",
+            value=depth(string.shoe_md_ft),
+            limit=depth(deepest),
+            remedies=(remedy(string.change("shoe_md_ft", deepest), "Move the shoe to ", depth(deepest)),)
+            if reachable
+            else (),
+        )
+    top, bottom = well.path.span(string.previous_shoe_md_ft, string.shoe_md_ft)
+    for zone in well.ground.model.zones:
+        if zone.fluid in ("oil", "gas") and zone.top_tvd_ft < bottom and zone.base_tvd_ft > top:
+            yield _find(
+                "stop",
+                place,
+                subject,
+                f"{zone.name}, marked {zone.fluid}, is drilled {how} from ",
+                depth(well.path.md(max(top, zone.top_tvd_ft))),
+                ": a kick there cannot be shut in. A shoe with preventers belongs above it.",
+            )
 
 
 def length_findings(well: Well, string: LaidString) -> Iterator[Finding]:

@@ -6,6 +6,7 @@ from knollstack.core.base.findings import Finding
 from knollstack.core.base.remember import remembered
 from knollstack.core.depths.findings import (
     conductor_findings,
+    diverter_findings,
     kick_findings,
     length_findings,
     rule_findings,
@@ -47,6 +48,7 @@ def _judge_shoe(
     return kick, (
         *conductor_findings(well, string),
         *rule_findings(well, string, above),
+        *diverter_findings(well, string, above),
         *length_findings(well, string),
         *kick_findings(well, string, below, kick),
     )
