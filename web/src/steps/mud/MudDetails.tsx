@@ -50,7 +50,7 @@ export function MudMoving({ index, hole, row }: Props) {
             </Headline>
           )}
         </dd>
-        <Worst worst={row.ecd_worst} what="maximum ECD against fracture" working={`mud/${index}/ecd_worst`} title={`ECD, ${hole} hole`} />
+        <Worst worst={row.ecd_worst} what="ECD against fracture" working={`mud/${index}/ecd_worst`} title={`ECD, ${hole} hole`} />
         <dt className="text-mute">tripping, swab to surge at bottom</dt>
         <dd className="text-right">
           {row.surge_ppg === null || row.swab_ppg === null ? (
