@@ -191,7 +191,7 @@ def test_a_horizontal_lands_at_its_depth_and_impossible_targets_are_refused():
             stations_of(PathPlan(**bad))
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=30, deadline=None)
 @given(
     kick_off=st.floats(300, 4000),
     down=st.floats(2500, 9000),
