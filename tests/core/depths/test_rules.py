@@ -268,3 +268,12 @@ def test_marked_hydrocarbons_are_not_drilled_on_the_diverter(fluid, top, base, t
     zone = {"id": "h", "name": "Show sand", "top_tvd_ft": top, "base_tvd_ft": base, "fluid": fluid}
     found = [plain(f.message) for f in find(run(strings(ground__zones=[zone])), "depths", "stop")]
     assert any(s.startswith(f"Show sand, marked {fluid}, is drilled on the diverter") for s in found) == told
+
+
+@pytest.mark.parametrize(("weakest", "holds"), [(9.6, True), (9.59, False)])
+def test_one_mud_holds_until_the_window_is_shut(weakest, holds):
+    """Pore 9.0 asks 9.3; a bed at 7,000 ft that breaks at 9.6 allows just that."""
+    bed = points((30, 16), (6900, 16), (7000, weakest), (7100, 16), (10_000, 16))
+    rule = depth_rules(built(well(ground__fracture=bed))).one_mud
+    assert rule.keeps(6000.0, 8000.0) is holds
+    assert rule.keeps(7200.0, 8000.0)

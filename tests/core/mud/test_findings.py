@@ -71,6 +71,10 @@ def test_sticking_bounds_permeable_rock_alone_and_by_its_pore_pressure():
     abnormal = strings(ground__zones=[bed], ground__pore=points((30, 9.01), (10_000, 9.01)))
     row = run(abnormal).mud.strings[3]
     assert row.upper.mud_ppg == pytest.approx(min(9.01 + 3000 / (12 / 231 * 6100), MOST))
+    # abnormal anywhere inside the bed is abnormal, though both of its ends are normal
+    hump = points((30, 9), (6060, 9), (6070, 9.2), (6080, 9), (10_000, 9))
+    inside = run(strings(ground__zones=[bed], ground__pore=hump)).mud.strings[3]
+    assert next(z for z in inside.zones if z.name == "Bed").limit_psi == 3000.0
     zone = next(z for z in row.zones if z.name == "Bed")
     assert (zone.limit_psi, zone.overbalance_psi) == (3000.0, pytest.approx(12 / 231 * 0.49 * 6100, abs=0.01))
     assert run(strings(ground__zones=[bed | {"permeable": False}])).mud.strings[3].zones[0].limit_psi is None
