@@ -16,7 +16,7 @@ from tests.random_wells import random_well
 
 C = 12 / 231
 POLICY = Policy()
-SEEDS = range(14)
+SEEDS = range(8)
 
 
 def plain_path(stations):

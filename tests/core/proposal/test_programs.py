@@ -145,10 +145,10 @@ def remedy_with(remedy, value):
     return tuple(c.model_copy(update={"value": value}) for c in remedy.changes)
 
 
-def test_ten_thousand_random_grounds_raise_nothing_and_stay_finite():
+def test_thousands_of_random_grounds_raise_nothing_and_stay_finite():
     """Window, weak points and kick tolerance of random grounds, steps and gaps included; NaN only where unknown."""
     rng = np.random.default_rng(11)
-    for _ in range(10_000):
+    for _ in range(2_500):
         count = int(rng.integers(2, 9))
         z = np.sort(rng.integers(0, 200, count) * 50.0)
         pore = rng.uniform(7, 18, count).round(2)
