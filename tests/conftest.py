@@ -3,15 +3,16 @@
 import pytest
 from hypothesis import settings
 
-from knollstack.server.app import create_app
-from knollstack.server.demo import load_demo
-
 settings.register_profile("steady", derandomize=True, deadline=None)
 settings.load_profile("steady")
 
 
 @pytest.fixture
 def app(tmp_path):
+    # only where it is asked for: tests of the core do not wait for the server's packages
+    from knollstack.server.app import create_app
+    from knollstack.server.demo import load_demo
+
     web = tmp_path / "dist"
     web.mkdir()
     (web / "index.html").write_text("<!doctype html><title>Knollstack</title>")

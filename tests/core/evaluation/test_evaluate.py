@@ -82,6 +82,7 @@ def test_units_round_trip_and_read_as_people_write():
     assert shown(4921.259842519685, "depth", metric) == "1,500.0 m"
     assert shown(212.0, "temperature", metric) == "100 °C"
     assert shown(8.3454, "emw", metric) == "1.000 SG"
+    assert (shown(11_965.0, "mass"), shown(11_965.0, "mass", metric)) == ("11,965 lb", "5,427 kg")
     mixed = UnitSet("field", {"emw": "psi/ft", "size": "mm", "depth": "furlong"})
     assert [shown(10.0, "emw", mixed), shown(9.625, "size", mixed)] == ["0.519 psi/ft", "244.5 mm"]
     assert shown(100.0, "depth", mixed) == "100 ft", "an unknown unit is not taken for another"

@@ -344,7 +344,7 @@ def brute_force(policy, frame, pipes, most, least_ft):
 @pytest.mark.parametrize(
     ("index", "names"),
     [
-        (3, [(23.0, "L80"), (26.0, "J55"), (26.0, "L80"), (29.0, "N80"), (32.0, "P110")]),
+        (3, [(23.0, "L80"), (26.0, "L80"), (29.0, "N80"), (32.0, "P110")]),
         (3, [(23.0, "N80"), (26.0, "P110"), (29.0, "L80"), (35.0, "N80")]),
         (2, [(36.0, "K55"), (40.0, "N80"), (43.5, "L80"), (47.0, "P110")]),
     ],
@@ -511,7 +511,7 @@ def test_tubing_must_pass_the_production_casing():
     assert "unknown" in said(document, "unknown")[0]
 
 
-@settings(max_examples=12, deadline=None)
+@settings(max_examples=8, deadline=None)
 @given(
     mud=st.floats(10.0, 13.5),
     burst=st.floats(1.0, 1.3),

@@ -51,7 +51,7 @@ def test_strings_know_their_neighbours_and_what_they_hang_from():
     tied = laid_out(parse(document(tie_back=True)), CATALOGUE).strings[3]
     assert (tied.top_md_ft, tied.hung_md_ft) == (5600.0, 0.0)
     assert plain(liner.shoe_words) == "7 in shoe"
-    assert plain(intermediate.hole_words) == "9 5/8 in hole"
+    assert plain(intermediate.hole_words) == "12 1/4 in hole"
     assert liner.change("mud_ppg", 9.9).path == "/strings/3/mud_ppg"
 
 

@@ -612,7 +612,7 @@ export interface components {
              * Quantity
              * @enum {string}
              */
-            quantity: "depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price";
+            quantity: "depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price";
             /** Value */
             value: number;
         };
@@ -1282,7 +1282,7 @@ export interface components {
              * Quantity
              * @default null
              */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price") | null;
             /**
              * Required
              * @default false
@@ -2336,7 +2336,7 @@ export interface components {
             /** Name */
             name: string;
             /** Quantity */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price") | null;
             /** @default null */
             source: components["schemas"]["WorkingCall"] | null;
             /** Symbol */
@@ -2773,7 +2773,7 @@ export interface components {
             /** Name */
             name: string;
             /** Quantity */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price") | null;
             /** Unit */
             unit: string;
             /** Value */
@@ -4655,7 +4655,7 @@ export interface components {
              * Quantity
              * @default null
              */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price") | null;
             /**
              * Required
              * @default false

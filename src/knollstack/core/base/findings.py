@@ -15,6 +15,7 @@ Quantity = Literal[
     "pressure",
     "volume",
     "force",
+    "mass",
     "linear_weight",
     "water",
     "slurry_yield",

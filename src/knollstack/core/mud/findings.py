@@ -19,7 +19,7 @@ def _find(
     remedies: tuple[Remedy, ...] = (),
     working: str | None = None,
 ) -> Finding:
-    subject = (*string.words, " hole, mud")
+    subject = (*string.hole_words, ", mud")
     return find("mud", severity, f"{string.path}/mud_ppg", subject, *message, remedies=remedies, working=working)
 
 

@@ -92,7 +92,7 @@ class LaidString:
 
     @property
     def hole_words(self) -> Words:
-        return (*self.words, " hole")
+        return (size(self.bit_in), " hole") if self.bit_in is not None else (*self.words, " hole")
 
     @property
     def shoe_words(self) -> Words:

@@ -62,7 +62,7 @@ export function MudMoving({ index, hole, row }: Props) {
           )}
         </dd>
         <Worst worst={row.surge_worst} what="surge against fracture" working={`mud/${index}/surge_worst`} title={`surge, ${hole} hole`} />
-        <Worst worst={row.swab_worst} what="swab against pore pressure" working={`mud/${index}/swab_worst`} title={`swab, ${hole} hole`} />
+        <Worst worst={row.swab_worst} what="swab against pore" working={`mud/${index}/swab_worst`} title={`swab, ${hole} hole`} />
       </dl>
     </details>
   );
@@ -125,7 +125,7 @@ export function MudAtRest({ index, hole, row }: Props) {
             </dt>
             <dd className="text-right">
               <Headline working={`mud/${index}/weight_up`} title={`weighting up, ${hole} hole`}>
-                {units.text(weighting.solid_lb, "force")}
+                {units.text(weighting.solid_lb, "mass")}
               </Headline>
             </dd>
           </>
