@@ -75,9 +75,14 @@ def random_well(seed: int) -> dict[str, Any]:
     shoes = [max(400.0 + 300 * i, float(round(share * total))) for i, share in enumerate(shares)]
     shoes = [*sorted(shoes), total]
     strings: list[dict[str, Any]] = [
-        {"id": "s1", "role": "conductor", "run": "driven", "shoe_md_ft": 150.0, "od_in": chain[0][1] + 6.0}
+        {
+            "id": "s1",
+            "role": "conductor",
+            "run": "driven",
+            "shoe_md_ft": 150.0,
+            "od_in": 30.0 if chain[0][1] >= 20 else 20.0,
+        }
     ]
-    strings[0]["od_in"] = 30.0 if chain[0][1] >= 20 else 20.0
     for i, ((bit, od), shoe) in enumerate(zip(chain, shoes, strict=True)):
         role = "production" if i == len(chain) - 1 else "surface" if i == 0 else "intermediate"
         mud = round(9.0 + 4.0 * shoe / total * chance.uniform(0.2, 1.0), 1)

@@ -176,3 +176,18 @@ def test_the_moving_mud_is_compared_with_the_rock_at_every_foot_along_hole(seed)
             ]
             if worst is not row.surge_worst and abs(own) > 0.1:
                 assert bool(wrong) == (own > 0)
+
+
+@pytest.mark.filterwarnings("error")
+def test_a_hole_along_a_level_is_judged_like_any_other():
+    """The last section of a horizontal well has one TVD: ECD is greatest at its end, swab too, and nothing is divided by 0."""
+    turn = [{"md_ft": 5900.0 + k * 4100.0, "inclination_deg": 90.0} for k in range(2)]
+    document = moved()
+    document["trajectory"]["stations"] = [{"md_ft": 0.0}, {"md_ft": 5000.0}, *turn]
+    document["ground"]["pore"] = points((30, 9), (10_000, 9))
+    document["strings"][2]["shoe_md_ft"] = 6000.0
+    row = run(document).mud.strings[3]
+    assert row.ecd_worst.md_ft == row.swab_worst.md_ft == 10_000.0
+    assert row.ecd_worst.emw_ppg == pytest.approx(row.ecd_bottom_ppg)
+    assert (row.swab_worst.emw_ppg, row.swab_worst.rock_ppg) == (pytest.approx(row.swab_ppg), pytest.approx(9.0))
+    assert run(document).cement.strings[3].greatest_emw_ppg is not None

@@ -1,7 +1,7 @@
 """The cement step: where each string's cement stands, its volumes, and what its column does to the rock.
 
 Annular volume is length × capacity by interval, open hole with excess, cased hole without; shoe track and
-rathole are added. The column at the end of displacement is compared with fracture at every profile point.
+rathole are added. The column at the end of displacement is compared with fracture wherever their difference can turn.
 """
 
 from __future__ import annotations

@@ -58,9 +58,13 @@ class Spans:
         """Depths between the nodes at which the difference over the depth below a datum turns: u = √(c/a) there."""
         low, high = self.nodes_ft[:-1], self.nodes_ft[1:]
         half, under = (high - low) / 2, (low + high) / 2 - datum_ft
-        value, slope, curve = self.terms[0], self.terms[1] / half, self.terms[2] / half**2
+        value, slope, curve = self.terms
+        # with s = (u − under)/half; both sides times half², since a hole along a level has spans of no length
         squared = np.divide(
-            value - slope * under + curve * under**2, curve, out=np.full(half.shape, -1.0), where=curve != 0
+            value * half**2 - slope * half * under + curve * under**2,
+            curve,
+            out=np.full(half.shape, -1.0),
+            where=curve != 0,
         )
         found = datum_ft + np.sqrt(np.maximum(squared, 0.0))
         return found[(squared > 0) & (found > low) & (found < high)]
@@ -74,7 +78,7 @@ class Spans:
 
     def worst(self, between_ft: tuple[float, float] | None = None) -> Worst | None:
         """Where the difference is greatest, each side of a step by itself, also between two of the nodes; None where it
-        is unknown there.
+        is unknown there. Overbalance and losses are worst at the side of a step where the rock holds less pressure.
         """
         first, last = (0, None) if between_ft is None else np.searchsorted(self.nodes_ft, between_ft).tolist()
         values = self._greatest[:, first:last]
@@ -128,11 +132,3 @@ def worst_depth(
         values = values / np.maximum(depths - datum_ft, 1e-9)
     worst = int(np.argmax(values))  # NaN where any is
     return None if np.isnan(values[worst]) else float(depths[worst])
-
-
-def worst_beside(difference: Callable[[Floats], Floats], nodes_ft: Floats) -> Worst | None:
-    """Where a difference is greatest, each side of a step by itself; None where unknown.
-
-    For what is worst at the better side of a step: overbalance and losses, where the rock holds least pressure.
-    """
-    return spans_of(difference, nodes_ft).worst()

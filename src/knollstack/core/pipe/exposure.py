@@ -13,7 +13,7 @@ import numpy as np
 from knollstack.core.base.formula import Value, sweeping
 from knollstack.core.base.formulas import hydrostatic_pressure
 from knollstack.core.base.remember import remembered
-from knollstack.core.ground.extremes import nodes_between, open_nodes, worst_beside, worst_depth
+from knollstack.core.ground.extremes import nodes_between, open_nodes, spans_of, worst_depth
 from knollstack.core.ground.well import Well
 from knollstack.core.pipe.formulas import (
     gas_column_top,
@@ -180,7 +180,7 @@ def _worst_loss(well: Well, below: LaidString) -> tuple[float, float] | None:
         return None
     deepest, worst = 0.0, (0.0, 0.0)
     for low, high in spans:
-        found = worst_beside(lambda z: np.asarray(mud * z - pore.at(z) * z), nodes_between(well, low, high))
+        found = spans_of(lambda z: np.asarray(mud * z - pore.at(z) * z), nodes_between(well, low, high)).worst()
         if found is None:
             return None
         at, held = found.depth_ft, pore.beside(found.depth_ft, found.side)
