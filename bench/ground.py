@@ -7,10 +7,13 @@ import time
 from collections.abc import Callable
 from typing import Any
 
+import numpy as np
+
+from knollstack.core.depths.bubble import open_hole
 from knollstack.core.depths.conductor import conductor_md_ft
 from knollstack.core.depths.kick import kick_drawing
 from knollstack.core.depths.results import KickDrawing
-from knollstack.core.depths.tolerance import least_at, open_hole, tolerance_at
+from knollstack.core.depths.tolerance import known_pairs, least_of, tolerance_against_depth
 from knollstack.core.document.design import Design
 from knollstack.core.document.strings import String
 from knollstack.core.ground.well import Well, build_well
@@ -55,8 +58,8 @@ def plain_bottom_up(well: Well) -> list[float]:
             if not all(rule.keeps(float(top), bottom) for rule in search.rules.all):
                 continue
             mud = planned_mud_over.function(well, float(top), bottom)
-            least = None if mud is None else least_at(well, kick.hole, float(top), mud, bottom)
-            if least is not None and (not least.limited or least.volume_bbl >= kick.asked_bbl):
+            pairs = None if mud is None else known_pairs(well, float(top), mud, bottom)
+            if pairs is not None and least_of(well, kick.hole, pairs, mud).volume_bbl >= kick.asked_bbl:
                 shoes.append(float(top))
                 bottom, level = float(top), level + 1
                 break
@@ -101,7 +104,7 @@ def main() -> None:
         (
             f"kick tolerance curve, {len(curve)} depths",
             best_ms(lambda: kick_curve(well)),
-            once_ms(lambda: [tolerance_at(well, hole, 9_000.0, 12.0, md) for md in curve]),
+            once_ms(lambda: [tolerance_against_depth(well, hole, 9_000.0, 12.0, np.array([md])) for md in curve]),
         ),
     )
     print(

@@ -10,10 +10,10 @@ from knollstack.core.base.units import plain
 from knollstack.core.depths.kick import kick_drawing
 from knollstack.core.depths.remedies import deeper_shoe, mud_fits, other_mud
 from knollstack.core.depths.rules import depth_rules, kick_rule, tried
-from knollstack.core.depths.tolerance import least_bbl, open_hole
 from knollstack.core.ground.well import build_well
 from knollstack.core.proposal.laid_out import laid_out
 from knollstack.core.reading.read import parse
+from tests.core.depths.test_kick import least
 from tests.core.evaluation.test_judging import STRINGS, strings
 from tests.helpers import CATALOGUE, applied, find, points, policy, run, well
 from tests.random_wells import random_well
@@ -186,12 +186,11 @@ def test_the_nearest_deeper_shoe_gives_the_volume_and_ten_feet_less_does_not():
     offered = deeper_shoe(made, found[2], found[3], 60.0)
     to = offered.changes[0].value
     assert to % 10 == 0
-    hole, mud = open_hole(made, 8.5), np.full(2, 9.5)
-    volumes = least_bbl(made, hole, np.array([to - 10.0, to]), mud, 10_000.0)
+    volumes = [least(made, 8.5, shoe, 9.5, 10_000.0).volume_bbl for shoe in (to - 10.0, to)]
     assert volumes[0] < 60.0 <= volumes[1]
     assert plain(offered.label) == f"Move the shoe {to - 4003:,.0f} ft deeper, to {to:,.0f} ft"
     unlimited = deeper_shoe(made, found[2], found[3], 1e9).changes[0].value
-    volumes = least_bbl(made, hole, np.array([unlimited - 10.0, unlimited]), mud, 10_000.0)
+    volumes = [least(made, 8.5, shoe, 9.5, 10_000.0).volume_bbl for shoe in (unlimited - 10.0, unlimited)]
     assert np.isfinite(volumes).tolist() == [True, False], "any volume stands only where the rock limits nothing"
     heavy = laid(
         document | {"strings": [*document["strings"][:2], document["strings"][2] | {"mud_ppg": 8.0}, STRINGS[3]]}
@@ -203,10 +202,9 @@ def test_other_mud_is_the_nearest_tenth_that_gives_the_volume_inside_the_window(
     weak = points((30, 12.0), (10_000, 12.0))
     document = strings(ground__fracture=weak, strings__2__shoe_md_ft=5000.0)
     made, found = laid(document)
-    hole = open_hole(made, 8.5)
 
     def volume(mud):
-        return float(least_bbl(made, hole, np.array([5000.0]), np.array([mud]), 10_000.0)[0])
+        return least(made, 8.5, 5000.0, mud, 10_000.0).volume_bbl
 
     more = volume(9.6) > volume(9.5)
     wanted = (volume(9.7) + volume(9.6)) / 2 if more else (volume(9.3) + volume(9.4)) / 2
@@ -225,13 +223,13 @@ def test_the_kick_curve_shows_only_what_the_rock_limits():
     assert list(drawn.curve_md_ft) == sorted(drawn.curve_md_ft)
     assert drawn.curve_md_ft[0] > 6000.0
     for md, bbl in zip(drawn.curve_md_ft[::7], drawn.curve_bbl[::7], strict=True):
-        one = least_bbl(made, open_hole(made, 8.5), np.array([6000.0]), np.array([9.5]), md)
-        assert bbl >= float(one[0]) - 1e-6, "the least of the section to there is no more than a kick from its end"
+        one = least(made, 8.5, 6000.0, 9.5, md).volume_bbl
+        assert bbl >= one - 1e-6, "the least of the section to there is no more than a kick from its end"
     assert kick_drawing(made, found[0], found[1]).curve_md_ft == (), "nothing is shut in on a conductor"
     assert kick_drawing(made, found[3], None).curve_md_ft == ()
 
 
-WEAK_BED = [(30, 14), (7000, 14), (8000, 12), (8500, 14), (10_000, 14)]
+WEAK_BED = [(30, 14), (7000, 14), (8000, 11), (8500, 14), (10_000, 14)]
 
 
 @pytest.mark.parametrize(("fracture", "at_shoe"), [([(30, 14), (10_000, 14)], True), (WEAK_BED, False)])

@@ -29,6 +29,8 @@ def headline_numbers(document):
         kick, mud, cement = evaluation.depths.strings[i].kick, evaluation.mud.strings[i], evaluation.cement.strings[i]
         if kick:
             yield f"depths/{i}/kick_tolerance", kick.tolerance_bbl
+            if kick.at_shoe_bbl is not None:
+                yield f"depths/{i}/kick_tolerance_at_shoe", kick.at_shoe_bbl
             yield f"depths/{i}/maasp", kick.maasp_psi
         if mud.overbalance_psi is not None:
             yield f"mud/{i}/overbalance", mud.overbalance_psi

@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from knollstack.core.base.units import plain
-from knollstack.core.depths.tolerance import open_hole, tolerance_at, tolerances
+from knollstack.core.depths.bubble import tolerance_of
 from knollstack.core.evaluation.steps import WORDS
 from knollstack.core.mud.circulation import Friction, annulus
 from knollstack.core.mud.formulas import annular_velocity, trip_velocity
@@ -96,18 +96,12 @@ def test_the_sticking_bound_is_least_inside_a_zone_and_found_there():
 
 
 def test_choke_line_friction_is_taken_from_the_weak_point_once():
-    """200 psi of friction is as 200 psi less of fracture pressure at the shoe, for one shoe and for many."""
+    """200 psi of friction is as 200 psi less of fracture pressure at the shoe."""
     plain_well = program_of(parse(strings()), CATALOGUE).well
     choked = program_of(parse(strings(site__choke_line_psi=200.0)), CATALOGUE).well
     weaker = 16 - 200 / (C * 6000)
     weak = program_of(parse(strings(ground__fracture=points((30, weaker), (10_000, weaker)))), CATALOGUE).well
-    results = []
-    for each in (plain_well, choked, weak):
-        hole = open_hole(each, 8.5)
-        one = tolerance_at(each, hole, 6000.0, 9.5, 10_000.0)
-        many = tolerances(each, hole, np.array([6000.0]), np.array([9.5]), np.array([10_000.0]))
-        assert float(many.volume_bbl[0, 0]) == pytest.approx(one.volume_bbl, rel=1e-9)
-        results.append(one.volume_bbl)
+    results = [tolerance_of(each, 8.5, 6000.0, 9.5, 10_000.0).volume_bbl for each in (plain_well, choked, weak)]
     assert results[1] == pytest.approx(results[2], rel=1e-9)
     assert results[1] < results[0]
 

@@ -2376,12 +2376,16 @@ export interface components {
         };
         /**
          * KickResult
-         * @description Kick tolerance at a shoe. `limited` is false where the rock stands a bubble that fills the whole open hole:
-         *     the volume is then that of the open hole, and is no limit.
+         * @description Kick tolerance at a shoe: the least volume over every weak point and every kick in the hole below.
+         *
+         *     `limited` is false where no kick breaks any rock, and then there is no volume; None where that is unknown.
+         *     `at_shoe_bbl` is what the shoe alone would stand, where another depth is weaker and some kick breaks the shoe.
          */
         KickResult: {
             /** At Md Ft */
             at_md_ft: number | null;
+            /** At Shoe Bbl */
+            at_shoe_bbl: number | null;
             /** Full Gas Margin Psi */
             full_gas_margin_psi: number | null;
             /** Full Gas Md Ft */
@@ -2389,7 +2393,7 @@ export interface components {
             /** Height Ft */
             height_ft: number | null;
             /** Limited */
-            limited: boolean;
+            limited: boolean | null;
             /** Maasp Psi */
             maasp_psi: number | null;
             /** Required Bbl */

@@ -26,14 +26,14 @@ def kick_findings(
     if below is None or string.role == "conductor":
         return
     place, subject = f"{string.path}/shoe_md_ft", string.shoe_words
-    if kick is None or kick.tolerance_bbl is None:
+    if kick is None or kick.limited is None:
         text = "Kick tolerance is unknown: pore, fracture, mud or hole size is missing below this shoe."
         yield _find("unknown", place, subject, text)
         return
     if well.policy.depths.kick_criterion == "full gas":
         yield from _full_gas(string, kick)
         return
-    if not kick.limited or kick.tolerance_bbl >= kick.required_bbl or kick.at_md_ft is None:
+    if kick.tolerance_bbl is None or kick.at_md_ft is None or kick.tolerance_bbl >= kick.required_bbl:
         return
     offered = (deeper_shoe(well, string, below, kick.required_bbl), other_mud(well, string, below, kick.required_bbl))
     remedies = tuple(r for r in offered if r is not None)
@@ -46,6 +46,7 @@ def kick_findings(
         " is ",
         volume(kick.tolerance_bbl),
         *(() if kick.at_md_ft == below.shoe_md_ft else (" for a kick at ", depth(kick.at_md_ft))),
+        *(() if kick.weak_is_shoe or kick.weak_md_ft is None else (", weakest at ", depth(kick.weak_md_ft))),
         "; policy asks ",
         volume(kick.required_bbl),
         ".",

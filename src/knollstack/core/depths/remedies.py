@@ -5,8 +5,9 @@ from __future__ import annotations
 import numpy as np
 
 from knollstack.core.base.findings import Remedy, depth, emw, remedy
+from knollstack.core.depths.bubble import open_hole
 from knollstack.core.depths.rules import depth_rules, tried
-from knollstack.core.depths.tolerance import least_at, least_bbl, open_hole
+from knollstack.core.depths.tolerance import gives
 from knollstack.core.ground.well import Well
 from knollstack.core.program.laid import LaidString
 
@@ -29,7 +30,7 @@ def deeper_shoe(well: Well, string: LaidString, below: LaidString, asked_bbl: fl
     if not len(depths):
         return None
     mud = np.full(depths.shape, below.mud_ppg)
-    enough = depths[least_bbl(well, open_hole(well, below.bit_in), depths, mud, below.shoe_md_ft) >= asked_bbl]
+    enough = depths[gives(well, open_hole(well, below.bit_in), depths, mud, below.shoe_md_ft, asked_bbl)]
     if not len(enough):
         return None
     md = float(enough[0])
@@ -44,12 +45,11 @@ def other_mud(well: Well, string: LaidString, below: LaidString, asked_bbl: floa
     """The nearest other mud of the section below, in tenths, that gives the tolerance and holds the window."""
     if below.bit_in is None or below.mud_ppg is None:
         return None
-    hole = open_hole(well, below.bit_in)
+    hole, shoe = open_hole(well, below.bit_in), np.array([string.shoe_md_ft])
     for sign, word in ((1, " more mud, "), (-1, " less mud, ")):
         mud = below.mud_ppg
         while mud_fits(well, string.shoe_md_ft, below.shoe_md_ft, mud := round(mud + sign * MUD_STEP_PPG, 2)):
-            least = least_at(well, hole, string.shoe_md_ft, mud, below.shoe_md_ft)
-            if least is not None and (not least.limited or least.volume_bbl >= asked_bbl):
+            if gives(well, hole, shoe, np.array([mud]), below.shoe_md_ft, asked_bbl)[0]:
                 change = emw(round(abs(mud - below.mud_ppg), 2))
                 return remedy(below.change("mud_ppg", mud), "Drill with ", change, word, emw(mud))
     return None

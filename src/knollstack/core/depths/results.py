@@ -13,17 +13,20 @@ class ZoneNote(Result):
 
 
 class KickResult(Result):
-    """Kick tolerance at a shoe. `limited` is false where the rock stands a bubble that fills the whole open hole:
-    the volume is then that of the open hole, and is no limit.
+    """Kick tolerance at a shoe: the least volume over every weak point and every kick in the hole below.
+
+    `limited` is false where no kick breaks any rock, and then there is no volume; None where that is unknown.
+    `at_shoe_bbl` is what the shoe alone would stand, where another depth is weaker and some kick breaks the shoe.
     """
 
     tolerance_bbl: float | None
-    limited: bool
+    limited: bool | None
     at_md_ft: float | None
     required_bbl: float
     height_ft: float | None
     weak_md_ft: float | None
     weak_is_shoe: bool
+    at_shoe_bbl: float | None
     maasp_psi: float | None
     full_gas_margin_psi: float | None
     full_gas_md_ft: float | None

@@ -14,8 +14,9 @@ from numpy.typing import NDArray
 
 from knollstack.core.base.findings import Words, depth, emw, volume
 from knollstack.core.base.remember import remembered
+from knollstack.core.depths.bubble import OpenHole, open_hole
 from knollstack.core.depths.full_gas import stand_full_gas
-from knollstack.core.depths.tolerance import OpenHole, gives, open_hole
+from knollstack.core.depths.tolerance import gives
 from knollstack.core.document.design import Zone
 from knollstack.core.ground.well import Well
 

@@ -1,12 +1,13 @@
-"""Kick tolerance of a section in a well: weak point, bubble lengths along hole, and the least in the section.
+"""Kick tolerance of an open hole: the least volume over every weak point and every kick below it.
 
-The weak point is the shoe unless the fracture profile is weaker below it: the depth that allows the least
-bubble. Between profile points P_frac(z) − G_m·z has its least value at an end wherever fracture exceeds mud,
-so shoe and profile points are enough.
+Infinite stands for no limit, where no kick breaks any rock; NaN and None for unknown. Proposals and judgements ask the
+same functions.
 """
 
 from __future__ import annotations
 
+import math
+from bisect import bisect_left
 from dataclasses import dataclass
 
 import numpy as np
@@ -14,244 +15,152 @@ from numpy.typing import NDArray
 
 from knollstack.core.base.constants import PSI_PER_PPG_FT
 from knollstack.core.base.formula import Value, sweeping
-from knollstack.core.base.formulas import annular_capacity, hydrostatic_pressure
-from knollstack.core.depths.formulas import (
-    choke_line_allowance,
-    formation_pressure,
-    kick_height,
-    kick_volume_at_weak_point,
-    kick_volume_on_bottom,
-    lesser_kick_volume,
-)
+from knollstack.core.depths.bubble import OpenHole, volumes
+from knollstack.core.depths.pairs import Pairs, breaking, breaking_at, broken_by, known_from
 from knollstack.core.ground.well import Well
 
 Floats = NDArray[np.float64]
 
 
 @dataclass(frozen=True)
-class OpenHole:
-    """An open hole to judge: its hole size and the drill string in it."""
-
-    hole_in: float
-    pipe_annulus_bbl_ft: float
-    collar_annulus_bbl_ft: float
-    collar_length_ft: float
-
-
-@dataclass(frozen=True)
-class Tolerance:
-    """Tolerance for a kick at one depth, for one shoe and mud.
-
-    `limited` is false where the bubble may fill the whole open hole: then the rock stands a kick of any volume.
-    """
+class Least:
+    """The least volume [bbl], infinite where no rock breaks, and the weak point and the kick [ft TVD] that set it."""
 
     volume_bbl: float
-    limited: bool
-    height_ft: float
     weak_tvd_ft: float
-    kick_md_ft: float
+    kick_tvd_ft: float
 
 
-def open_hole(well: Well, hole_in: float) -> OpenHole:
-    drill = well.drill_string(hole_in)
-    return OpenHole(
-        hole_in=hole_in,
-        pipe_annulus_bbl_ft=annular_capacity(hole_in, min(drill.pipe_od_in, hole_in)),
-        collar_annulus_bbl_ft=annular_capacity(hole_in, min(drill.collar_od_in, hole_in)),
-        collar_length_ft=drill.collar_length_ft,
-    )
+ROUNDING_BBL = 1e-6
+UNLIMITED = Least(math.inf, math.nan, math.nan)
 
 
-def kick_depths_md(well: Well, top_md_ft: float, bottom_md_ft: float) -> Floats:
-    """Depths at which a kick is judged: the section's end and every pore point inside it."""
-    nodes = well.path.md_at(well.ground.pore.tvd_ft) if well.ground.pore.known else np.array([])
-    inside = nodes[(nodes > top_md_ft) & (nodes < bottom_md_ft)]
-    return np.append(inside, bottom_md_ft)
-
-
-def _weak_points(well: Well, tops_tvd: Floats, mud: Floats, kicks_tvd: Floats) -> tuple[Floats, Floats]:
-    """Weak point TVD and its fracture pressure for every shoe with its mud (rows) and every kick depth (columns)."""
-    nodes, node_psi = well.ground.fracture.tvd_ft, well.ground.fracture_psi
-    open_to = (nodes > np.min(tops_tvd)) & (nodes < np.max(kicks_tvd))
-    nodes, node_psi = nodes[open_to], node_psi[open_to]
-    gradient = PSI_PER_PPG_FT * mud[:, None]
-    top_psi = PSI_PER_PPG_FT * well.ground.fracture.at(tops_tvd) * tops_tvd
-    shape = (len(tops_tvd), len(kicks_tvd))
-    weak, pressure = np.full(shape, tops_tvd[:, None]), np.full(shape, top_psi[:, None])
-    if not len(nodes):
-        return weak, pressure
-    room = np.where(nodes[None, :] > tops_tvd[:, None], node_psi - gradient * nodes, np.inf)
-    # the least room of all nodes down to each, and the node that has it
-    least = np.minimum.accumulate(room, axis=1)
-    fresh = np.concatenate([np.ones((len(room), 1), dtype=bool), least[:, 1:] < least[:, :-1]], axis=1)
-    holder = np.maximum.accumulate(np.where(fresh, np.arange(len(nodes)), 0), axis=1)
-    last = np.searchsorted(nodes, kicks_tvd, side="left") - 1
-    reached = np.where(last >= 0, least[:, last], np.inf)
-    weaker = reached < (top_psi - gradient[:, 0] * tops_tvd)[:, None]
-    k = holder[:, last]
-    return np.where(weaker, nodes[k], weak), np.where(weaker, node_psi[k], pressure)
-
-
-@dataclass(frozen=True)
-class Tolerances:
-    """Tolerance [bbl] of every shoe (rows) for a kick at every depth (columns). NaN is unknown.
-
-    `limited`: the rock, not the length of open hole, limits the bubble. Just below a shoe the bubble may fill the
-    whole open hole: the clipped volume there says nothing of the rock.
-    """
-
-    volume_bbl: Floats
-    limited: NDArray[np.bool_]
-    weak_tvd_ft: Floats
-    height_ft: Floats
+def _at_least_bbl(well: Well, hole: OpenHole, pairs: Pairs, mud_ppg: Value) -> Floats:
+    """Volumes that no pair falls short of, cheaply: the height upright in the narrowest annulus, by Boyle's law."""
+    mud = PSI_PER_PPG_FT * mud_ppg
+    room = pairs.weak_psi - pairs.kick_psi + mud * (pairs.kick_tvd_ft - pairs.weak_tvd_ft)
+    open_ft = pairs.kick_tvd_ft - pairs.weak_tvd_ft
+    height = np.clip(room / (mud - well.policy.depths.influx_psi_ft), 0.0, open_ft)
+    narrow = min(hole.pipe_annulus_bbl_ft, hole.collar_annulus_bbl_ft)
+    return np.asarray(narrow * height * np.minimum(1.0, pairs.weak_psi / pairs.kick_psi) - ROUNDING_BBL)
 
 
 @sweeping()
-def tolerances(
-    well: Well, hole: OpenHole, tops_md: Floats, mud: Floats, kicks_md: Floats, intensity_ppg: Floats | None = None
-) -> Tolerances:
-    """Kick tolerance of many shoes, each with its mud, for kicks at many depths; of one shoe also at many intensities."""
-    intensity = np.array([well.policy.depths.kick_intensity_ppg]) if intensity_ppg is None else intensity_ppg
-    kicks_tvd, tops_tvd = well.path.tvd_at(kicks_md), well.path.tvd_at(tops_md)
-    pore = well.ground.pore.at(kicks_tvd)
-    weak, weak_psi = _weak_points(well, tops_tvd, mud, kicks_tvd)
-    weak_psi = weak_psi - (well.site.choke_line_psi or 0.0)
-    known = np.isfinite(weak_psi) & np.isfinite(mud)[:, None] & np.isfinite(pore)
-    known &= tops_tvd[:, None] <= kicks_tvd[None, :]
-    shape = (max(len(tops_md), len(intensity)), len(kicks_md))
-    parts = (weak, weak_psi, mud[:, None], pore, kicks_tvd, kicks_md, intensity[:, None])
-    whole = [np.broadcast_to(part, shape) for part in parts]
-    limited = np.asarray(_limited(well, whole[3], kicks_tvd, whole[0], whole[1], whole[6]))
-    volume, height = np.full(shape, np.nan), np.full(shape, np.nan)
-    if np.any(known):
-        some = np.broadcast_to(known, shape)
-        heights, at_weak, on_bottom = _volumes(well, hole, *(part[some] for part in whole))
-        volume[some], height[some] = np.minimum(at_weak, on_bottom), heights
-    return Tolerances(volume, limited, whole[0], height)
-
-
-def _limited(well: Well, pore: Value, kick_tvd: Value, weak_tvd: Value, weak_psi: Value, intensity: Value) -> Value:
-    """Whether a bubble over the whole open hole, gas from the kick up to the weak point, breaks the weak point."""
-    formation = PSI_PER_PPG_FT * (pore + intensity) * kick_tvd
-    return formation - well.policy.depths.influx_psi_ft * (kick_tvd - weak_tvd) > weak_psi
-
-
-def _volumes(
-    well: Well,
-    hole: OpenHole,
-    weak_tvd: Value,
-    weak_psi: Value,
-    mud: Value,
-    pore: Value,
-    kick_tvd: Value,
-    kick_md: Value,
-    intensity: Value,
-) -> tuple[Floats, Floats, Floats]:
-    """Height, volume at the weak point and volume on bottom, by the registered formulas."""
-    policy = well.policy.depths
-    formation = formation_pressure(pore, intensity, kick_tvd)
-    height = kick_height(weak_psi, formation, mud, kick_tvd, weak_tvd, policy.influx_psi_ft)
-    weak_md, bubble_md, rise_md = well.path.md_at(np.array([weak_tvd, weak_tvd + height, kick_tvd - height]))
-    at_weak = kick_volume_at_weak_point(
-        # a path that climbs again may pass a TVD before the weak point: no length is counted there
-        np.maximum(0.0, bubble_md - weak_md),
-        np.maximum(0.0, kick_md - weak_md),
-        hole.pipe_annulus_bbl_ft,
-        hole.collar_annulus_bbl_ft,
-        hole.collar_length_ft,
-        weak_psi,
-        formation,
+def _volume_bbl(well: Well, hole: OpenHole, pairs: Pairs, mud_ppg: Value) -> Floats:
+    """Kick tolerance of every pair."""
+    _, at_weak, on_bottom = volumes(
+        well, hole, pairs.weak_tvd_ft, pairs.weak_psi, mud_ppg, pairs.kick_tvd_ft, pairs.kick_psi
     )
-    on_bottom = kick_volume_on_bottom(
-        np.maximum(0.0, kick_md - rise_md), hole.pipe_annulus_bbl_ft, hole.collar_annulus_bbl_ft, hole.collar_length_ft
-    )
-    return np.asarray(height), np.asarray(at_weak), np.asarray(on_bottom)
+    return np.asarray(np.minimum(at_weak, on_bottom))
 
 
-def _judged(found: Tolerances, tops_md: Floats, kicks_md: Floats) -> Floats:
-    """Volumes that count: where the rock limits the bubble. Infinite where it does not, NaN where unknown."""
-    idle = tops_md[:, None] >= kicks_md[None, :]
-    free = ~found.limited & ~np.isnan(found.volume_bbl)
-    return np.where(idle | free, np.inf, found.volume_bbl)
+def least_of(well: Well, hole: OpenHole, pairs: Pairs, mud_ppg: float) -> Least:
+    """The least of some pairs; those that cannot be the least are not worked."""
+    if not len(pairs.weak_psi):
+        return UNLIMITED
+    bound = _at_least_bbl(well, hole, pairs, mud_ppg)
+    first = pairs.those(np.arange(len(bound)) == np.argmin(bound))
+    pairs = pairs.those(bound <= ROUNDING_BBL + _volume_bbl(well, hole, first, mud_ppg)[0])
+    volume = _volume_bbl(well, hole, pairs, mud_ppg)
+    k = int(np.argmin(volume))
+    return Least(float(volume[k]), float(pairs.weak_tvd_ft[k]), float(pairs.kick_tvd_ft[k]))
 
 
-def least_bbl(well: Well, hole: OpenHole, tops_md: Floats, mud: Floats, bottom_md: float) -> Floats:
-    """Least tolerance over the section for many shoes: infinite where the rock limits nothing. NaN is unknown."""
-    kicks = kick_depths_md(well, float(np.min(tops_md)), bottom_md)
-    return np.asarray(np.min(_judged(tolerances(well, hole, tops_md, mud, kicks), tops_md, kicks), axis=1))
+def _mud_lifts(well: Well, mud_ppg: Value) -> Value:
+    """The mud is heavier than the gas, so that a bubble in it has a height."""
+    return PSI_PER_PPG_FT * mud_ppg > well.policy.depths.influx_psi_ft
+
+
+def known_pairs(
+    well: Well, top_md_ft: float, mud_ppg: float, bottom_md_ft: float, intensity_ppg: float | None = None
+) -> Pairs | None:
+    """The pairs of the hole below a shoe; None where pore or fracture pressure is not known all over it."""
+    low, high = well.path.span(top_md_ft, bottom_md_ft)
+    if low < known_from(well, high) or not _mud_lifts(well, mud_ppg):
+        return None
+    return breaking(well, low, high, intensity_ppg)
 
 
 def gives(
     well: Well, hole: OpenHole, tops_md: Floats, mud: Floats, bottom_md: float, asked_bbl: float
 ) -> NDArray[np.bool_]:
-    """Shoes that give a tolerance over the whole section; unknown does not.
+    """Shoes, in rising depths and each with its mud, that give a tolerance over the whole hole below; unknown does not.
 
-    Most that fail do so at the section's end, so the depths inside are worked only for those that pass there.
+    A shoe fails by itself as the weak point, or by a weak point below it: of each mud the deepest one decides.
     """
-    ends = np.array([bottom_md])
-    ok = np.asarray(_judged(tolerances(well, hole, tops_md, mud, ends), tops_md, ends)[:, 0] >= asked_bbl)
-    if np.any(ok):
-        ok[ok] = least_bbl(well, hole, tops_md[ok], mud[ok], bottom_md) >= asked_bbl
+    path = well.path
+    low, high = path.lows(tops_md, bottom_md), path.span(float(tops_md[0]), bottom_md)[1]
+    ok = (low >= known_from(well, high)) & np.isfinite(mud) & _mud_lifts(well, mud)
+    for kicks in (np.array([high]), None):  # most that fail do so by a kick at the end of the hole
+        if np.any(ok):
+            ok[ok] = _stand_themselves(well, hole, low[ok], mud[ok], high, kicks, asked_bbl)
+    if not np.any(ok):
+        return ok
+    pairs = breaking(well, float(np.min(low[ok])), high)
+    for one in np.unique(mud[ok]):
+        with_it = ok & (mud == one)
+        ok[with_it] = low[with_it] > _deepest_short(well, hole, pairs, float(one), asked_bbl)
     return ok
 
 
-def tolerance_at(well: Well, hole: OpenHole, shoe_md: float, mud_ppg: float, kick_md: float) -> Tolerance | None:
-    """Tolerance of one shoe for a kick at one depth, with its weak point; None where unknown."""
-    kick_tvd, shoe_tvd = well.path.tvd(kick_md), well.path.tvd(shoe_md)
-    pore = well.ground.pore.one(kick_tvd)
-    points, pressures = _weak_points(well, np.array([shoe_tvd]), np.array([mud_ppg]), np.array([kick_tvd]))
-    weak = float(points[0, 0])
-    if pore is None or not np.isfinite(pressures[0, 0]) or kick_tvd < shoe_tvd:
-        return None
-    fracture = well.ground.fracture.one(weak)
-    assert fracture is not None
-    psi = hydrostatic_pressure(fracture, weak)
-    if well.site.choke_line_psi:
-        psi = choke_line_allowance(psi, well.site.choke_line_psi)
-    intensity = well.policy.depths.kick_intensity_ppg
-    traced = open_hole(well, hole.hole_in)
-    height, at_weak, on_bottom = _volumes(well, traced, weak, psi, mud_ppg, pore, kick_tvd, kick_md, intensity)
-    volume = lesser_kick_volume(float(at_weak), float(on_bottom))
-    return Tolerance(volume, bool(_limited(well, pore, kick_tvd, weak, psi, intensity)), float(height), weak, kick_md)
+def _stand_themselves(
+    well: Well, hole: OpenHole, low: Floats, mud: Floats, high_ft: float, kicks: Floats | None, asked_bbl: float
+) -> NDArray[np.bool_]:
+    """Whether shoes give a tolerance where each is the weak point itself."""
+    weak, place = np.unique(low, return_inverse=True)
+    heavy = np.full(weak.shape, np.inf)
+    np.minimum.at(heavy, place, mud)
+    pairs = breaking_at(well, weak, high_ft, kicks)
+    own = np.searchsorted(weak, pairs.weak_tvd_ft)
+    short = _short(well, hole, pairs, heavy[own], asked_bbl)
+    fails = np.zeros(weak.shape, dtype=bool)
+    fails[own[short]] = True
+    return np.asarray(~fails[place])
 
 
-def _worst_md(judged: Floats, kicks_md: Floats) -> float:
-    """Depth of the kick of which a shoe tolerates least; the section's end where nothing is limited."""
-    return float(kicks_md[int(np.argmin(judged)) if np.any(np.isfinite(judged)) else -1])
+def _short(well: Well, hole: OpenHole, pairs: Pairs, mud: Floats, asked_bbl: float) -> NDArray[np.bool_]:
+    """Pairs that fall short of a volume."""
+    short = _at_least_bbl(well, hole, pairs, mud) < asked_bbl
+    if np.any(short):
+        short[short] = _volume_bbl(well, hole, pairs.those(short), mud[short]) < asked_bbl
+    return np.asarray(short)
 
 
-def least_kick_md(well: Well, hole: OpenHole, shoe_md: float, mud_ppg: float, bottom_md: float) -> float | None:
-    """Depth of the kick of which one shoe tolerates least over the section below it; None when it is unknown anywhere."""
-    kicks, tops = kick_depths_md(well, shoe_md, bottom_md), np.array([shoe_md])
-    judged = _judged(tolerances(well, hole, tops, np.array([mud_ppg]), kicks), tops, kicks)[0]
-    return None if np.any(np.isnan(judged)) else _worst_md(judged, kicks)
+def _deepest_short(well: Well, hole: OpenHole, pairs: Pairs, mud_ppg: float, asked_bbl: float) -> float:
+    """The deepest weak point [ft TVD] of some pairs that falls short of a volume; -∞ where none does."""
+    short = _short(well, hole, pairs, np.full(pairs.weak_psi.shape, mud_ppg), asked_bbl)
+    return float(np.max(pairs.weak_tvd_ft[short], initial=-np.inf))
 
 
-def least_at(well: Well, hole: OpenHole, shoe_md: float, mud_ppg: float, bottom_md: float) -> Tolerance | None:
-    """Least tolerance of one shoe over the section below it; None when it is unknown anywhere."""
-    kick_md = least_kick_md(well, hole, shoe_md, mud_ppg, bottom_md)
-    return None if kick_md is None else tolerance_at(well, hole, shoe_md, mud_ppg, kick_md)
+def tolerance_against_depth(well: Well, hole: OpenHole, top_md: float, mud_ppg: float, kicks_md: Floats) -> Floats:
+    """Least tolerance [bbl] for a kick at each of some depths: infinite where no rock breaks, NaN where unknown."""
+    low, high = well.path.span(top_md, float(kicks_md[-1]))
+    if low < known_from(well, high) or not _mud_lifts(well, mud_ppg):
+        return np.full(kicks_md.shape, np.nan)
+    depths, place = np.unique(well.path.tvd_at(kicks_md), return_inverse=True)
+    pairs = broken_by(well, low, depths)
+    least = np.full(depths.shape, np.inf)
+    np.minimum.at(least, np.searchsorted(depths, pairs.kick_tvd_ft), _volume_bbl(well, hole, pairs, mud_ppg))
+    return least[place]
 
 
-COARSE_PPG, FINE_PPG, MOST_PPG = 0.2, 0.01, 5.0
+FINE, MOST = 100, 500
+"""Hundredths of a ppg in which intensity is told, and the most of them that are tried."""
 
 
 def greatest_intensity_ppg(
-    well: Well, hole: OpenHole, shoe_md: float, mud_ppg: float, bottom_md: float, volume_bbl: float
+    well: Well, hole: OpenHole, top_md: float, mud_ppg: float, bottom_md: float, volume_bbl: float
 ) -> float | None:
-    """Greatest kick intensity [ppg], in hundredths, at which a volume is still tolerated over the whole section.
+    """Greatest kick intensity [ppg], in hundredths, at which a volume is still tolerated over the whole hole.
 
     0 where not even a swabbed kick of that volume is; None where it is unknown. More intensity never raises tolerance.
     """
-    kicks, low, top = kick_depths_md(well, shoe_md, bottom_md), 0.0, np.array([shoe_md])
-    for step, span in ((COARSE_PPG, MOST_PPG), (FINE_PPG, COARSE_PPG)):
-        tried = low + np.arange(0.0, span + step / 2, step)
-        found = _judged(tolerances(well, hole, top, np.array([mud_ppg]), kicks, tried), top, kicks)
-        least = np.min(found, axis=1)
-        if np.any(np.isnan(least)):
-            return None
-        holds = np.flatnonzero(least >= volume_bbl - 1e-9)
-        if not len(holds):
-            return 0.0
-        low = float(tried[holds[-1]])
-    return round(low, 2)
+
+    def short(hundredths: int) -> bool:
+        pairs = known_pairs(well, top_md, mud_ppg, bottom_md, hundredths / FINE)
+        return pairs is not None and least_of(well, hole, pairs, mud_ppg).volume_bbl < volume_bbl - 1e-9
+
+    if known_pairs(well, top_md, mud_ppg, bottom_md) is None:
+        return None
+    first_short = bisect_left(range(1, MOST + 1), True, key=short)
+    return first_short / FINE

@@ -63,6 +63,16 @@ class Profile:
         k = np.minimum(np.searchsorted(steps, z), len(steps) - 1)
         return np.asarray(np.where(steps[k] == z, worse[k], found))
 
+    def between(self, low_ft: float, high_ft: float, more_ft: Floats) -> tuple[Floats, Floats]:
+        """Depths and values [ft TVD, ppg] from one depth to another: both sides of steps, and the depths asked besides."""
+        depths, values, _, _ = self._line
+        inside = (depths >= low_ft) & (depths <= high_ft)
+        depths, values = depths[inside], values[inside]
+        more = np.unique(np.concatenate([[low_ft], more_ft[(more_ft > low_ft) & (more_ft < high_ft)], [high_ft]]))
+        more = more[~np.isin(more, depths)]
+        where = np.searchsorted(depths, more)
+        return np.insert(depths, where, more), np.insert(values, where, self.at(more))
+
     def lower_at(self, tvd_ft: ArrayLike) -> Floats:
         """EMW [ppg] as `at`, but the lower side at a step."""
         z, found = np.asarray(tvd_ft, dtype=float), self.at(tvd_ft)

@@ -132,6 +132,16 @@ class Path:
         between = self.knots_tvd_ft[inside]
         return min([*ends, *between]), max([*ends, *between])
 
+    def lows(self, tops_md_ft: Floats, bottom_md_ft: float) -> Floats:
+        """Least TVD [ft] from each of some measured depths down to one, as `span` has it."""
+        ends = self.tvd_at(tops_md_ft)
+        if self.falls:
+            return ends
+        knots = self.knots_md_ft[self.knots_md_ft < bottom_md_ft]
+        between = np.append(self.tvd_at(knots), self.tvd(bottom_md_ft))
+        least = np.minimum.accumulate(between[::-1])[::-1]
+        return np.asarray(np.minimum(ends, least[np.searchsorted(knots, tops_md_ft, side="right")]))
+
     @cached_property
     def falls(self) -> bool:
         """The path never climbs: every foot along it is as deep as the one before, or deeper."""

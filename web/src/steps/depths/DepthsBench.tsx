@@ -219,27 +219,38 @@ function KickLine({ index, size }: { index: number; size: string }) {
   const kick = useEvaluated((e) => e.depths.strings[index]?.kick);
   const greatest = useKicks()?.[index]?.greatest_intensity_ppg;
   if (!kick) return null;
-  const short = kick.limited && kick.tolerance_bbl !== null && kick.tolerance_bbl < kick.required_bbl;
+  const short = kick.tolerance_bbl !== null && kick.tolerance_bbl < kick.required_bbl;
   return (
     <dl className="grid grid-cols-[1fr_auto] gap-x-3 text-[12.5px]">
       <dt className="text-mute">kick tolerance, asks {units.text(kick.required_bbl, "volume")}</dt>
       <dd className={`text-right ${short ? "font-semibold text-brick" : ""}`} data-testid={`kick-${index}`}>
-        {kick.tolerance_bbl === null ? (
-          "unknown"
-        ) : (
+        {kick.tolerance_bbl !== null ? (
           <Headline working={`depths/${index}/kick_tolerance`} title={`kick tolerance, ${size} shoe`}>
-            {kick.limited ? "" : "not limited, over "}
             {units.text(kick.tolerance_bbl, "volume")}
           </Headline>
+        ) : kick.limited === false ? (
+          "no limit: nothing breaks"
+        ) : (
+          "unknown"
         )}
       </dd>
       {kick.weak_md_ft !== null && !kick.weak_is_shoe && (
         <>
           <dt className="text-mute">weak point below the shoe</dt>
           <dd className="text-right">{units.text(kick.weak_md_ft, "depth")}</dd>
+          <dt className="text-mute">at the shoe alone</dt>
+          <dd className="text-right" data-testid={`kick-at-shoe-${index}`}>
+            {kick.at_shoe_bbl === null ? (
+              "no limit"
+            ) : (
+              <Headline working={`depths/${index}/kick_tolerance_at_shoe`} title={`kick tolerance of the ${size} shoe alone`}>
+                {units.text(kick.at_shoe_bbl, "volume")}
+              </Headline>
+            )}
+          </dd>
         </>
       )}
-      <dt className="text-mute">that volume stands a kick of</dt>
+      <dt className="text-mute">kick intensity at the volume asked</dt>
       <dd className="text-right" data-testid={`intensity-${index}`}>
         {greatest === undefined
           ? "…"
