@@ -9,7 +9,8 @@ import pytest
 from knollstack.core.base.units import plain
 from knollstack.core.depths.kick import kick_drawing
 from knollstack.core.depths.remedies import deeper_shoe, mud_fits, other_mud
-from knollstack.core.depths.rules import depth_rules, kick_rule, tried
+from knollstack.core.depths.rule import tried
+from knollstack.core.depths.rules import depth_rules, kick_rule
 from knollstack.core.ground.well import build_well
 from knollstack.core.proposal.laid_out import laid_out
 from knollstack.core.reading.read import parse
@@ -117,6 +118,19 @@ def test_the_first_casing_must_cover_fresh_water_and_the_remedy_does():
             assert plain(finding.remedies[0].label) == "Move the shoe to 2,000 ft"
             after = run(applied(document, finding.remedies[0].changes))
             assert not [f for f in find(after, "depths", "stop") if "Fresh water" in plain(f.message)]
+
+
+@pytest.mark.parametrize(("conductor", "told"), [(299.0, True), (300.0, False)])
+def test_fresh_water_asks_for_a_surface_shoe_where_the_conductor_does_not_cover_it(conductor, told):
+    """A conductor and the production casing alone, water down to 200 ft with 100 ft of cover."""
+    zones = [ZONES[0] | {"top_tvd_ft": 100.0, "base_tvd_ft": 200.0}]
+    parts = [STRINGS[0] | {"shoe_md_ft": conductor}, copy.deepcopy(STRINGS[3])]
+    document = well(ground__fracture=points((30, 16), (10_000, 16)), ground__zones=zones, strings=parts)
+    said = [plain(f.message) for f in find(run(document), "depths", "stop")]
+    wanted = (
+        "Fresh water down to 200 ft is left open while drilling to 10,000 ft. A surface shoe belongs at 300 ft TVD or"
+    )
+    assert any(s.startswith(wanted) for s in said) == told
 
 
 @pytest.mark.parametrize(

@@ -7,7 +7,7 @@ import pytest
 
 from knollstack.core.base.units import plain
 from knollstack.core.depths.conductor import conductor_md_ft
-from knollstack.core.depths.rules import tried
+from knollstack.core.depths.rule import tried
 from knollstack.core.document.changes import changed
 from knollstack.core.document.design import GroundModel, Point, Site
 from knollstack.core.document.policy import Policy

@@ -10,7 +10,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from knollstack.core.base.units import plain
-from knollstack.core.depths.rules import tried
+from knollstack.core.depths.rule import tried
 from knollstack.core.ground.well import build_well
 from knollstack.core.proposal import search as searching
 from knollstack.core.proposal.laid_out import laid_out
@@ -74,6 +74,46 @@ def test_each_rule_sets_the_shoe(zones, limits, expected, rule):
     proposal = propose(build_well(parse(document)), HOLES)
     assert [s.md_ft for s in proposal.shoes] == [110.0, expected, 10_000.0]
     assert proposal.shoes[1].rule == rule
+
+
+@pytest.mark.parametrize(
+    ("zones", "surface"),
+    [
+        ([zone("W", 300, 1200, fluid="fresh water")], (1300.0, 4030.0)),
+        ([zone("G", 3000, 3900, fluid="gas")], (110.0, 3000.0)),
+        ([zone("O", 500, 600, fluid="oil")], (110.0, 500.0)),
+        ([zone("W", 300, 1200, fluid="fresh water"), zone("G", 2000, 2500, fluid="gas")], (1300.0, 2000.0)),
+        ([zone("S", 300, 1200, fluid="salt water")], None),
+        ([zone("W", 40, 60, fluid="fresh water")], (160.0, 4030.0)),
+        ([zone("W", 3950, 4000, fluid="fresh water")], None),
+    ],
+)
+@pytest.mark.parametrize("method", ["bottom up", "top down"])
+def test_fresh_water_and_hydrocarbons_are_not_drilled_on_the_diverter_alone(zones, surface, method):
+    """3,930 ft that one string would do: the surface shoe stands below the water with its cover, above the gas."""
+    document = no_kick(
+        well(
+            trajectory={"stations": [{"md_ft": 0.0}, {"md_ft": 3930.0}]},
+            ground__zones=zones,
+            ground__fracture=points((30, 14), (4030, 14)),
+            policy=policy(method=method),
+        )
+    )
+    evaluation = run(document)
+    shoes = [s.shoe_md_ft for s in evaluation.strings]
+    if surface is None:
+        assert len(shoes) == 2, "one string below the conductor does"
+    else:
+        assert surface[0] <= shoes[1] <= surface[1]
+        assert len(shoes) == 3
+    assert not find(evaluation, "depths", "stop"), "what is proposed is judged good by the same rules"
+
+
+def test_hydrocarbons_right_below_the_conductor_leave_no_program_and_say_so():
+    document = well(ground__zones=[zone("Shallow sand", 90, 600, fluid="gas")])
+    evaluation = run(document)
+    assert evaluation.strings == ()
+    assert "Shallow sand, marked gas, may not be drilled on the diverter." in plain(evaluation.depths.failure)
 
 
 def test_kick_tolerance_sets_the_shoe():

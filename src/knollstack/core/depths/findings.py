@@ -86,19 +86,21 @@ def _moved(well: Well, string: LaidString, target_tvd_ft: float, words: str) -> 
     return (remedy(string.change("shoe_md_ft", md), words, depth(md)),)
 
 
-def rule_findings(well: Well, string: LaidString, above: LaidString | None) -> Iterator[Finding]:
-    """Fresh water, no-shoe zones and zones to be cased off, for one string."""
-    rules, place, subject = depth_rules(well), f"{string.path}/shoe_md_ft", string.shoe_words
-    tvd, stands = well.path.tvd(string.shoe_md_ft), depth(string.shoe_md_ft)
+def fresh_water_findings(
+    well: Well, string: LaidString, above: LaidString | None, below: LaidString | None
+) -> Iterator[Finding]:
+    """Fresh water: behind the first casing with cover, and that casing a surface casing, not the last of the well."""
+    fresh, place, stands = depth_rules(well).fresh_water, f"{string.path}/shoe_md_ft", depth(string.shoe_md_ft)
     first = string.role != "conductor" and (above is None or above.role == "conductor")
-    fresh = rules.fresh_water
-    if first and fresh.base_tvd_ft is not None and not fresh.keeps(string.shoe_md_ft, string.shoe_md_ft):
+    if not first or fresh.base_tvd_ft is None or fresh.keeps(string.previous_shoe_md_ft, string.shoe_md_ft):
+        return
+    water: Words = "Fresh water down to ", depth(fresh.base_tvd_ft)
+    if not fresh.keeps(string.shoe_md_ft, string.shoe_md_ft):
         yield _find(
             "stop",
             place,
-            subject,
-            "Fresh water down to ",
-            depth(fresh.base_tvd_ft),
+            string.shoe_words,
+            *water,
             " is not behind this shoe with ",
             depth(well.policy.depths.fresh_water_cover_ft),
             " of cover.",
@@ -106,6 +108,24 @@ def rule_findings(well: Well, string: LaidString, above: LaidString | None) -> I
             limit=depth(fresh.least_tvd_ft),
             remedies=_moved(well, string, fresh.least_tvd_ft, "Move the shoe to "),
         )
+    elif below is None:
+        yield _find(
+            "stop",
+            place,
+            string.shoe_words,
+            *water,
+            " is left open while drilling to ",
+            stands,
+            ". A surface shoe belongs at ",
+            depth(fresh.least_tvd_ft),
+            " TVD or deeper first.",
+        )
+
+
+def rule_findings(well: Well, string: LaidString, above: LaidString | None) -> Iterator[Finding]:
+    """No-shoe zones and zones to be cased off, for one string."""
+    rules, place, subject = depth_rules(well), f"{string.path}/shoe_md_ft", string.shoe_words
+    tvd, stands = well.path.tvd(string.shoe_md_ft), depth(string.shoe_md_ft)
     barred = rules.no_shoe.span_at(string.shoe_md_ft) if string.role != "conductor" else None
     if barred is not None:
         inside = tvd < barred.zone.base_tvd_ft
@@ -190,17 +210,16 @@ def diverter_findings(well: Well, string: LaidString, above: LaidString | None) 
             if reachable
             else (),
         )
-    top, bottom = well.path.span(string.previous_shoe_md_ft, string.shoe_md_ft)
-    for zone in well.ground.model.zones:
-        if zone.fluid in ("oil", "gas") and zone.top_tvd_ft < bottom and zone.base_tvd_ft > top:
-            yield _find(
-                "stop",
-                place,
-                subject,
-                f"{zone.name}, marked {zone.fluid}, is drilled {how} from ",
-                depth(well.path.md(max(top, zone.top_tvd_ft))),
-                ": a kick there cannot be shut in. A shoe with preventers belongs above it.",
-            )
+    top = well.path.span(string.previous_shoe_md_ft, string.shoe_md_ft)[0]
+    for zone in depth_rules(well).hydrocarbons.drilled(string.previous_shoe_md_ft, string.shoe_md_ft):
+        yield _find(
+            "stop",
+            place,
+            subject,
+            f"{zone.name}, marked {zone.fluid}, is drilled {how} from ",
+            depth(well.path.md(max(top, zone.top_tvd_ft))),
+            ": a kick there cannot be shut in. A shoe with preventers belongs above it.",
+        )
 
 
 def length_findings(well: Well, string: LaidString) -> Iterator[Finding]:

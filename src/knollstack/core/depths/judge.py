@@ -7,6 +7,7 @@ from knollstack.core.base.remember import remembered
 from knollstack.core.depths.findings import (
     conductor_findings,
     diverter_findings,
+    fresh_water_findings,
     kick_findings,
     length_findings,
     rule_findings,
@@ -47,6 +48,7 @@ def _judge_shoe(
     kick = kick_at_shoe(well, string, below)
     return kick, (
         *conductor_findings(well, string),
+        *fresh_water_findings(well, string, above, below),
         *rule_findings(well, string, above),
         *diverter_findings(well, string, above),
         *length_findings(well, string),

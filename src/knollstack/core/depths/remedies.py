@@ -6,7 +6,8 @@ import numpy as np
 
 from knollstack.core.base.findings import Remedy, depth, emw, remedy
 from knollstack.core.depths.bubble import open_hole
-from knollstack.core.depths.rules import depth_rules, tried
+from knollstack.core.depths.rule import tried
+from knollstack.core.depths.rules import depth_rules
 from knollstack.core.depths.tolerance import gives
 from knollstack.core.ground.well import Well
 from knollstack.core.program.laid import LaidString

@@ -1,60 +1,20 @@
-"""The rules of setting depths, each with its name, its test and its reason: one object for search, judgement and words.
-
-A rule is asked of shoes above one bottom: may the shoe stand there while the hole below it is drilled to the bottom?
-"""
+"""The rules of setting depths, each with its name, its test and its reason: one object for search, judgement and words."""
 
 from __future__ import annotations
 
-from abc import ABC, abstractmethod
 from dataclasses import dataclass
 from functools import cached_property
 
 import numpy as np
-from numpy.typing import NDArray
 
 from knollstack.core.base.findings import Words, depth, emw, volume
 from knollstack.core.base.remember import remembered
 from knollstack.core.depths.bubble import OpenHole, open_hole
 from knollstack.core.depths.full_gas import stand_full_gas
+from knollstack.core.depths.rule import Bools, Rule, Tried
 from knollstack.core.depths.tolerance import gives
 from knollstack.core.document.design import Zone
 from knollstack.core.ground.well import Well
-
-Floats = NDArray[np.float64]
-Bools = NDArray[np.bool_]
-
-
-@dataclass(frozen=True, eq=False)
-class Tried:
-    """Shoes tried above one bottom."""
-
-    tops_md_ft: Floats
-    tops_tvd_ft: Floats
-    bottom_md_ft: float
-    bottom_tvd_ft: float
-
-
-def tried(well: Well, tops_md_ft: Floats, bottom_md_ft: float) -> Tried:
-    return Tried(tops_md_ft, well.path.tvd_at(tops_md_ft), bottom_md_ft, well.path.tvd(bottom_md_ft))
-
-
-@dataclass(frozen=True, eq=False)
-class Rule(ABC):
-    """One rule of a well. `name` is how it is spoken of."""
-
-    well: Well
-    name: str
-
-    @abstractmethod
-    def holds(self, at: Tried) -> Bools:
-        """Whether each shoe keeps the rule; what is unknown does not."""
-
-    @abstractmethod
-    def why(self, top_md_ft: float, bottom_md_ft: float, where: str) -> Words:
-        """Why a shoe at a depth does not keep it; `where` is Shallower or Deeper, of the shoe that does."""
-
-    def keeps(self, top_md_ft: float, bottom_md_ft: float) -> bool:
-        return bool(self.holds(tried(self.well, np.array([top_md_ft]), bottom_md_ft))[0])
 
 
 class OneMud(Rule):
@@ -87,7 +47,10 @@ class FreshWater(Rule):
 
     @cached_property
     def base_tvd_ft(self) -> float | None:
-        return max((z.base_tvd_ft for z in self.well.ground.model.zones if z.fluid == "fresh water"), default=None)
+        """Of what the well drills."""
+        deepest = self.well.path.deepest_tvd_ft
+        drilled = [z for z in self.well.ground.model.zones if z.top_tvd_ft < deepest]
+        return max((z.base_tvd_ft for z in drilled if z.fluid == "fresh water"), default=None)
 
     @cached_property
     def least_tvd_ft(self) -> float:
@@ -103,6 +66,21 @@ class FreshWater(Rule):
     def why(self, top_md_ft: float, bottom_md_ft: float, where: str) -> Words:
         cover = depth(self.well.policy.depths.fresh_water_cover_ft)
         return ("Fresh water must be behind the shoe with ", cover, " of cover.")
+
+
+class SurfaceShoe(Rule):
+    """Fresh water gets a surface shoe: the last hole is not drilled through it from the conductor shoe."""
+
+    @cached_property
+    def fresh_water(self) -> FreshWater:
+        return FreshWater(self.well, "fresh water")
+
+    def holds(self, at: Tried) -> Bools:
+        last = at.bottom_md_ft >= self.well.path.total_md_ft - 1e-6
+        return np.asarray(self.fresh_water.holds(at)) if last else np.ones(at.tops_md_ft.shape, dtype=bool)
+
+    def why(self, top_md_ft: float, bottom_md_ft: float, where: str) -> Words:
+        return self.fresh_water.why(top_md_ft, bottom_md_ft, where)
 
 
 @dataclass(frozen=True)
@@ -205,6 +183,26 @@ class DiverterLimit(Rule):
         return ("The hole on the diverter is limited to ", depth(self.limit_ft), " below the ground.")
 
 
+class DiverterHydrocarbons(Rule):
+    """No marked oil or gas is drilled on the conductor, where no kick can be shut in."""
+
+    @cached_property
+    def marked(self) -> list[Zone]:
+        return [z for z in self.well.ground.model.zones if z.fluid in ("oil", "gas")]
+
+    def drilled(self, top_md_ft: float, bottom_md_ft: float) -> list[Zone]:
+        """Zones marked oil or gas in a hole."""
+        top, bottom = self.well.path.span(top_md_ft, bottom_md_ft)
+        return [z for z in self.marked if z.top_tvd_ft < bottom and z.base_tvd_ft > top]
+
+    def holds(self, at: Tried) -> Bools:
+        return np.array([not self.drilled(float(top), at.bottom_md_ft) for top in at.tops_md_ft], dtype=bool)
+
+    def why(self, top_md_ft: float, bottom_md_ft: float, where: str) -> Words:
+        zone = self.drilled(top_md_ft, bottom_md_ft)[0]
+        return (f"{zone.name}, marked {zone.fluid}, may not be drilled on the diverter.",)
+
+
 @dataclass(frozen=True, eq=False)
 class KickTolerance(Rule):
     """A kick in the hole below can be circulated out: by a minimum volume, or full of gas, as policy has it."""
@@ -236,11 +234,18 @@ class DepthRules:
     no_shoe: NoShoe
     open_hole: OpenHoleLength
     diverter: DiverterLimit
+    hydrocarbons: DiverterHydrocarbons
+    surface_shoe: SurfaceShoe
 
     @property
     def all(self) -> tuple[Rule, ...]:
-        """Those that every section keeps; the diverter's is for the hole below the conductor alone."""
+        """Those that every section below a surface shoe keeps."""
         return self.one_mud, self.fresh_water, self.case_off, self.no_shoe, self.open_hole
+
+    @property
+    def on_the_diverter(self) -> tuple[Rule, ...]:
+        """Those of the hole below the conductor, which cannot shut a kick in: no kick rule, but these."""
+        return self.diverter, self.hydrocarbons, self.surface_shoe, self.case_off, self.open_hole
 
     def where_a_shoe_may_stand(self, at: Tried) -> Bools:
         """What a shoe asks of its own place, whatever is drilled below it."""
@@ -249,7 +254,8 @@ class DepthRules:
     def marks_tvd_ft(self) -> list[float]:
         """Depths at which a rule changes its answer."""
         ends = [z for band in self.case_off.bands for z in (band.shallow_tvd_ft, band.deep_tvd_ft)]
-        return [self.fresh_water.least_tvd_ft, *ends, *(span.base_tvd_ft for span in self.no_shoe.spans)]
+        tops = [zone.top_tvd_ft for zone in self.hydrocarbons.marked]
+        return [self.fresh_water.least_tvd_ft, *ends, *(span.base_tvd_ft for span in self.no_shoe.spans), *tops]
 
 
 @remembered(32)
@@ -261,6 +267,8 @@ def depth_rules(well: Well) -> DepthRules:
         NoShoe(well, "no shoe"),
         OpenHoleLength(well, "open-hole length"),
         DiverterLimit(well, "diverter limit"),
+        DiverterHydrocarbons(well, "hydrocarbons on the diverter"),
+        SurfaceShoe(well, "fresh water"),
     )
 
 

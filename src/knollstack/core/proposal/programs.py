@@ -16,7 +16,7 @@ from numpy.typing import NDArray
 from knollstack.core.base.findings import Words
 from knollstack.core.base.remember import remembered
 from knollstack.core.depths.conductor import conductor_md_ft
-from knollstack.core.depths.rules import Rule, tried
+from knollstack.core.depths.rule import Rule, tried
 from knollstack.core.ground.well import Well
 from knollstack.core.program.laid import Shoe
 from knollstack.core.proposal.search import MOST_STRINGS, Search, not_ready
@@ -158,8 +158,8 @@ def _why_not_deeper(search: Search, above: float, md: float, sets: Sets, i: int)
     to, rules, level = float(deeper[0]), search.rules, sets.sections - i - 1
     if not sets.may_stand[np.searchsorted(sets.depths, to)]:
         return rules.no_shoe.name, rules.no_shoe.why(above, to, "Deeper")
-    asked: list[Rule] = [rules.one_mud, rules.case_off, rules.open_hole]
-    asked = [*asked, search.kick_rule(level)] if i else [rules.diverter, *asked]
+    below: tuple[Rule, ...] = (rules.one_mud, rules.case_off, rules.open_hole, search.kick_rule(level))
+    asked = below if i else (rules.one_mud, *rules.on_the_diverter)
     broken = next((rule for rule in asked if not rule.keeps(above, to)), None)
     if broken is not None:
         return broken.name, broken.why(above, to, "Deeper")

@@ -17,7 +17,8 @@ from numpy.typing import NDArray
 from knollstack.core.base.findings import Words, depth, volume
 from knollstack.core.base.remember import remembered
 from knollstack.core.depths.conductor import conductor_md_ft
-from knollstack.core.depths.rules import KickTolerance, Rule, Tried, depth_rules, kick_rule, tried
+from knollstack.core.depths.rule import Tried, tried
+from knollstack.core.depths.rules import KickTolerance, depth_rules, kick_rule
 from knollstack.core.ground.riserless import planned_ppg
 from knollstack.core.ground.well import Well
 from knollstack.core.program.laid import Proposal, Shoe
@@ -63,19 +64,14 @@ class Search:
         return np.asarray(ok)
 
     def reaches_floor(self, bottom: float) -> bool:
-        """The hole from the conductor shoe to `bottom` stands.
-
-        It is drilled on a diverter, which cannot shut a kick in: no kick rule, but a limit of depth.
-        """
+        """The hole from the conductor shoe to `bottom` stands."""
         well, rules = self.well, self.rules
-        asked: list[Rule] = [rules.diverter, rules.case_off, rules.open_hole]
         if well.site.setting == "subsea":
             # drilled before the riser is on: sea water and mud together, not a column from the rig floor
-            if planned_ppg(well, well.path.tvd(self.floor), well.path.tvd(bottom)) is None:
-                return False
+            stands = planned_ppg(well, well.path.tvd(self.floor), well.path.tvd(bottom)) is not None
         else:
-            asked.append(rules.one_mud)
-        return all(rule.keeps(self.floor, bottom) for rule in asked)
+            stands = rules.one_mud.keeps(self.floor, bottom)
+        return stands and all(rule.keeps(self.floor, bottom) for rule in rules.on_the_diverter)
 
     def climb(self, bottom: float, level: int) -> list[float] | None:
         """Shoes from just below the conductor to `bottom`, or None."""
@@ -140,6 +136,8 @@ class Search:
         at = tried(self.well, self.candidates[self.candidates < bottom - STEP_FT], bottom)
         kept = {rule.name: rule.holds(at) for rule in self.rules.all}
         allowed = np.logical_and.reduce(list(kept.values()))
+        on_diverter = (rule for rule in self.rules.on_the_diverter if not rule.keeps(self.floor, bottom))
+        also: Words = next(((" ", *rule.why(self.floor, bottom, "Deeper")) for rule in on_diverter), ())
         if np.any(allowed):
             deepest = float(at.tops_md_ft[np.nonzero(allowed)[0][-1]])
             return (
@@ -150,9 +148,11 @@ class Search:
                 " that policy asks; the deepest that the other rules allow is ",
                 depth(deepest),
                 ".",
+                *also,
             )
         binding = [name for name, ok in kept.items() if len(ok) and not ok[-1]] or ["mud window"]
-        return "Drilling to ", depth(bottom), f", no shoe stands above it: {' and '.join(binding)} rule it out."
+        what = f", no shoe stands above it: {' and '.join(binding)} rule it out."
+        return "Drilling to ", depth(bottom), what, *also
 
 
 def not_ready(well: Well) -> Words:
