@@ -61,8 +61,14 @@ def test_sheet_in_metric_and_of_a_proposal():
     assert "3,840.5 m" in text
     assert "SG" in text
     assert "surface (proposed)" in text
-    assert "No open findings" in text
     assert "Assumptions filled in by the tool" in text
+    assert "ECD, surge and swab are unknown" in text
+    moving = {"flow_gpm": 300.0, "reading_300": 20.0, "reading_600": 30.0}
+    decided = [
+        {"id": s.id, "role": s.role, "run": s.run, "shoe_md_ft": s.shoe_md_ft} | ({} if s.run == "driven" else moving)
+        for s in run(empty_demo()).strings
+    ]
+    assert "No open findings" in page(empty_demo() | {"strings": decided}, UnitSet("metric"))
 
 
 @pytest.mark.parametrize(

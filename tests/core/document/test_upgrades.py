@@ -33,7 +33,7 @@ def test_nothing_of_version_1_is_lost():
     for part in ("site", "trajectory", "pipes", "stock", "note", "name"):
         assert new[part] == old[part]
     for before, after in zip(old["strings"], new["strings"], strict=True):
-        assert before == {k: v for k, v in after.items() if k != "id"}
+        assert before == {k: after[k] for k in before}
     # the stack on the second string and the piece on the first casing to surface name them now
     assert [s["id"] for s in new["strings"]] == ["s1", "s2", "s3", "s4"]
     assert [s["string"] for s in new["preventers"]] == ["s2"]

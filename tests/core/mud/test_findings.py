@@ -117,22 +117,61 @@ def test_weighting_up_or_thinning_is_of_the_mud_in_hole_and_pits(old, new, kind)
         assert row.base_bbl == pytest.approx(volume * (old - new) / (new - 8.33), rel=1e-6)
 
 
-@pytest.mark.parametrize(("low", "high"), [(None, 40.0), (20.0, None), (20.0, 20.0), (20.0, 40.1)])
-def test_readings_that_are_no_fluid_give_no_friction(low, high):
-    """600 over 300 rpm must lie between once and twice: else nothing is worked, and nothing is good by it."""
+UNKNOWN = "ECD, surge and swab are unknown: "
+
+
+@pytest.mark.parametrize(
+    ("rheology", "readings", "why"),
+    [
+        ("Bingham", (None, None, None, 40.0), UNKNOWN + "rheometer readings at 300 rpm are not given."),
+        ("Bingham", (None, None, 20.0, None), UNKNOWN + "rheometer readings at 600 rpm are not given."),
+        ("power law", (None, None, None, None), UNKNOWN + "rheometer readings at 300 and 600 rpm are not given."),
+        ("Bingham", (None, None, 20.0, 20.0), UNKNOWN + "the rheometer readings fit no Bingham fluid."),
+        ("power law", (None, None, 20.0, 40.1), UNKNOWN + "the rheometer readings fit no power law fluid."),
+        ("Bingham", (None, None, 20.0, 40.0), None),
+        ("Herschel-Bulkley", (None, None, 20.0, 36.0), UNKNOWN + "rheometer readings at 3 and 6 rpm are not given."),
+        ("Herschel-Bulkley", (3.0, 6.1, 20.0, 36.0), UNKNOWN + "the rheometer readings fit no Herschel-Bulkley fluid."),
+        ("Herschel-Bulkley", (3.0, 4.0, 20.0, 38.1), UNKNOWN + "the rheometer readings fit no Herschel-Bulkley fluid."),
+        ("Herschel-Bulkley", (3.0, 4.0, 20.0, 38.0), None),
+        ("Herschel-Bulkley", (3.0, 6.0, 20.0, 40.0), None),
+    ],
+)
+def test_readings_that_are_missing_or_no_fluid_are_unknown(rheology, readings, why):
+    """600 over 300 rpm lies between once and twice, less the yield stress 2·θ₃ − θ₆; else nothing is good by it."""
     document = demo()
-    document["strings"][3].update(reading_300=low, reading_600=high)
-    row = run(document).mud.strings[3]
-    assert (row.ecd_bottom_ppg, row.surge_ppg, row.swab_ppg) == (None, None, None)
-    document["strings"][3].update(reading_300=20.0, reading_600=40.0)
-    assert run(document).mud.strings[3].surge_ppg is not None, "twice is still a fluid: no yield"
+    keys = (f"reading_{rpm}" for rpm in (3, 6, 300, 600))
+    document["strings"][3] |= dict(zip(keys, readings, strict=True))
+    document["policy"] = policy(rheology=rheology)
+    evaluation = run(document)
+    row = evaluation.mud.strings[3]
+    said = [plain(f.message) for f in find(evaluation, "mud", "unknown") if f.place.startswith("/strings/3")]
+    assert said == ([] if why is None else [why])
+    assert (row.surge_ppg is None) == (row.ecd_bottom_ppg is None) == (why is not None)
+    state = {p.step: p.state for p in evaluation.path}["mud"]
+    assert state != "good" or why is None
+
+
+def test_turbulence_takes_more_than_laminar_flow_in_every_model():
+    """Fast in a narrow annulus: the friction grows with the square of the rate, not with its share."""
+    document = demo()
+    document["strings"][3] |= {"reading_3": 2.0, "reading_6": 3.0, "reading_300": 12.0, "reading_600": 20.0}
+    for rheology in ("Bingham", "power law", "Herschel-Bulkley"):
+        document["policy"] = policy(rheology=rheology)
+        lost = []
+        for rate in (600.0, 1200.0):
+            document["strings"][3]["flow_gpm"] = rate
+            lost.append(run(document).mud.strings[3].ecd_bottom_ppg - document["strings"][3]["mud_ppg"])
+        assert lost[1] > 2.6 * lost[0], rheology
 
 
 def test_without_a_pump_rate_there_is_trip_but_no_ecd():
     document = copy.deepcopy(demo())
     document["strings"][3]["flow_gpm"] = None
-    row = run(document).mud.strings[3]
+    evaluation = run(document)
+    row = evaluation.mud.strings[3]
     assert (row.ecd_bottom_ppg, row.ecd_shoe_ppg) == (None, None)
+    said = [(f.place, plain(f.message)) for f in find(evaluation, "mud", "unknown")]
+    assert said == [("/strings/3/flow_gpm", "ECD is unknown: the pump rate is not given.")]
     assert row.swab_ppg < document["strings"][3]["mud_ppg"] < row.surge_ppg
     faster = copy.deepcopy(document)
     faster["policy"] = policy(trip_speed_ft_min=180.0)

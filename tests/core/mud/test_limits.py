@@ -8,8 +8,9 @@ import pytest
 from knollstack.core.base.units import plain
 from knollstack.core.depths.bubble import tolerance_of
 from knollstack.core.evaluation.steps import WORDS
-from knollstack.core.mud.circulation import Friction, annulus
+from knollstack.core.mud.circulation import annulus
 from knollstack.core.mud.formulas import annular_velocity, trip_velocity
+from knollstack.core.mud.friction import friction_of
 from knollstack.core.proposal.equipping import program_of
 from knollstack.core.reading.read import parse
 from knollstack.demo import documents
@@ -136,6 +137,9 @@ def test_a_step_is_as_bad_as_its_worst_finding():
 def test_the_moving_mud_is_compared_with_the_rock_at_every_foot_along_hole(seed):
     """Friction piece by piece summed down to each foot: ECD and surge over fracture, swab under pore, where each is worst."""
     document = random_well(seed)
+    document["policy"] = {"mud": {"rheology": ("Bingham", "power law", "Herschel-Bulkley")[seed % 3]}}
+    for string in document["strings"][1:]:
+        string |= {"reading_3": 1.0, "reading_6": 1.5}
     evaluation, program = run(document), program_of(parse(document), CATALOGUE)
     made, ground = program.well, program.well.ground
     speed = made.policy.mud.trip_speed_ft_min / 60
@@ -145,7 +149,7 @@ def test_the_moving_mud_is_compared_with_the_rock_at_every_foot_along_hole(seed)
             assert i == 0 or program.cased_bores(string) is None, "unknown only where the casing above is"
             continue
         bores = tuple(program.cased_bores(string))
-        friction = Friction(made, string.mud_ppg, string.own.reading_300, string.own.reading_600)
+        friction = friction_of(made, string.own, string.mud_ppg)
         marks = made.path.md_at(made.window.depths_ft)
         feet = np.concatenate([np.arange(string.previous_shoe_md_ft, string.shoe_md_ft, 1.0), [string.shoe_md_ft]])
         beside = [m + d for m in marks for d in (-1e-5, 1e-5)]
@@ -159,7 +163,7 @@ def test_the_moving_mud_is_compared_with_the_rock_at_every_foot_along_hole(seed)
         for worst, sign, velocity in moves:
             lost = np.zeros(md.shape)
             for piece in annulus(made, string, bores):
-                per_ft = friction.psi(piece, velocity(piece)) / piece.length_ft
+                per_ft = friction.psi_ft(velocity(piece), piece.outer_in, piece.inner_in)
                 lost += per_ft * np.clip(md - (piece.bottom_md_ft - piece.length_ft), 0.0, piece.length_ft)
             rock = (ground.fracture if sign > 0 else ground.pore).at(tvd)
             beyond = sign * (C * (string.mud_ppg - rock) * tvd + sign * lost)

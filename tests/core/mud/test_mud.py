@@ -46,7 +46,7 @@ def test_annular_friction_by_hand():
     assert fitted["consistency_ecp"] == pytest.approx(154.4, abs=0.1)
     n, k = fitted["flow_index"], fitted["consistency_ecp"]
     by_hand = k * v**n * ((2 + 1 / n) / 0.0208) ** n / (144_000 * 3.5 ** (1 + n))
-    assert power_law_gradient(v, n, k, 8.5, 5.0) == pytest.approx(by_hand, rel=1e-12)
+    assert power_law_gradient(v, n, k, 10.0, 8.5, 5.0) == pytest.approx(by_hand, rel=1e-12)
     # 10,000 ft of it: 199.3 psi over 0.0519481·10,000 adds 0.384 ppg
     assert circulating_density(10.0, 199.32, 10_000.0) == pytest.approx(10.3837, abs=1e-4)
     # 1.5 ft/s: 1.5·(0.45 + 25/47.25) = 1.4687 ft/s

@@ -2583,7 +2583,7 @@ export interface components {
              * @default Bingham
              * @enum {string}
              */
-            rheology: "Bingham" | "power law";
+            rheology: "Bingham" | "power law" | "Herschel-Bulkley";
             /**
              * Maximum mud for a riser margin
              * @description above it a riser margin counts as not held
@@ -4272,10 +4272,22 @@ export interface components {
              */
             pipe: components["schemas"]["PipeChoice"] | null;
             /**
+             * Rheometer at 3 rpm
+             * @description for Herschel-Bulkley
+             * @default null
+             */
+            reading_3: number | null;
+            /**
              * Rheometer at 300 rpm
              * @default null
              */
             reading_300: number | null;
+            /**
+             * Rheometer at 6 rpm
+             * @description for Herschel-Bulkley
+             * @default null
+             */
+            reading_6: number | null;
             /**
              * Rheometer at 600 rpm
              * @default null

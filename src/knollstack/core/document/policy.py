@@ -133,7 +133,7 @@ class MudPolicy(Part):
         group=WINDOW,
         help="in permeable rock, against differential sticking",
     )
-    rheology: Literal["Bingham", "power law"] = told("Rheology", "Bingham", group=SYSTEM)
+    rheology: Literal["Bingham", "power law", "Herschel-Bulkley"] = told("Rheology", "Bingham", group=SYSTEM)
     active_volume_bbl: Volume = told("Active volume at surface", 500.0, group=SYSTEM, help="mud in the pits")
     weighting_solid_ppg: Annotated[float, number(15, 50), Of("emw")] = told(
         "Weighting material", 35.0, group=SYSTEM, help="density; barite is 35 ppg"

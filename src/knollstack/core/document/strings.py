@@ -103,4 +103,10 @@ class String(Part):
     )
     reading_300: Annotated[float, number(0.5, 600), Of("dial")] | None = told("Rheometer at 300 rpm", None)
     reading_600: Annotated[float, number(0.5, 1_200), Of("dial")] | None = told("Rheometer at 600 rpm", None)
+    reading_3: Annotated[float, number(0.1, 600), Of("dial")] | None = told(
+        "Rheometer at 3 rpm", None, help="for Herschel-Bulkley"
+    )
+    reading_6: Annotated[float, number(0.1, 600), Of("dial")] | None = told(
+        "Rheometer at 6 rpm", None, help="for Herschel-Bulkley"
+    )
     cement: Cement = told("Cement", Cement())

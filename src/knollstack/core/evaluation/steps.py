@@ -42,7 +42,10 @@ STEPS: tuple[StepEntry, ...] = (
         "mud",
         "Mud",
         mud.judge,
-        tuple(f"/strings/*/{key}" for key in ("mud_ppg", "mud_steps", "flow_gpm", "reading_300", "reading_600")),
+        tuple(
+            f"/strings/*/{key}"
+            for key in ("mud_ppg", "mud_steps", "flow_gpm", "reading_3", "reading_6", "reading_300", "reading_600")
+        ),
     ),
     StepEntry(
         "pipe",

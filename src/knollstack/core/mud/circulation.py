@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import cached_property
 from itertools import accumulate, pairwise
 from typing import Literal
@@ -22,15 +22,8 @@ from knollstack.core.base.remember import remembered
 from knollstack.core.base.working import headline
 from knollstack.core.ground.extremes import Spans, inside_of, spans_of, spans_through
 from knollstack.core.ground.well import Well
-from knollstack.core.mud.formulas import (
-    annular_velocity,
-    bingham,
-    bingham_gradient,
-    circulating_density,
-    power_law,
-    power_law_gradient,
-    trip_velocity,
-)
+from knollstack.core.mud.formulas import annular_velocity, circulating_density, trip_velocity
+from knollstack.core.mud.friction import Friction, friction_of
 from knollstack.core.mud.results import Nearest
 from knollstack.core.program.laid import LaidString
 
@@ -83,30 +76,17 @@ def annulus(well: Well, string: LaidString, bores: Bores) -> list[Piece]:
     return [piece for piece in pieces if piece.length_ft > 0]
 
 
-class Friction:
-    """Friction per foot by the rheology of policy, from one pair of rheometer readings."""
-
-    def __init__(self, well: Well, mud_ppg: float, low: float, high: float) -> None:
-        self.mud_ppg, self.by_power_law = mud_ppg, well.policy.mud.rheology == "power law"
-        self.fitted = power_law(low, high) if self.by_power_law else bingham(low, high)
-
-    def psi(self, piece: Piece, velocity_ft_s: Value) -> float:
-        """Loss over a piece of annulus."""
-        size = (piece.outer_in, piece.inner_in)
-        if self.by_power_law:
-            law = self.fitted["flow_index"], self.fitted["consistency_ecp"]
-            return piece.length_ft * float(power_law_gradient(velocity_ft_s, *law, *size))
-        plastic, yields = self.fitted["plastic_cp"], self.fitted["yield_lb_100ft2"]
-        return piece.length_ft * float(bingham_gradient(velocity_ft_s, plastic, yields, self.mud_ppg, *size))
-
-
 class Losses:
     """Friction along a section's annulus, from the ground down, for one movement of the mud in it."""
 
     def __init__(self, friction: Friction, pieces: list[Piece], velocity_of: Callable[[Piece], float]) -> None:
         self.friction, self.pieces, self.velocity_of = friction, pieces, velocity_of
-        self.psi = [friction.psi(p, velocity_of(p)) for p in pieces]
+        self.psi = [self._lost(p, p.length_ft) for p in pieces]
         self._along: Spans | None = None
+
+    def _lost(self, piece: Piece, length_ft: float) -> float:
+        """Loss [psi] over a length of a piece."""
+        return length_ft * self.friction.psi_ft(self.velocity_of(piece), piece.outer_in, piece.inner_in)
 
     @property
     def total_psi(self) -> float:
@@ -133,7 +113,7 @@ class Losses:
         for piece in self.pieces:
             length = min(piece.length_ft, md_ft - (piece.bottom_md_ft - piece.length_ft))
             if length > 0:
-                reached += self.friction.psi(replace(piece, length_ft=length), self.velocity_of(piece))
+                reached += self._lost(piece, length)
         return reached
 
 
@@ -197,25 +177,28 @@ def _nearest(
 
 def moving(well: Well, string: LaidString, bores: Bores) -> Moving | None:
     """ECD, surge and swab of a section; None where rheology, mud or geometry is unknown."""
-    low, high, mud = string.own.reading_300, string.own.reading_600, string.mud_ppg
-    pieces = annulus(well, string, bores)
-    if low is None or high is None or mud is None or high <= low or 2 * low < high or not pieces:
+    mud, pieces = string.mud_ppg, annulus(well, string, bores)
+    if mud is None or not pieces or friction_of(well, string.own, mud) is None:
         return None
+
+    def losses(velocity_of: Callable[[Piece], float]) -> Losses:
+        friction = friction_of(well, string.own, mud)  # again, inside the working
+        assert friction is not None
+        return Losses(friction, pieces, velocity_of)
+
     bottom_tvd, shoe_tvd = well.path.tvd(string.shoe_md_ft), well.path.tvd(string.previous_shoe_md_ft)
     speed = well.policy.mud.trip_speed_ft_min / 60
     ecd_shoe = ecd_bottom = ecd_worst = None
     flow = string.own.flow_gpm
     if flow:
         with headline(f"mud/{string.index}/ecd"):
-            pumped = Losses(
-                Friction(well, mud, low, high), pieces, lambda p: annular_velocity(flow, p.outer_in, p.inner_in)
-            )
+            pumped = losses(lambda p: annular_velocity(flow, p.outer_in, p.inner_in))
             ecd_bottom = float(circulating_density(mud, pumped.total_psi, bottom_tvd))
         to_shoe = float(pumped.to(np.array(string.previous_shoe_md_ft)))
         ecd_shoe = float(circulating_density(mud, to_shoe, shoe_tvd)) if shoe_tvd > 0 else None
         ecd_worst = _nearest(well, string, mud, pumped, "ecd")
     with headline(f"mud/{string.index}/surge"):
-        tripped = Losses(Friction(well, mud, low, high), pieces, lambda p: trip_velocity(speed, p.outer_in, p.inner_in))
+        tripped = losses(lambda p: trip_velocity(speed, p.outer_in, p.inner_in))
         surge = float(circulating_density(mud, tripped.total_psi, bottom_tvd))
     return Moving(
         ecd_shoe_ppg=ecd_shoe,

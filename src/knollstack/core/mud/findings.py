@@ -8,6 +8,7 @@ from knollstack.core.base.findings import Amount, Finding, Remedy, Severity, Wor
 from knollstack.core.ground.riserless import column_emw, worst_depths
 from knollstack.core.ground.well import Well
 from knollstack.core.mud.circulation import Moving
+from knollstack.core.mud.friction import friction_of, missing_readings
 from knollstack.core.mud.results import BoundResult, MudStepResult, RiserResult
 from knollstack.core.program.laid import LaidString
 
@@ -77,6 +78,7 @@ def window_findings(string: LaidString, lower: BoundResult | None, upper: BoundR
 
 def moving_findings(well: Well, string: LaidString, moved: Moving | None) -> Iterator[Finding]:
     """ECD and surge against the rock, swab against the pore pressure, where each is worst in the open hole."""
+    yield from unknown_findings(well, string, moved)
     if moved is None:
         return
     for worst, what, key in ((moved.ecd_worst, "Circulating", "ecd"), (moved.surge_worst, "Tripping in", "surge")):
@@ -110,6 +112,27 @@ def moving_findings(well: Well, string: LaidString, moved: Moving | None) -> Ite
             ". Trip slower or pump out.",
             working=f"mud/{string.index}/swab_worst",
         )
+
+
+def unknown_findings(well: Well, string: LaidString, moved: Moving | None) -> Iterator[Finding]:
+    """What of the moving mud cannot be told, and which of its inputs is missing or fits no fluid."""
+    missing, flow = missing_readings(well, string.own), string.own.flow_gpm
+    if moved is not None and flow:
+        return
+    if moved is not None:
+        what, why, key = "ECD is", "the pump rate is not given", "flow_gpm"
+    elif missing:
+        *first, last = (str(rpm) for rpm in missing)
+        speeds = f"{', '.join(first)} and {last}" if first else last
+        rate = "" if flow else ", and the pump rate,"
+        why = f"rheometer readings at {speeds} rpm{rate} are not given"
+        what, key = "ECD, surge and swab are", f"reading_{missing[-1]}"
+    elif string.mud_ppg is not None and friction_of(well, string.own, string.mud_ppg) is None:
+        why = f"the rheometer readings fit no {well.policy.mud.rheology} fluid"
+        what, key = "ECD, surge and swab are", "reading_600"
+    else:
+        what, why, key = "ECD, surge and swab are", "mud weight, hole size or the casing above is not known", "mud_ppg"
+    yield find("mud", "unknown", f"{string.path}/{key}", (*string.hole_words, ", mud"), f"{what} unknown: {why}.")
 
 
 def riser_findings(well: Well, string: LaidString, found: RiserResult | None) -> Iterator[Finding]:

@@ -1,8 +1,8 @@
 """Equations of mud: weighting up, riser margin and overbalance at rest; rheology, friction, surge and swab in motion.
 
 Bingham plastic and power law as in Bourgoyne, Chenevert, Millheim and Young, Applied Drilling Engineering (SPE, 1986),
-chapter 4, narrow-slot annulus; the greater of laminar and turbulent loss is taken. Surge and swab by Burkhardt (1961):
-the mud moved by a closed pipe, with its clinging part.
+chapter 4, narrow-slot annulus; the greater of laminar and turbulent loss is taken. Herschel-Bulkley by API RP 13D, 2006.
+Surge and swab by Burkhardt (1961): the mud moved by a closed pipe, with its clinging part.
 """
 
 from __future__ import annotations
@@ -14,6 +14,7 @@ from knollstack.core.base.formula import Value, formula, plain_value
 
 BALANCE = "Material balance, textbook mud engineering; barite 35 ppg"
 BOURGOYNE = "Bourgoyne et al., Applied Drilling Engineering, SPE Textbook 2, 1986, chapter 4"
+API_13D = "API RP 13D, Rheology and hydraulics of oil-well drilling fluids, 5th edition, 2006"
 _GAP = ("outer_in > 0", "inner_in >= 0", "outer_in > inner_in")
 
 
@@ -102,18 +103,120 @@ def bingham_gradient(
 
 
 @formula(
-    "g = K·v^n·((2 + 1/n)/0.0208)^n/(144000·d^(1 + n)),  d = dₒ − dᵢ",
+    "N = 109000·ρ·v^(2 − n)/K·(0.0208·d/(2 + 1/n))^n,  d = dₒ − dᵢ",
+    "",
+    BOURGOYNE + ", power law",
+    ("velocity_ft_s >= 0", "flow_index > 0", "consistency_ecp > 0", "mud_ppg > 0", *_GAP),
+)
+def power_law_reynolds(
+    velocity_ft_s: Value, flow_index: Value, consistency_ecp: Value, mud_ppg: Value, outer_in: Value, inner_in: Value
+) -> Value:
+    """Reynolds number of a power-law mud in an annulus."""
+    n, gap = np.asarray(flow_index), np.asarray(outer_in) - inner_in
+    slot = (0.0208 * gap / (2 + 1 / n)) ** n
+    return plain_value(109_000 * mud_ppg * np.asarray(velocity_ft_s) ** (2 - n) / consistency_ecp * slot)
+
+
+_LEAST_REYNOLDS, _STEPS = 100.0, 30
+
+
+@formula(
+    "1/√f = (4/n^0.75)·log₁₀(N·f^(1 − n/2)) − 0.395/n^1.2",
+    "",
+    BOURGOYNE + "; Dodge and Metzner, AIChE Journal, 1959",
+    ("reynolds >= 100", "flow_index > 0"),
+)
+def dodge_metzner(reynolds: Value, flow_index: Value) -> Value:
+    """Friction factor of a power-law mud in turbulent flow, found by repeated substitution."""
+    n = np.asarray(flow_index)
+    root = np.full(np.broadcast(reynolds, n).shape, 10.0)
+    for _ in range(_STEPS):  # root is 1/√f; half steps, since whole ones swing
+        law = 4 / n**0.75 * np.log10(reynolds * root ** (n - 2)) - 0.395 / n**1.2
+        root = (root + np.maximum(law, 1.0)) / 2
+    return plain_value(1 / root**2)
+
+
+@formula(
+    "g_l = K·v^n·((2 + 1/n)/0.0208)^n/(144000·d^(1 + n)),  g_t = f·ρ·v²/(21.1·d),  d = dₒ − dᵢ;  "
+    "s = (N − (3470 − 1370·n))/800, clipped to 0 … 1;  g = (1 − s)·g_l + s·g_t",
     "psi/ft",
-    BOURGOYNE + ", power law, laminar",
-    ("velocity_ft_s >= 0", "flow_index > 0", "consistency_ecp > 0", *_GAP),
+    BOURGOYNE + ", power law; laminar to turbulent by API RP 13D",
+    ("velocity_ft_s >= 0", "flow_index > 0", "consistency_ecp > 0", "mud_ppg > 0", *_GAP),
 )
 def power_law_gradient(
-    velocity_ft_s: Value, flow_index: Value, consistency_ecp: Value, outer_in: Value, inner_in: Value
+    velocity_ft_s: Value, flow_index: Value, consistency_ecp: Value, mud_ppg: Value, outer_in: Value, inner_in: Value
 ) -> Value:
-    """Friction per foot of annulus, power law in laminar flow."""
-    n, gap = np.asarray(flow_index), np.asarray(outer_in) - inner_in
-    shear = ((2 + 1 / n) / 0.0208) ** n
-    return plain_value(consistency_ecp * np.asarray(velocity_ft_s) ** n * shear / (144_000 * gap ** (1 + n)))
+    """Friction per foot of annulus, power law."""
+    n, gap, v = np.asarray(flow_index), np.asarray(outer_in) - inner_in, np.asarray(velocity_ft_s)
+    laminar = consistency_ecp * v**n * ((2 + 1 / n) / 0.0208) ** n / (144_000 * gap ** (1 + n))
+    reynolds = power_law_reynolds(v, n, consistency_ecp, mud_ppg, outer_in, inner_in)
+    turbulent = dodge_metzner(np.maximum(reynolds, _LEAST_REYNOLDS), n) * mud_ppg * v**2 / (21.1 * gap)
+    share = np.clip((reynolds - (3470 - 1370 * n)) / 800, 0.0, 1.0)
+    return plain_value((1 - share) * laminar + share * turbulent)
+
+
+@formula(
+    "y = 2·θ₃ − θ₆,  n = 3.322·log₁₀((θ₆₀₀ − y)/(θ₃₀₀ − y)),  k = 1.066·(θ₃₀₀ − y)/511^n,  τ_y = 1.066·y",
+    "",
+    API_13D,
+    ("reading_3 > 0", "reading_6 >= reading_3", "reading_300 > reading_6", "reading_600 > reading_300"),
+)
+def herschel_bulkley(reading_3: Value, reading_6: Value, reading_300: Value, reading_600: Value) -> dict[str, Value]:
+    """Yield stress [lbf/100 ft²], flow index and consistency [lbf·sⁿ/100 ft²] from readings at 3, 6, 300 and 600 rpm."""
+    dial = 2 * np.asarray(reading_3) - reading_6
+    index = 3.322 * np.log10((reading_600 - dial) / (reading_300 - dial))
+    return {
+        "yield_stress_lb_100ft2": plain_value(1.066 * dial),
+        "flow_index": plain_value(index),
+        "consistency_lb_sn_100ft2": plain_value(1.066 * (reading_300 - dial) / 511**index),
+    }
+
+
+@formula(
+    "τ_w = 1.5^n·τ_y + k·((1 + 2·n)/(2·n)·96·v/d)^n,  d = dₒ − dᵢ",
+    "lbf/100 ft²",
+    API_13D + ", annulus",
+    ("velocity_ft_s >= 0", "yield_stress_lb_100ft2 >= 0", "flow_index > 0", "consistency_lb_sn_100ft2 > 0", *_GAP),
+)
+def wall_shear_stress(
+    velocity_ft_s: Value,
+    yield_stress_lb_100ft2: Value,
+    flow_index: Value,
+    consistency_lb_sn_100ft2: Value,
+    outer_in: Value,
+    inner_in: Value,
+) -> Value:
+    """Shear stress at the wall of an annulus, Herschel-Bulkley mud in laminar flow."""
+    n = np.asarray(flow_index)
+    rate = (1 + 2 * n) / (2 * n) * 96 * np.asarray(velocity_ft_s) / (np.asarray(outer_in) - inner_in)
+    return plain_value(1.5**n * yield_stress_lb_100ft2 + consistency_lb_sn_100ft2 * rate**n)
+
+
+@formula(
+    "N = ρ·(60·v)²/(19.36·τ_w);  f_l = 16/N,  f_x = 16·N/(3470 − 1370·n)²,  f_t = a/N^b,  a = (log₁₀n + 3.93)/50,  "
+    "b = (1.75 − log₁₀n)/7;  f_i = (f_x^−8 + f_t^−8)^(−1/8),  f = (f_i^12 + f_l^12)^(1/12);  "
+    "g = 1.076·ρ·(60·v)²·f/(100000·d),  d = dₒ − dᵢ",
+    "psi/ft",
+    API_13D + ", annulus: laminar, between and turbulent",
+    ("velocity_ft_s >= 0", "wall_stress_lb_100ft2 > 0", "flow_index > 0", "mud_ppg > 0", *_GAP),
+)
+def herschel_bulkley_gradient(
+    velocity_ft_s: Value,
+    wall_stress_lb_100ft2: Value,
+    flow_index: Value,
+    mud_ppg: Value,
+    outer_in: Value,
+    inner_in: Value,
+) -> Value:
+    """Friction per foot of annulus, Herschel-Bulkley. At rest the yield stress alone holds."""
+    gap, n, speed = np.asarray(outer_in) - inner_in, np.asarray(flow_index), np.asarray(velocity_ft_s) * 60
+    inertia = mud_ppg * speed**2
+    reynolds = np.maximum(inertia / (19.36 * np.asarray(wall_stress_lb_100ft2)), 1e-6)
+    turbulent = (np.log10(n) + 3.93) / 50 / reynolds ** ((1.75 - np.log10(n)) / 7)
+    between = 16 * reynolds / (3470 - 1370 * n) ** 2
+    fast = (between**-8 + turbulent**-8) ** (-1 / 8)
+    laminar = 1.076 * 16 * 19.36 * np.asarray(wall_stress_lb_100ft2) / (100_000 * gap)
+    return plain_value((laminar**12 + (1.076 * inertia * fast / (100_000 * gap)) ** 12) ** (1 / 12))
 
 
 @formula("ECD = ρ + Δp/((12/231)·D)", "ppg", "Hydrostatics", ("mud_ppg > 0", "tvd_ft > 0"))

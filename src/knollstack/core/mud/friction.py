@@ -1,0 +1,88 @@
+"""What mud loses by friction in an annulus, by the model of policy, fitted to the rheometer readings of a hole."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Protocol
+
+from knollstack.core.base.formula import Value
+from knollstack.core.document.strings import String
+from knollstack.core.ground.well import Well
+from knollstack.core.mud.formulas import (
+    bingham,
+    bingham_gradient,
+    herschel_bulkley,
+    herschel_bulkley_gradient,
+    power_law,
+    power_law_gradient,
+    wall_shear_stress,
+)
+
+
+class Friction(Protocol):
+    def psi_ft(self, velocity_ft_s: Value, outer_in: float, inner_in: float) -> float:
+        """Loss per foot of an annulus."""
+
+
+@dataclass(frozen=True)
+class Bingham:
+    mud_ppg: float
+    fitted: Mapping[str, Value]
+
+    def psi_ft(self, velocity_ft_s: Value, outer_in: float, inner_in: float) -> float:
+        law = self.fitted["plastic_cp"], self.fitted["yield_lb_100ft2"]
+        return float(bingham_gradient(velocity_ft_s, *law, self.mud_ppg, outer_in, inner_in))
+
+
+@dataclass(frozen=True)
+class PowerLaw:
+    mud_ppg: float
+    fitted: Mapping[str, Value]
+
+    def psi_ft(self, velocity_ft_s: Value, outer_in: float, inner_in: float) -> float:
+        law = self.fitted["flow_index"], self.fitted["consistency_ecp"]
+        return float(power_law_gradient(velocity_ft_s, *law, self.mud_ppg, outer_in, inner_in))
+
+
+@dataclass(frozen=True)
+class HerschelBulkley:
+    mud_ppg: float
+    fitted: Mapping[str, Value]
+
+    def psi_ft(self, velocity_ft_s: Value, outer_in: float, inner_in: float) -> float:
+        fitted = self.fitted
+        law = fitted["yield_stress_lb_100ft2"], fitted["flow_index"], fitted["consistency_lb_sn_100ft2"]
+        wall = wall_shear_stress(velocity_ft_s, *law, outer_in, inner_in)
+        return float(
+            herschel_bulkley_gradient(velocity_ft_s, wall, fitted["flow_index"], self.mud_ppg, outer_in, inner_in)
+        )
+
+
+SPEEDS = {"Bingham": (300, 600), "power law": (300, 600), "Herschel-Bulkley": (3, 6, 300, 600)}
+
+
+def missing_readings(well: Well, own: String) -> tuple[int, ...]:
+    """Rheometer speeds [rpm] that the model of policy needs and the hole does not have."""
+    return tuple(rpm for rpm in SPEEDS[well.policy.mud.rheology] if getattr(own, f"reading_{rpm}") is None)
+
+
+def friction_of(well: Well, own: String, mud_ppg: float) -> Friction | None:
+    """Friction of a hole's mud; None where readings are missing or fit no fluid of the model."""
+    low, high = own.reading_300, own.reading_600
+    if missing_readings(well, own) or low is None or high is None or not low < high:
+        return None
+    if well.policy.mud.rheology == "Herschel-Bulkley":
+        slow, slower = own.reading_6, own.reading_3
+        if slow is None or slower is None or not slower <= slow < low:
+            return None
+        rest = 2 * slower - slow
+        # a yield stress that is none, or so much that the mud would thicken with speed
+        if rest < 0 or high - rest > 2 * (low - rest):
+            return None
+        return HerschelBulkley(mud_ppg, herschel_bulkley(slower, slow, low, high))
+    if high > 2 * low:
+        return None
+    if well.policy.mud.rheology == "power law":
+        return PowerLaw(mud_ppg, power_law(low, high))
+    return Bingham(mud_ppg, bingham(low, high))
