@@ -42,7 +42,7 @@ def well(**parts: Any) -> dict[str, Any]:
     """A vertical land well of 10,000 ft in uniform ground: pore 9.0 ppg, fracture 14.0 ppg, rig floor 30 ft."""
     document = {
         "format": "knollstack.well",
-        "version": 2,
+        "version": 3,
         "name": "Test",
         "site": {"rig_floor_ft": 30.0, "h2s_ppm": 0.0, "rotary_room_ft": 30.0},
         "trajectory": {"stations": [{"md_ft": 0.0}, {"md_ft": 10_000.0}]},

@@ -20,8 +20,8 @@ def test_a_well_file_comes_back_as_it_was():
     assert json.loads(text)["strings"][2]["cement"]["slurry_water_gal_sk"] == 4.97
 
 
-def page(document, units=FIELD):
-    pdf = sheet.write(parse(document), run(document), units, 7, "2026-11-24T09:30:00+00:00")
+def page(document, units=FIELD, evaluation=None):
+    pdf = sheet.write(parse(document), evaluation or run(document), units, 7, "2026-11-24T09:30:00+00:00")
     pages = PdfReader(io.BytesIO(pdf)).pages
     assert len(pages) == 1
     return " ".join(pages[0].extract_text().split())
@@ -63,18 +63,14 @@ def test_sheet_in_metric_and_of_a_proposal():
     assert "surface (proposed)" in text
     assert "Assumptions filled in by the tool" in text
     assert "ECD, surge and swab are unknown" in text
-    moving = {"flow_gpm": 300.0, "reading_300": 20.0, "reading_600": 30.0}
-    decided = [
-        {"id": s.id, "role": s.role, "run": s.run, "shoe_md_ft": s.shoe_md_ft} | ({} if s.run == "driven" else moving)
-        for s in run(empty_demo()).strings
-    ]
-    assert "No open findings" in page(empty_demo() | {"strings": decided}, UnitSet("metric"))
+    nothing = run(empty_demo()).model_copy(update={"findings": ()})
+    assert "No open findings" in page(empty_demo(), UnitSet("metric"), nothing)
 
 
 @pytest.mark.parametrize(
     "document",
     [
-        {"format": "knollstack.well", "version": 2, "name": "<b>" + "W" * 190},
+        {"format": "knollstack.well", "version": 3, "name": "<b>" + "W" * 190},
         well(
             ground__zones=[
                 {"name": "Ω & <zone> " * 12, "top_tvd_ft": 40.0 + i, "base_tvd_ft": 41.0 + i} for i in range(60)

@@ -80,7 +80,7 @@ class _Sheet:
         return rows
 
     def cement(self) -> list[list[str]]:
-        rows = [["Cement", "Top", "Slurry", "Volume", "Sacks", "Mix water", "Displacement", "Float holds"]]
+        rows = [["Cement", "Top", "Slurry", "Volume", "Sacks", "Mix water", "Displacement", "Float differential"]]
         for s, c in zip(self.evaluation.strings, self.evaluation.cement.strings, strict=True):
             if c.applies:
                 rows.append(

@@ -4,7 +4,7 @@ import numpy as np
 import pytest
 
 from knollstack.core.base.units import plain
-from knollstack.core.cement.column import Column
+from knollstack.core.program.column import Column
 from tests.core.evaluation.test_judging import strings
 from tests.helpers import applied, find, points, run
 
@@ -53,3 +53,30 @@ def test_the_weak_depth_inside_the_open_hole_is_found():
     assert any("4,100 ft" in plain(f.message) and "12.00 ppg" in plain(f.message) for f in found), [
         plain(f.message) for f in found
     ]
+
+
+def test_a_liner_is_displaced_through_its_landing_string():
+    """5 in drill pipe of 4.276 in bore down to the liner top: 4.276²/1,029.42 = 0.017762 bbl/ft over 5,700 ft, 101.2 bbl."""
+    row = run(strings(strings__3__run="liner", strings__3__hanger_md_ft=5700.0)).cement.strings[3]
+    assert row.landing_string_bbl == pytest.approx(101.24, abs=0.01)
+    whole = run(strings()).cement.strings[3]
+    assert whole.landing_string_bbl == 0.0
+    bore = whole.displacement_bbl / (10_000 - 80)
+    assert row.displacement_bbl == pytest.approx(101.24 + bore * (10_000 - 80 - 5700), abs=0.05)
+    drill = {"from_hole_in": 1.0, "pipe_od_in": 5.0, "collar_od_in": 6.5, "collar_length_ft": 600.0}
+    unknown = strings(strings__3__run="liner", strings__3__hanger_md_ft=5700.0, policy__mud__drill_strings=[drill])
+    evaluation = run(unknown)
+    assert evaluation.cement.strings[3].displacement_bbl is None
+    said = [f.place for f in find(evaluation, "cement", "unknown") if "Displacement is unknown" in plain(f.message)]
+    assert said == ["/policy/mud/drill_strings"]
+
+
+def test_additives_are_mixed_as_they_are_given():
+    """20 % silica flour and 10 % barite in 7.1 gal/sk: 15.355 ppg; 18 % of salt in the water of a neat slurry: 16.1 ppg."""
+    made = {"slurry_water_gal_sk": 7.1, "silica_flour_percent": 20.0, "barite_percent": 10.0}
+    assert run(strings(strings__3__cement=made)).cement.strings[3].slurry_ppg == pytest.approx(15.35504, abs=1e-5)
+    salted = run(strings(strings__3__cement={"salt_percent": 18.0})).cement.strings[3]
+    plain_one = run(strings(strings__3__cement={"slurry_water_gal_sk": 4.97})).cement.strings[3]
+    assert salted.water_gal_sk == plain_one.water_gal_sk
+    assert salted.slurry_ppg > plain_one.slurry_ppg
+    assert salted.yield_ft3_sk > plain_one.yield_ft3_sk

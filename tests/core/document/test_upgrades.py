@@ -28,12 +28,17 @@ def test_nothing_of_version_1_is_lost():
     old = json.loads((DATA / "versions" / "well-1.json").read_text())
     new = parse(old).model_dump(mode="json")
     assert set(old["policy"]) == set(POLICY)
+    gone = {"production_heat_f", "test_in_green_cement"}
     for key, (step, name) in POLICY.items():
-        assert new["policy"][step][name] == old["policy"][key], key
-    for part in ("site", "trajectory", "pipes", "stock", "note", "name"):
+        assert key in gone or new["policy"][step][name] == old["policy"][key], key
+    # 60 °F at surface and 120 °F more in production; tested in green cement
+    assert new["site"] == old["site"] | {"flowing_wellhead_f": 180.0}
+    assert new["policy"]["pipe"]["pressure_test"] == "in green cement"
+    for part in ("trajectory", "pipes", "stock", "note", "name"):
         assert new[part] == old[part]
     for before, after in zip(old["strings"], new["strings"], strict=True):
-        assert before == {k: after[k] for k in before}
+        cement = {k: after["cement"][k] for k in before["cement"]}
+        assert before == {k: after[k] for k in before} | {"cement": cement}
     # the stack on the second string and the piece on the first casing to surface name them now
     assert [s["id"] for s in new["strings"]] == ["s1", "s2", "s3", "s4"]
     assert [s["string"] for s in new["preventers"]] == ["s2"]
@@ -41,8 +46,30 @@ def test_nothing_of_version_1_is_lost():
     assert old["version"] == 1, "the document that came is left as it was"
 
 
+@pytest.mark.parametrize(
+    ("heat", "site", "profile", "flowing"),
+    [
+        (0.0, {"surface_temperature_f": 60.0}, [], None),
+        (100.0, {"surface_temperature_f": 60.0}, [], 160.0),
+        (100.0, {"surface_temperature_f": 60.0}, [{"tvd_ft": 0.0, "temperature_f": 50.0}], 150.0),
+        (100.0, {}, [], None),
+    ],
+)
+def test_version_2_gave_the_rise_and_version_3_gives_the_temperature(heat, site, profile, flowing):
+    old = {
+        "version": 2,
+        "site": site,
+        "ground": {"temperature": profile},
+        "policy": {"pipe": {"production_heat_f": heat, "test_in_green_cement": False, "bump_psi": 400.0}},
+    }
+    new = upgraded(old)
+    assert new["version"] == VERSION
+    assert new["site"].get("flowing_wellhead_f") == flowing
+    assert new["policy"]["pipe"] == {"bump_psi": 400.0}, "the test counts with the top free from now on"
+
+
 def test_ids_that_are_missing_are_given_and_those_that_stand_are_kept():
-    document = upgraded({"version": 2, "strings": [{"id": "s2"}, {}, {"id": "x"}, {}], "ground": {"zones": [{}]}})
+    document = upgraded({"version": 3, "strings": [{"id": "s2"}, {}, {"id": "x"}, {}], "ground": {"zones": [{}]}})
     assert [s["id"] for s in document["strings"]] == ["s2", "s1", "x", "s3"]
     assert document["ground"]["zones"][0]["id"] == "z1"
 

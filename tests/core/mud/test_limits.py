@@ -76,6 +76,18 @@ def test_the_riser_margin_holds_the_worst_depth_of_the_open_hole():
         assert run(deep(riser_mud_limit_ppg=limit)).mud.strings[3].riser.possible == possible
 
 
+def test_the_riser_holds_mud_and_rubs_it():
+    """4,500 ft from the rig floor to the mudline in 19.5 in: 0.36938 bbl/ft; a wider one holds more and rubs less."""
+    usual, wide = run(deep()).mud.strings[3], run(deep(riser_id_in=21.0)).mud.strings[3]
+    site = deep()["site"]
+    to_mudline = site["rig_floor_ft"] + site["water_depth_ft"]
+    assert usual.volumes.riser_bbl == pytest.approx(19.5**2 / 1029.42 * to_mudline, rel=1e-4)
+    more = wide.volumes.riser_bbl - usual.volumes.riser_bbl
+    assert wide.volumes.total_bbl - usual.volumes.total_bbl == pytest.approx(more, rel=1e-9)
+    assert wide.ecd_bottom_ppg < usual.ecd_bottom_ppg
+    assert run(moved()).mud.strings[3].volumes.riser_bbl == 0.0
+
+
 def test_the_sticking_bound_is_least_inside_a_zone_and_found_there():
     """Pore 8.4 + 0.0003·D over a permeable zone: 8.4 + 0.0003·D + 2,000/(c·D) is least inside, not at the ends."""
     document = strings(

@@ -8,7 +8,7 @@ from knollstack.core.pipe.judge import exposed_of
 from knollstack.core.pipe.judged import judge_sections
 from knollstack.core.pipe.strength import may_stand
 from tests.core.evaluation.test_judging import strings
-from tests.helpers import framed, run
+from tests.helpers import framed, points, run
 
 C = 12 / 231
 
@@ -64,9 +64,21 @@ def test_backup_outside_follows_policy(backup, psi):
         assert outside(document, "pressure test", 1700.0) == pytest.approx(C * 8.6 * 1700, rel=1e-9)
 
 
+@pytest.mark.parametrize("backup", ["base fluid", "mix water", "mud"])
+@pytest.mark.parametrize(("pore", "counts"), [(7.0, True), (8.32, True), (8.34, False)])
+def test_rock_depleted_below_the_base_fluid_gives_no_more_than_its_pore_pressure(backup, pore, counts):
+    """From 3,000 ft down the rock is depleted, behind the cement of the 9 5/8 in, which is in open hole from 2,000 ft."""
+    policy = {"burst_backup": backup}
+    rock = points((30, 9), (2999, 9), (3000, pore), (10_000, pore))
+    document = strings(policy__pipe=policy, ground__pore=rock)
+    usual = outside(strings(policy__pipe=policy), "pressure test", 6000.0)
+    assert outside(document, "pressure test", 6000.0) == pytest.approx(min(usual, C * pore * 6000) if counts else usual)
+    assert outside(document, "pressure test", 1900.0) == outside(strings(policy__pipe=policy), "pressure test", 1900.0)
+
+
 def test_a_test_in_green_cement_has_the_slurry_outside():
     """Slurry 15.823 ppg from 1,700 ft; without the policy the backup is that of set cement."""
-    document = strings(policy__pipe__test_in_green_cement=True)
+    document = strings(policy__pipe__pressure_test="in green cement")
     psi = C * (9.5 * 1700 + 15.823013805 * 4300)
     assert outside(document, "green-cement test", 6000.0) == pytest.approx(psi, rel=1e-9)
     _, _, frame = framed(strings(), 2)

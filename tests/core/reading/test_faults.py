@@ -175,11 +175,11 @@ BAD = [
     ("colour", "red", ("/colour", '"red"', "no such key in this format")),
     (
         "version",
-        3,
-        ("/version", "3", "2 or older: the file was written by a newer Knollstack; update this one to open it"),
+        4,
+        ("/version", "4", "3 or older: the file was written by a newer Knollstack; update this one to open it"),
     ),
-    ("version", 0, ("/version", "0", "2, the version written here, or one of 1")),
-    ("version", True, ("/version", "true", "2, the version written here, or one of 1")),
+    ("version", 0, ("/version", "0", "3, the version written here, or one of 1, 2")),
+    ("version", True, ("/version", "true", "3, the version written here, or one of 1, 2")),
     (
         "strings",
         [{"id": "a", "role": "surface", "shoe_md_ft": 900.0}, {"id": "a", "role": "production", "shoe_md_ft": 1900.0}],
@@ -232,7 +232,7 @@ def test_text_that_is_no_well_file(text, value):
 
 
 def test_a_partial_hand_written_file_takes_the_defaults():
-    design = parse({"format": "knollstack.well", "version": 2, "name": "Bare"})
+    design = parse({"format": "knollstack.well", "version": 3, "name": "Bare"})
     assert design.site.setting == "land"
     assert design.policy.mud.trip_margin_ppg == 0.3
     with pytest.raises(ValueError, match="frozen"):

@@ -730,16 +730,47 @@ export interface components {
          */
         Cement: {
             /**
+             * Barite
+             * @description by weight of cement
+             * @default null
+             */
+            barite_percent: number | null;
+            /**
              * Bentonite
+             * @description by weight of cement
              * @default null
              */
             bentonite_percent: number | null;
+            /**
+             * Displacement fluid
+             * @description empty is the mud of the hole, as an assumption
+             * @default null
+             */
+            displacement_ppg: number | null;
             /**
              * Open-hole excess
              * @description fraction of the open-hole annulus
              * @default null
              */
             excess: number | null;
+            /**
+             * Haematite
+             * @description by weight of cement
+             * @default null
+             */
+            haematite_percent: number | null;
+            /**
+             * Salt
+             * @description by weight of mix water
+             * @default null
+             */
+            salt_percent: number | null;
+            /**
+             * Silica flour
+             * @description by weight of cement
+             * @default null
+             */
+            silica_flour_percent: number | null;
             /**
              * Mix water
              * @default null
@@ -795,6 +826,11 @@ export interface components {
              */
             bentonite_percent: number | null;
             /**
+             * Bump Psi
+             * @default null
+             */
+            bump_psi: number | null;
+            /**
              * Cased Annulus Bbl
              * @default null
              */
@@ -804,6 +840,11 @@ export interface components {
              * @default null
              */
             displacement_bbl: number | null;
+            /**
+             * Displacement Ppg
+             * @default null
+             */
+            displacement_ppg: number | null;
             /**
              * Excess
              * @default null
@@ -829,6 +870,11 @@ export interface components {
              * @default null
              */
             greatest_emw_ppg: number | null;
+            /**
+             * Landing String Bbl
+             * @default null
+             */
+            landing_string_bbl: number | null;
             /**
              * Mix Water Bbl
              * @default null
@@ -1407,6 +1453,7 @@ export interface components {
              *         "fracture_margin_ppg": 0.3,
              *         "normal_pore_ppg": 9,
              *         "rheology": "Bingham",
+             *         "riser_id_in": 19.5,
              *         "riser_mud_limit_ppg": 18,
              *         "sticking_abnormal_psi": 3000,
              *         "sticking_normal_psi": 2000,
@@ -1450,9 +1497,8 @@ export interface components {
              *         "most_sections": 1,
              *         "overpull_lbf": 100000,
              *         "packer_fluid_ppg": 8.6,
-             *         "production_heat_f": 0,
+             *         "pressure_test": "before landing",
              *         "shock_ft_s": 1.5,
-             *         "test_in_green_cement": false,
              *         "test_share": 1,
              *         "triaxial_wall": "nominal",
              *         "unfilled_ft": 500
@@ -1485,6 +1531,7 @@ export interface components {
              *       "cellar_depth_ft": 6,
              *       "choke_line_psi": null,
              *       "co2_percent": null,
+             *       "flowing_wellhead_f": null,
              *       "flowline_height_ft": 20,
              *       "h2s_ppm": null,
              *       "rig_floor_ft": 30,
@@ -1526,7 +1573,7 @@ export interface components {
              * Version
              * @constant
              */
-            version: 2;
+            version: 3;
             /**
              * @default {
              *       "base_plate_in": 2,
@@ -1732,6 +1779,7 @@ export interface components {
                  *         "fracture_margin_ppg": 0.3,
                  *         "normal_pore_ppg": 9,
                  *         "rheology": "Bingham",
+                 *         "riser_id_in": 19.5,
                  *         "riser_mud_limit_ppg": 18,
                  *         "sticking_abnormal_psi": 3000,
                  *         "sticking_normal_psi": 2000,
@@ -1775,9 +1823,8 @@ export interface components {
                  *         "most_sections": 1,
                  *         "overpull_lbf": 100000,
                  *         "packer_fluid_ppg": 8.6,
-                 *         "production_heat_f": 0,
+                 *         "pressure_test": "before landing",
                  *         "shock_ft_s": 1.5,
-                 *         "test_in_green_cement": false,
                  *         "test_share": 1,
                  *         "triaxial_wall": "nominal",
                  *         "unfilled_ft": 500
@@ -1810,6 +1857,7 @@ export interface components {
                  *       "cellar_depth_ft": 6,
                  *       "choke_line_psi": null,
                  *       "co2_percent": null,
+                 *       "flowing_wellhead_f": null,
                  *       "flowline_height_ft": 20,
                  *       "h2s_ppm": null,
                  *       "rig_floor_ft": 30,
@@ -1851,7 +1899,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 2;
+                version: 3;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -2015,6 +2063,7 @@ export interface components {
                  *         "fracture_margin_ppg": 0.3,
                  *         "normal_pore_ppg": 9,
                  *         "rheology": "Bingham",
+                 *         "riser_id_in": 19.5,
                  *         "riser_mud_limit_ppg": 18,
                  *         "sticking_abnormal_psi": 3000,
                  *         "sticking_normal_psi": 2000,
@@ -2058,9 +2107,8 @@ export interface components {
                  *         "most_sections": 1,
                  *         "overpull_lbf": 100000,
                  *         "packer_fluid_ppg": 8.6,
-                 *         "production_heat_f": 0,
+                 *         "pressure_test": "before landing",
                  *         "shock_ft_s": 1.5,
-                 *         "test_in_green_cement": false,
                  *         "test_share": 1,
                  *         "triaxial_wall": "nominal",
                  *         "unfilled_ft": 500
@@ -2093,6 +2141,7 @@ export interface components {
                  *       "cellar_depth_ft": 6,
                  *       "choke_line_psi": null,
                  *       "co2_percent": null,
+                 *       "flowing_wellhead_f": null,
                  *       "flowline_height_ft": 20,
                  *       "h2s_ppm": null,
                  *       "rig_floor_ft": 30,
@@ -2134,7 +2183,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 2;
+                version: 3;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -2585,6 +2634,12 @@ export interface components {
              */
             rheology: "Bingham" | "power law" | "Herschel-Bulkley";
             /**
+             * Riser ID
+             * @description of a drilling riser at sea
+             * @default 19.5
+             */
+            riser_id_in: number;
+            /**
              * Maximum mud for a riser margin
              * @description above it a riser margin counts as not held
              * @default 18
@@ -2738,12 +2793,17 @@ export interface components {
             /** Upper Ppg */
             upper_ppg: number | null;
         };
-        /** MudVolumes */
+        /**
+         * MudVolumes
+         * @description `hole_bbl` holds casing, open hole and riser, without the drill string.
+         */
         MudVolumes: {
             /** Hole Bbl */
             hole_bbl: number;
             /** Pits Bbl */
             pits_bbl: number;
+            /** Riser Bbl */
+            riser_bbl: number;
             /** String Displacement Bbl */
             string_displacement_bbl: number | null;
             /** Total Bbl */
@@ -3059,22 +3119,18 @@ export interface components {
              */
             packer_fluid_ppg: number;
             /**
-             * Temperature rise of the wellhead in production
-             * @default 0
+             * Pressure test
+             * @description in set cement with the top free or landed, or on the plug while the cement is green
+             * @default before landing
+             * @enum {string}
              */
-            production_heat_f: number;
+            pressure_test: "before landing" | "after landing" | "in green cement";
             /**
              * Running speed for shock load
              * @description at which the string is stopped at once
              * @default 1.5
              */
             shock_ft_s: number;
-            /**
-             * Tested in green cement
-             * @description the string is tested before its cement has set
-             * @default false
-             */
-            test_in_green_cement: boolean;
             /**
              * Pressure test over maximum surface pressure
              * @default 1
@@ -3140,6 +3196,11 @@ export interface components {
          * @description The pipe in force, and the least factor of each kind.
          */
         PipeRow: {
+            /**
+             * Buckled Factor
+             * @default null
+             */
+            buckled_factor: number | null;
             /**
              * Buckles
              * @default []
@@ -3284,6 +3345,7 @@ export interface components {
              *       "fracture_margin_ppg": 0.3,
              *       "normal_pore_ppg": 9,
              *       "rheology": "Bingham",
+             *       "riser_id_in": 19.5,
              *       "riser_mud_limit_ppg": 18,
              *       "sticking_abnormal_psi": 3000,
              *       "sticking_normal_psi": 2000,
@@ -3330,9 +3392,8 @@ export interface components {
              *       "most_sections": 1,
              *       "overpull_lbf": 100000,
              *       "packer_fluid_ppg": 8.6,
-             *       "production_heat_f": 0,
+             *       "pressure_test": "before landing",
              *       "shock_ft_s": 1.5,
-             *       "test_in_green_cement": false,
              *       "test_share": 1,
              *       "triaxial_wall": "nominal",
              *       "unfilled_ft": 500
@@ -3689,6 +3750,7 @@ export interface components {
                  *         "fracture_margin_ppg": 0.3,
                  *         "normal_pore_ppg": 9,
                  *         "rheology": "Bingham",
+                 *         "riser_id_in": 19.5,
                  *         "riser_mud_limit_ppg": 18,
                  *         "sticking_abnormal_psi": 3000,
                  *         "sticking_normal_psi": 2000,
@@ -3732,9 +3794,8 @@ export interface components {
                  *         "most_sections": 1,
                  *         "overpull_lbf": 100000,
                  *         "packer_fluid_ppg": 8.6,
-                 *         "production_heat_f": 0,
+                 *         "pressure_test": "before landing",
                  *         "shock_ft_s": 1.5,
-                 *         "test_in_green_cement": false,
                  *         "test_share": 1,
                  *         "triaxial_wall": "nominal",
                  *         "unfilled_ft": 500
@@ -3767,6 +3828,7 @@ export interface components {
                  *       "cellar_depth_ft": 6,
                  *       "choke_line_psi": null,
                  *       "co2_percent": null,
+                 *       "flowing_wellhead_f": null,
                  *       "flowline_height_ft": 20,
                  *       "h2s_ppm": null,
                  *       "rig_floor_ft": 30,
@@ -3808,7 +3870,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 2;
+                version: 3;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -3941,6 +4003,12 @@ export interface components {
              * @default null
              */
             co2_percent: number | null;
+            /**
+             * Flowing wellhead temperature
+             * @description in production; empty is estimated from the ground's
+             * @default null
+             */
+            flowing_wellhead_f: number | null;
             /**
              * Flow line
              * @description above ground
@@ -4201,8 +4269,13 @@ export interface components {
             bit_in: number | null;
             /**
              * @default {
+             *       "barite_percent": null,
              *       "bentonite_percent": null,
+             *       "displacement_ppg": null,
              *       "excess": null,
+             *       "haematite_percent": null,
+             *       "salt_percent": null,
+             *       "silica_flour_percent": null,
              *       "slurry_water_gal_sk": null,
              *       "top_md_ft": null
              *     }
@@ -4312,6 +4385,12 @@ export interface components {
             sections: components["schemas"]["PipeSection"][];
             /** Shoe */
             shoe_md_ft: number;
+            /**
+             * Treating fluid temperature
+             * @description at the wellhead; empty is the ground's at surface
+             * @default null
+             */
+            stimulation_fluid_f: number | null;
             /**
              * Treating pressure at the wellhead
              * @description empty is none planned
@@ -4445,6 +4524,7 @@ export interface components {
                  *         "fracture_margin_ppg": 0.3,
                  *         "normal_pore_ppg": 9,
                  *         "rheology": "Bingham",
+                 *         "riser_id_in": 19.5,
                  *         "riser_mud_limit_ppg": 18,
                  *         "sticking_abnormal_psi": 3000,
                  *         "sticking_normal_psi": 2000,
@@ -4488,9 +4568,8 @@ export interface components {
                  *         "most_sections": 1,
                  *         "overpull_lbf": 100000,
                  *         "packer_fluid_ppg": 8.6,
-                 *         "production_heat_f": 0,
+                 *         "pressure_test": "before landing",
                  *         "shock_ft_s": 1.5,
-                 *         "test_in_green_cement": false,
                  *         "test_share": 1,
                  *         "triaxial_wall": "nominal",
                  *         "unfilled_ft": 500
@@ -4523,6 +4602,7 @@ export interface components {
                  *       "cellar_depth_ft": 6,
                  *       "choke_line_psi": null,
                  *       "co2_percent": null,
+                 *       "flowing_wellhead_f": null,
                  *       "flowline_height_ft": 20,
                  *       "h2s_ppm": null,
                  *       "rig_floor_ft": 30,
@@ -4564,7 +4644,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 2;
+                version: 3;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -4995,6 +5075,7 @@ export interface components {
                  *         "fracture_margin_ppg": 0.3,
                  *         "normal_pore_ppg": 9,
                  *         "rheology": "Bingham",
+                 *         "riser_id_in": 19.5,
                  *         "riser_mud_limit_ppg": 18,
                  *         "sticking_abnormal_psi": 3000,
                  *         "sticking_normal_psi": 2000,
@@ -5038,9 +5119,8 @@ export interface components {
                  *         "most_sections": 1,
                  *         "overpull_lbf": 100000,
                  *         "packer_fluid_ppg": 8.6,
-                 *         "production_heat_f": 0,
+                 *         "pressure_test": "before landing",
                  *         "shock_ft_s": 1.5,
-                 *         "test_in_green_cement": false,
                  *         "test_share": 1,
                  *         "triaxial_wall": "nominal",
                  *         "unfilled_ft": 500
@@ -5073,6 +5153,7 @@ export interface components {
                  *       "cellar_depth_ft": 6,
                  *       "choke_line_psi": null,
                  *       "co2_percent": null,
+                 *       "flowing_wellhead_f": null,
                  *       "flowline_height_ft": 20,
                  *       "h2s_ppm": null,
                  *       "rig_floor_ft": 30,
@@ -5114,7 +5195,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 2;
+                version: 3;
                 /**
                  * @default {
                  *       "base_plate_in": 2,

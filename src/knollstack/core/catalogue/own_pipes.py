@@ -22,7 +22,7 @@ def _own_pipe(row: CustomPipe) -> Pipe:
         weight_ppf=row.weight_ppf,
         wall_in=row.wall_in,
         grade=Grade(row.grade, row.yield_psi, ultimate, 1.5, row.sour_from_f, source),
-        joint=Connection(row.connection, row.connection, "custom", 1.2, None, None, None, source),
+        joint=Connection(row.connection, row.connection, "custom", 1.2, None, None, None, None, source),
         coupling_od_in=row.coupling_od_in,
         thread=None,
         special_drift_in=None,

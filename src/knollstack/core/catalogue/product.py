@@ -44,6 +44,7 @@ class Connection:
     cost_factor: float
     od_ratio: float | None
     tension_share: float | None
+    compression_share: float | None
     pressure_share: float | None
     source: str
 
@@ -175,6 +176,13 @@ class Pipe:
         if self.thread is None:
             return None
         return self._thread_strength(self.thread)
+
+    @cached_property
+    def push_lbf(self) -> float | None:
+        """Compression [lbf] that the joint takes: by its share of the body, else as in tension; None where unknown."""
+        if self.own.joint_lbf is None and self.joint.compression_share is not None:
+            return self.joint.compression_share * self.body_lbf
+        return self.joint_lbf
 
     def _thread_strength(self, thread: Thread) -> float | None:
         size = (self.od_in, self.wall_in, self.grade.yield_psi, self.grade.ultimate_psi)

@@ -36,6 +36,11 @@ def unknown_volumes(string: LaidString) -> Finding:
     return _find("unknown", string.path, _subject(string), text)
 
 
+def unknown_displacement(string: LaidString) -> Finding:
+    text = "Displacement is unknown: the ID of the drill pipe that lands this string is not given."
+    return _find("unknown", "/policy/mud/drill_strings", _subject(string), text)
+
+
 def unknown_rock(string: LaidString) -> Finding:
     text = "Whether the rock stands the cement is unknown: fracture is not given over the whole open hole."
     return _find("unknown", string.path, _subject(string), text)
@@ -58,7 +63,7 @@ def _standing_top(well: Well, string: LaidString, column: Column) -> float | Non
 
 
 def _remedies(well: Well, string: LaidString, column: Column) -> Iterator[Remedy]:
-    recipe = heaviest_held(well, string, column)
+    recipe = heaviest_held(well, string, column, string.slurry.additives if string.slurry else ())
     if recipe is not None:
         changes = (
             string.change("cement/bentonite_percent", recipe.bentonite_percent),

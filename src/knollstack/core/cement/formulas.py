@@ -1,17 +1,33 @@
-"""Slurry from its recipe by absolute volumes: density and yield of a sack of cement with water and bentonite."""
+"""Slurry from its recipe by absolute volumes: density and yield of a sack of cement with water and additives."""
 
 from knollstack.core.base.constants import FRESH_WATER_PPG, GAL_PER_BBL, GAL_PER_FT3, PPG_PER_SG
 from knollstack.core.base.formula import formula
 
-BENTONITE_SG = 2.65
-ABSOLUTE_VOLUMES = "Absolute volumes, textbook cementing; 94 lb sack at 3.14 SG, bentonite 2.65"
+BENTONITE_SG, SILICA_FLOUR_SG, BARITE_SG, HAEMATITE_SG = 2.65, 2.63, 4.23, 5.02
+SALT_GAL_LB = 0.0417
+"""Volume of salt dissolved in mix water: 15 % brine by weight, 1.1085 SG, from 11.98 gal of water and 17.6 lb."""
+ABSOLUTE_VOLUMES = (
+    "Absolute volumes, textbook cementing; 94 lb sack at 3.14 SG, bentonite 2.65, silica flour 2.63, barite 4.23, "
+    "haematite 5.02; dissolved salt 0.0417 gal/lb"
+)
 
 
 @formula(
-    "ρ = (m·(1 + b/100) + ρ_mw·w)/V,  y = V/7.480519,  V = m/(8.3454·γ) + (b/100)·m/(8.3454·2.65) + w",
+    "ρ = (m·(1 + (b + f + β + h)/100) + ρ_mw·w·(1 + s/100))/V,  y = V/7.480519,  "
+    "V = m/8.3454·(1/γ + b/265 + f/263 + β/423 + h/502) + w + 0.0417·ρ_mw·w·s/100",
     "",
     ABSOLUTE_VOLUMES,
-    ("water_gal_sk > 0", "sack_lb > 0", "cement_sg > 1", "water_ppg > 0", "bentonite_percent >= 0"),
+    (
+        "water_gal_sk > 0",
+        "sack_lb > 0",
+        "cement_sg > 1",
+        "water_ppg > 0",
+        "bentonite_percent >= 0",
+        "silica_flour_percent >= 0",
+        "barite_percent >= 0",
+        "haematite_percent >= 0",
+        "salt_percent >= 0",
+    ),
 )
 def slurry(
     water_gal_sk: float,
@@ -19,17 +35,26 @@ def slurry(
     cement_sg: float = 3.14,
     water_ppg: float = FRESH_WATER_PPG,
     bentonite_percent: float = 0.0,
+    silica_flour_percent: float = 0.0,
+    barite_percent: float = 0.0,
+    haematite_percent: float = 0.0,
+    salt_percent: float = 0.0,
 ) -> dict[str, float]:
-    """Density and yield of a slurry.
+    """Density and yield of a slurry: dry additives by weight of cement, salt by weight of the mix water.
 
     Example: 4.97 gal/sk of fresh water gives 15.8 ppg and 1.144 ft³/sk.
     """
-    bentonite_lb = sack_lb * bentonite_percent / 100
-    volume_gal = sack_lb / (PPG_PER_SG * cement_sg) + bentonite_lb / (PPG_PER_SG * BENTONITE_SG) + water_gal_sk
-    return {
-        "density_ppg": (sack_lb + bentonite_lb + water_ppg * water_gal_sk) / volume_gal,
-        "yield_ft3_sk": volume_gal / GAL_PER_FT3,
-    }
+    dry = (
+        (bentonite_percent, BENTONITE_SG),
+        (silica_flour_percent, SILICA_FLOUR_SG),
+        (barite_percent, BARITE_SG),
+        (haematite_percent, HAEMATITE_SG),
+    )
+    salt_lb = water_ppg * water_gal_sk * salt_percent / 100
+    mass = sack_lb * (1 + sum(percent for percent, _ in dry) / 100) + water_ppg * water_gal_sk + salt_lb
+    solids = sack_lb / PPG_PER_SG * (1 / cement_sg + sum(percent / (100 * sg) for percent, sg in dry))
+    volume_gal = solids + water_gal_sk + SALT_GAL_LB * salt_lb
+    return {"density_ppg": mass / volume_gal, "yield_ft3_sk": volume_gal / GAL_PER_FT3}
 
 
 @formula(
@@ -63,12 +88,11 @@ def mix_water(sack_count_sk: float, water_gal_sk: float) -> float:
 
 
 @formula(
-    "Δp = p_a − (p_m + p_s − p_c)",
-    "psi",
-    "Hydrostatics of the annulus and of the casing with its shoe track at the end of displacement",
+    "V = V_p + V_l",
+    "bbl",
+    "Volume balance; a liner, or a string hung at the sea floor, is displaced through its landing string",
+    ("inside_bbl >= 0", "landing_string_bbl >= 0"),
 )
-def float_differential(
-    annulus_psi: float, mud_to_collar_psi: float, slurry_to_shoe_psi: float, slurry_to_collar_psi: float
-) -> float:
-    """Differential that the float holds after the job: annulus at the shoe, less mud to the collar and slurry below."""
-    return annulus_psi - (mud_to_collar_psi + (slurry_to_shoe_psi - slurry_to_collar_psi))
+def landing_displacement(inside_bbl: float, landing_string_bbl: float) -> float:
+    """Displacement to the float collar: inside the string, and inside the drill pipe that it is landed on."""
+    return inside_bbl + landing_string_bbl

@@ -9,20 +9,23 @@ from __future__ import annotations
 from itertools import pairwise
 
 from knollstack.core.base.findings import Finding
-from knollstack.core.base.formulas import (
-    annular_capacity,
-    circle_capacity,
-    hydrostatic_pressure,
-    interval_volume,
-    sacks,
-)
+from knollstack.core.base.formulas import annular_capacity, circle_capacity, interval_volume, sacks
 from knollstack.core.base.remember import remembered
 from knollstack.core.base.working import headline
-from knollstack.core.cement.column import column_of, weakest
-from knollstack.core.cement.findings import bond_findings, breakdown, setting_findings, unknown_rock, unknown_volumes
-from knollstack.core.cement.formulas import float_differential, mix_water, slurry, slurry_volume
+from knollstack.core.cement.column import weakest
+from knollstack.core.cement.findings import (
+    bond_findings,
+    breakdown,
+    setting_findings,
+    unknown_displacement,
+    unknown_rock,
+    unknown_volumes,
+)
+from knollstack.core.cement.formulas import landing_displacement, mix_water, slurry, slurry_volume
 from knollstack.core.cement.results import CementResult, CementRow
 from knollstack.core.ground.well import Well
+from knollstack.core.pipe.formulas import bump_pressure
+from knollstack.core.program.column import column_of, final_differential_psi
 from knollstack.core.program.equipped import Equipped, EquippedString
 
 
@@ -46,13 +49,14 @@ def _judge_string(
     recipe, decided = string.slurry, string.own.cement
     excess = decided.excess if decided.excess is not None else well.policy.cement.excess
     with headline(f"cement/{string.index}/density"):
-        mixed = slurry(recipe.water_gal_sk, bentonite_percent=recipe.bentonite_percent)
+        mixed = slurry(**recipe.mix)
     row: dict[str, float | None] = {
         "top_md_ft": string.cement_top_md_ft,
         "slurry_ppg": mixed["density_ppg"],
         "yield_ft3_sk": mixed["yield_ft3_sk"],
         "water_gal_sk": recipe.water_gal_sk,
         "bentonite_percent": recipe.bentonite_percent,
+        "displacement_ppg": string.displacement_ppg,
         "excess": excess,
     }
     findings: list[Finding] = []
@@ -60,8 +64,10 @@ def _judge_string(
     if volumes is None:
         findings.append(unknown_volumes(string))
     else:
+        if volumes["displacement_bbl"] is None:
+            findings.append(unknown_displacement(string))
         with headline(f"cement/{string.index}/sacks"):
-            count = sacks(volumes["slurry_bbl"], mixed["yield_ft3_sk"])
+            count = sacks(volumes["slurry_bbl"] or 0.0, mixed["yield_ft3_sk"])
         with headline(f"cement/{string.index}/mix_water"):
             row["mix_water_bbl"] = mix_water(count, recipe.water_gal_sk)
         row |= volumes | {"sacks": count}
@@ -94,7 +100,7 @@ def _bore_bbl(string: EquippedString, top_md_ft: float, bottom_md_ft: float) -> 
 
 def _volumes(
     well: Well, string: EquippedString, earlier: tuple[EquippedString, ...], excess: float
-) -> dict[str, float] | None:
+) -> dict[str, float | None] | None:
     """Volumes [bbl] of the job by the registered formulas; None where a size is unknown."""
     pipe, bit, policy = string.pipe, string.bit_in, well.policy.cement
     spans = _outer_spans(string, earlier)
@@ -109,25 +115,36 @@ def _volumes(
             else:
                 opened += interval_volume(capacity, base - top, excess)
         track_ft = min(policy.shoe_track_ft, string.shoe_md_ft - string.top_md_ft)
-        track = _bore_bbl(string, string.shoe_md_ft - track_ft, string.shoe_md_ft)
+        collar_ft = string.shoe_md_ft - track_ft
+        track = _bore_bbl(string, collar_ft, string.shoe_md_ft)
         rathole = interval_volume(circle_capacity(bit), policy.rathole_ft)
         whole = slurry_volume(cased, opened, track, rathole)
     with headline(f"cement/{string.index}/displacement"):
-        displacement = _bore_bbl(string, string.top_md_ft, string.shoe_md_ft - track_ft)
+        inside, landing = _bore_bbl(string, string.top_md_ft, collar_ft), _landing_string_bbl(well, string, bit)
+        displacement = None if landing is None else landing_displacement(inside, landing)
     return {
         "cased_annulus_bbl": cased,
         "open_annulus_bbl": opened,
         "shoe_track_bbl": track,
         "rathole_bbl": rathole,
         "slurry_bbl": whole,
+        "landing_string_bbl": landing,
         "displacement_bbl": displacement,
     }
 
 
-def _column(well: Well, string: EquippedString, slurry_ppg: float) -> tuple[dict[str, float], list[Finding]]:
-    """The column against fracture, and what the float holds; nothing where mud or fracture is unknown."""
+def _landing_string_bbl(well: Well, string: EquippedString, bit_in: float) -> float | None:
+    """Volume inside the drill pipe that a string is landed on; None where its bore is not given."""
+    if string.top_md_ft <= 0:
+        return 0.0
+    bore = well.drill_string(bit_in).pipe_id_in
+    return None if bore is None else interval_volume(circle_capacity(bore), string.top_md_ft)
+
+
+def _column(well: Well, string: EquippedString, slurry_ppg: float) -> tuple[dict[str, float | None], list[Finding]]:
+    """The column against fracture, what the float holds and the plug bumps at; nothing where mud or fracture is unknown."""
     path, column = well.path, column_of(well, string, slurry_ppg)
-    if column is None or string.mud_ppg is None:
+    if column is None:
         return {}, []
     worst = weakest(well, string, column)
     if worst is None:
@@ -136,16 +153,16 @@ def _column(well: Well, string: EquippedString, slurry_ppg: float) -> tuple[dict
     with headline(f"cement/{string.index}/column"):
         greatest = float(column.emw_ppg(tvd))
     findings = [breakdown(well, string, column, tvd, fracture)] if greatest > fracture + 1e-9 else []
-    shoe = path.tvd(string.shoe_md_ft)
-    collar = path.tvd(max(string.top_md_ft, string.shoe_md_ft - well.policy.cement.shoe_track_ft))
     with headline(f"cement/{string.index}/float"):
-        # collar and shoe as whole columns: past the horizontal the shoe stands above the collar
-        track = (hydrostatic_pressure(slurry_ppg, shoe), hydrostatic_pressure(slurry_ppg, collar))
-        over_collar = hydrostatic_pressure(string.mud_ppg, collar)
-        differential = float(float_differential(float(column.psi(shoe)), over_collar, *track))
+        differential = final_differential_psi(well, string.laid, column)
+    bump = None
+    if differential is not None:
+        with headline(f"cement/{string.index}/bump"):
+            bump = float(bump_pressure(differential, well.policy.pipe.bump_psi))
     return {
         "greatest_emw_ppg": greatest,
         "fracture_ppg": fracture,
         "greatest_emw_md_ft": path.md(tvd),
         "float_differential_psi": differential,
+        "bump_psi": bump,
     }, findings

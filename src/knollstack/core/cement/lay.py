@@ -4,11 +4,15 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from knollstack.core.base.findings import Assumption, assume, depth
+from knollstack.core.base.findings import Assumption, Words, assume, depth, emw
 from knollstack.core.base.remember import remembered
-from knollstack.core.cement.column import Column, heaviest_held, mixed, recipe_with
+from knollstack.core.cement.column import heaviest_held, mixed, recipe_with
 from knollstack.core.ground.well import Well
+from knollstack.core.program.column import Column
 from knollstack.core.program.laid import LaidString, Slurry
+
+ADDITIVES = ("silica_flour_percent", "barite_percent", "haematite_percent", "salt_percent")
+"""Besides bentonite, which brings water of its own: they are mixed as they are given."""
 
 
 def cement_of(well: Well, strings: list[LaidString]) -> tuple[list[LaidString], list[Assumption]]:
@@ -37,7 +41,13 @@ def _cemented(well: Well, string: LaidString) -> tuple[LaidString, tuple[Assumpt
         )
     if how and not string.proposed:
         assumed.append(assume("cement", f"{place}/slurry_water_gal_sk", *string.words, how))
-    return replace(string, cement_top_md_ft=top, slurry=slurry), tuple(assumed)
+    displacement = decided.displacement_ppg
+    if displacement is None and string.mud_ppg is not None:
+        displacement = string.mud_ppg
+        if not string.proposed:
+            text: Words = (*string.words, " cement: displaced with the mud of the hole, ", emw(displacement), ".")
+            assumed.append(assume("cement", f"{place}/displacement_ppg", *text))
+    return replace(string, cement_top_md_ft=top, slurry=slurry, displacement_ppg=displacement), tuple(assumed)
 
 
 def _top_md_ft(well: Well, string: LaidString) -> float:
@@ -55,11 +65,12 @@ def _top_md_ft(well: Well, string: LaidString) -> float:
 def _slurry(well: Well, string: LaidString) -> tuple[Slurry, str]:
     """The recipe in force: as decided, else the heaviest that the rock stands; and how it was found where assumed."""
     decided, neat = string.own.cement, well.policy.cement.water_gal_sk
-    if decided.slurry_water_gal_sk is not None or decided.bentonite_percent is not None:
+    additives = tuple((name, percent) for name in ADDITIVES if (percent := getattr(decided, name)))
+    if decided.slurry_water_gal_sk is not None or decided.bentonite_percent is not None or additives:
         bentonite = decided.bentonite_percent or 0.0
         if decided.slurry_water_gal_sk:
-            return mixed(bentonite, decided.slurry_water_gal_sk), ""
-        return recipe_with(neat, bentonite), ""
+            return mixed(bentonite, decided.slurry_water_gal_sk, additives), ""
+        return recipe_with(neat, bentonite, additives), ""
     found = None
     if string.mud_ppg is not None and string.cement_top_md_ft is not None:
         column = Column(string.mud_ppg, 0.0, well.path.tvd(string.cement_top_md_ft))

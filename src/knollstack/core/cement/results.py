@@ -12,6 +12,7 @@ class CementRow(Result):
     yield_ft3_sk: float | None = None
     water_gal_sk: float | None = None
     bentonite_percent: float | None = None
+    displacement_ppg: float | None = None
     excess: float | None = None
     cased_annulus_bbl: float | None = None
     open_annulus_bbl: float | None = None
@@ -20,11 +21,13 @@ class CementRow(Result):
     slurry_bbl: float | None = None
     sacks: float | None = None
     mix_water_bbl: float | None = None
+    landing_string_bbl: float | None = None
     displacement_bbl: float | None = None
     greatest_emw_ppg: float | None = None
     fracture_ppg: float | None = None
     greatest_emw_md_ft: float | None = None
     float_differential_psi: float | None = None
+    bump_psi: float | None = None
 
 
 class CementResult(Result):

@@ -37,7 +37,7 @@ from knollstack.core.document.policy import Policy
 from knollstack.core.document.strings import String
 
 FORMAT = "knollstack.well"
-VERSION = 2
+VERSION = 3
 
 
 class Site(Part):
@@ -51,6 +51,9 @@ class Site(Part):
     )
     surface_temperature_f: Temperature | None = told("Surface temperature", None)
     bottom_temperature_f: Temperature | None = told("Temperature at total depth", None)
+    flowing_wellhead_f: Temperature | None = told(
+        "Flowing wellhead temperature", None, help="in production; empty is estimated from the ground's"
+    )
     h2s_ppm: Annotated[float, number(0, 1_000_000), Of("concentration")] | None = told("H2S in the gas", None)
     co2_percent: Annotated[float, number(0, 100), Of("percent")] | None = told("CO2 in the gas", None)
     choke_line_psi: Pressure | None = told("Choke-line friction", None, help="at kill rate, subsea")
@@ -185,7 +188,7 @@ class Design(Part):
     """A whole well design."""
 
     format: Literal["knollstack.well"]
-    version: Literal[2]
+    version: Literal[3]
     name: Name = told("Well")
     note: Note = told("Note", "")
     site: Site = Site()
@@ -201,4 +204,4 @@ class Design(Part):
 
 def empty(name: str) -> Design:
     """A well with nothing decided and nothing known."""
-    return Design(format="knollstack.well", version=2, name=name)
+    return Design(format="knollstack.well", version=3, name=name)

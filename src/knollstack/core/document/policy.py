@@ -142,6 +142,7 @@ class MudPolicy(Part):
     riser_mud_limit_ppg: Emw = told(
         "Maximum mud for a riser margin", 18.0, group=SYSTEM, help="above it a riser margin counts as not held"
     )
+    riser_id_in: Size = told("Riser ID", 19.5, group=SYSTEM, help="of a drilling riser at sea")
     sweep_bbl: Annotated[float, number(0, 1_000), Of("volume")] = told("Gel sweep, riserless hole", 50.0, group=SYSTEM)
     sweep_every_ft: Annotated[float, number(10, 2_000), Of("depth")] = told("Sweep every", 90.0, group=SYSTEM)
     drill_strings: tuple[DrillString, ...] = listed(
@@ -200,9 +201,6 @@ class PipePolicy(Part):
     base_fluid_ppg: Emw = told("Base fluid", 8.33, group=BURST)
     mix_water_ppg: Emw = told("Mix water", 8.33, group=BURST, help="outside pressure left by set cement, as a fluid")
     packer_fluid_ppg: Emw = told("Packer fluid", 8.6, group=BURST)
-    production_heat_f: Annotated[float, number(0, 500), Of("temperature_change")] = told(
-        "Temperature rise of the wellhead in production", 0.0, group=BURST
-    )
     collapse_method: Literal["by role", "lost returns", "evacuated"] = told(
         "Collapse while drilling",
         "by role",
@@ -213,8 +211,11 @@ class PipePolicy(Part):
     test_share: Annotated[float, number(0, 2), Of("factor")] = told(
         "Pressure test over maximum surface pressure", 1.0, group=RUNNING
     )
-    test_in_green_cement: StrictBool = told(
-        "Tested in green cement", False, group=RUNNING, help="the string is tested before its cement has set"
+    pressure_test: Literal["before landing", "after landing", "in green cement"] = told(
+        "Pressure test",
+        "before landing",
+        group=RUNNING,
+        help="in set cement with the top free or landed, or on the plug while the cement is green",
     )
     bump_psi: Pressure = told("Plug bump over the final differential", 500.0, group=RUNNING)
     shock_ft_s: Annotated[float, number(0, 20), Of("pipe_speed")] = told(

@@ -19,6 +19,7 @@ from knollstack.core.base.fields import (
     Part,
     Pressure,
     Size,
+    Temperature,
     TemperatureChange,
     listed,
     number,
@@ -56,8 +57,25 @@ class Cement(Part):
 
     top_md_ft: Depth | None = told("Top of cement", None)
     slurry_water_gal_sk: MixWater | None = told("Mix water", None)
-    bentonite_percent: Annotated[float, number(0, 25), Of("percent")] | None = told("Bentonite", None)
+    bentonite_percent: Annotated[float, number(0, 25), Of("percent")] | None = told(
+        "Bentonite", None, help="by weight of cement"
+    )
+    silica_flour_percent: Annotated[float, number(0, 100), Of("percent")] | None = told(
+        "Silica flour", None, help="by weight of cement"
+    )
+    barite_percent: Annotated[float, number(0, 150), Of("percent")] | None = told(
+        "Barite", None, help="by weight of cement"
+    )
+    haematite_percent: Annotated[float, number(0, 150), Of("percent")] | None = told(
+        "Haematite", None, help="by weight of cement"
+    )
+    salt_percent: Annotated[float, number(0, 37), Of("percent")] | None = told(
+        "Salt", None, help="by weight of mix water"
+    )
     excess: Excess | None = told("Open-hole excess", None, help="fraction of the open-hole annulus")
+    displacement_ppg: Emw | None = told(
+        "Displacement fluid", None, help="empty is the mud of the hole, as an assumption"
+    )
 
 
 Role = Literal["conductor", "surface", "intermediate", "production"]
@@ -94,6 +112,9 @@ class String(Part):
     )
     test_psi: Pressure | None = told("Pressure test at the wellhead", None, help="empty follows policy")
     stimulation_psi: Pressure | None = told("Treating pressure at the wellhead", None, help="empty is none planned")
+    stimulation_fluid_f: Temperature | None = told(
+        "Treating fluid temperature", None, help="at the wellhead; empty is the ground's at surface"
+    )
     packer_md_ft: Depth | None = told("Packer", None, help="of a producing string; empty is not decided")
     loads: tuple[CustomLoad, ...] = listed("Own load cases", 20)
     mud_ppg: Emw | None = told("Mud weight", None, help="with which this string's hole is drilled")

@@ -58,13 +58,16 @@ class Moving:
 
 
 def annulus(well: Well, string: LaidString, bores: Bores) -> list[Piece]:
-    """The annulus of a section's drill string, from the ground down; empty where a size is unknown."""
+    """The annulus of a section's drill string, from the ground or the top of a riser down; empty where a size is unknown."""
     if string.bit_in is None or bores is None:
         return []
     drill = well.drill_string(string.bit_in)
     shoe, bottom = string.previous_shoe_md_ft, string.shoe_md_ft
     collars = max(shoe, bottom - drill.collar_length_ft)
     pieces, reached = [], well.ground_md_ft
+    riser_in = well.policy.mud.riser_id_in
+    if well.site.setting == "subsea" and riser_in > drill.pipe_od_in:
+        pieces.append(Piece(reached, riser_in, drill.pipe_od_in, reached))
     for length, bore in bores:
         reached += length
         if bore > drill.pipe_od_in:

@@ -59,7 +59,10 @@ def volumes(well: Well, string: LaidString, bores: Bores) -> MudVolumes | None:
         return None
     drill = well.drill_string(string.bit_in)
     open_ft = string.shoe_md_ft - string.previous_shoe_md_ft
-    hole = circle_capacity(string.bit_in) * open_ft
+    riser = 0.0
+    if well.site.setting == "subsea":
+        riser = float(circle_capacity(well.policy.mud.riser_id_in) * well.ground_md_ft)
+    hole = circle_capacity(string.bit_in) * open_ft + riser
     hole += sum(circle_capacity(bore) * length for length, bore in bores or ())
     collars, pits = min(drill.collar_length_ft, string.shoe_md_ft), well.policy.mud.active_volume_bbl
     steel = None
@@ -68,6 +71,7 @@ def volumes(well: Well, string: LaidString, bores: Bores) -> MudVolumes | None:
         steel += annular_capacity(drill.pipe_od_in, drill.pipe_id_in) * (string.shoe_md_ft - collars)
     return MudVolumes(
         hole_bbl=float(hole),
+        riser_bbl=riser,
         string_displacement_bbl=steel,
         pits_bbl=pits,
         total_bbl=None if steel is None else float(hole - steel + pits),

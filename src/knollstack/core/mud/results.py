@@ -21,7 +21,10 @@ class ZoneOverbalance(Result):
 
 
 class MudVolumes(Result):
+    """`hole_bbl` holds casing, open hole and riser, without the drill string."""
+
     hole_bbl: float
+    riser_bbl: float
     string_displacement_bbl: float | None
     pits_bbl: float
     total_bbl: float | None

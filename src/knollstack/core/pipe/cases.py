@@ -17,6 +17,7 @@ from knollstack.core.base.formulas import hydrostatic_pressure
 from knollstack.core.document.strings import CustomLoad
 from knollstack.core.ground.well import Well
 from knollstack.core.pipe.formulas import bump_pressure, pressure_under
+from knollstack.core.program.column import Column, column_of, final_differential_psi
 from knollstack.core.program.laid import LaidString
 
 Pressure = Callable[[Value], Value]
@@ -29,7 +30,7 @@ class LoadCase:
     """One moment of a string's life. A free string hangs in its mud; the others are held by set cement.
 
     `kind` is what the case is meant to try; every case is judged in every way. An overpull acts on the whole string,
-    or above the depth where it is hung.
+    or above the depth where it is hung. A free top is not landed yet: pressure inside pulls in full down to the cement.
     """
 
     name: str
@@ -38,6 +39,7 @@ class LoadCase:
     internal_psi: Pressure
     external_psi: Pressure
     free: bool = False
+    free_top: bool = False
     marks_tvd_ft: tuple[float, ...] = ()
     overpull_lbf: float = 0.0
     hung_at_md_ft: float | None = None
@@ -65,19 +67,65 @@ def cement_top_tvd_ft(well: Well, string: LaidString) -> float | None:
 
 def backup(well: Well, string: LaidString) -> Pressure:
     """External pressure in burst of a cemented string, by the school of policy; no credit where it is unknown."""
-    policy, pore = well.policy.pipe, well.ground.pore
-    base = mud_column(policy.base_fluid_ppg)
+    policy = well.policy.pipe
+    base, open_from = mud_column(policy.base_fluid_ppg), well.path.tvd(string.previous_shoe_md_ft)
     top = cement_top_tvd_ft(well, string)
-    if policy.burst_backup == "mud" and string.mud_ppg is not None:
-        return mud_column(string.mud_ppg)
-    if top is None or policy.burst_backup in ("base fluid", "mud"):
-        return base
-    if policy.burst_backup == "mix water":
-        return two_fluids(policy.base_fluid_ppg, policy.mix_water_ppg, top)
-    open_from = max(top, well.path.tvd(string.previous_shoe_md_ft))
+    if top is not None and policy.burst_backup == "pore":
+        behind = _pore_behind(well, max(top, open_from), base)
+    elif top is not None and policy.burst_backup == "mix water":
+        behind = two_fluids(policy.base_fluid_ppg, policy.mix_water_ppg, top)
+    elif policy.burst_backup == "mud" and string.mud_ppg is not None:
+        behind = mud_column(string.mud_ppg)
+    else:
+        behind = base
+    return _depleted(well, open_from, behind)
+
+
+def _pore_behind(well: Well, from_tvd_ft: float, above: Pressure) -> Pressure:
+    """Pore pressure in cemented open hole, something else above it; no credit where pore is unknown."""
+    pore = well.ground.pore
     return lambda z: np.where(
-        np.asarray(z) >= open_from, hydrostatic_pressure(np.nan_to_num(pore.at(z)), z), base(np.asarray(z))
+        np.asarray(z) >= from_tvd_ft, hydrostatic_pressure(np.nan_to_num(pore.at(z)), z), above(np.asarray(z))
     )
+
+
+def is_depleted(well: Well) -> bool:
+    """Some rock of the well holds less pressure than the base fluid."""
+    pore = well.ground.pore
+    return bool(np.any(np.minimum(pore.above_ppg, pore.below_ppg) < well.policy.pipe.base_fluid_ppg))
+
+
+def _depleted(well: Well, open_from_ft: float, behind: Pressure) -> Pressure:
+    """Outside pressure that is no more than the pore pressure of open hole depleted below the base fluid."""
+    pore, base_ppg = well.ground.pore, well.policy.pipe.base_fluid_ppg
+    if not is_depleted(well):
+        return behind
+
+    def limited(z: Value) -> Value:
+        depth, usual = np.asarray(z), np.asarray(behind(z))
+        rock = pore.lower_at(depth)
+        drained = (depth >= open_from_ft) & (rock < base_ppg)
+        return np.where(
+            drained, np.minimum(usual, hydrostatic_pressure(np.where(drained, rock, base_ppg), depth)), usual
+        )
+
+    return limited
+
+
+def wet_column(well: Well, string: LaidString) -> Column | None:
+    """The annulus with the cement still wet; None where mud, slurry or its top is unknown."""
+    return None if string.slurry is None else column_of(well, string, string.slurry.density_ppg)
+
+
+def salt_without_overburden_ft(well: Well, string: LaidString) -> float | None:
+    """The shallowest TVD [ft] at which salt stands behind a string and the overburden is not known; None where it is."""
+    overburden = well.ground.model.overburden
+    for low, high in salt_spans(well, string):
+        if len(overburden) < 2 or low < overburden[0].tvd_ft:
+            return low
+        if high > overburden[-1].tvd_ft:
+            return max(low, overburden[-1].tvd_ft)
+    return None
 
 
 def salt_spans(well: Well, string: LaidString) -> list[tuple[float, float]]:
@@ -110,7 +158,7 @@ def with_salt(well: Well, string: LaidString, external: Pressure) -> Pressure:
 
 def running_cases(well: Well, string: LaidString, mud_ppg: float) -> list[LoadCase]:
     """The string being run and cemented: overpull, shock, not yet filled, wet cement outside, the plug bumped."""
-    policy, path = well.policy.pipe, well.path
+    policy, path, pushed = well.policy.pipe, well.path, string.displacement_ppg
     mud, unfilled = mud_column(mud_ppg), path.tvd(min(string.shoe_md_ft, policy.unfilled_ft))
     cases = [
         LoadCase("running", "tension", "running", mud, mud, free=True, overpull_lbf=policy.overpull_lbf),
@@ -126,18 +174,20 @@ def running_cases(well: Well, string: LaidString, mud_ppg: float) -> list[LoadCa
         ),
     ]
     top = cement_top_tvd_ft(well, string)
-    if top is None or string.slurry is None:
+    column = wet_column(well, string)
+    if top is None or column is None or pushed is None:
         return cases
-    wet = two_fluids(mud_ppg, string.slurry.density_ppg, top)
-    shoe = path.tvd(string.shoe_md_ft)
-    bumped = float(bump_pressure(float(wet(shoe)), float(mud(shoe)), policy.bump_psi))
+    inside, wet = mud_column(pushed), column.psi
+    held = final_differential_psi(well, string, column)
+    assert held is not None
+    bumped = float(bump_pressure(held, policy.bump_psi))
     cases += [
-        LoadCase("cementing", "collapse", "cementing", mud, wet, free=True, marks_tvd_ft=(top,)),
+        LoadCase("cementing", "collapse", "cementing", inside, wet, free=True, marks_tvd_ft=(top,)),
         LoadCase(
             "plug bump",
             "burst",
             "cementing",
-            lambda z: pressure_under(bumped, mud_ppg, z),
+            lambda z: pressure_under(bumped, pushed, z),
             wet,
             free=True,
             marks_tvd_ft=(top,),
@@ -147,21 +197,26 @@ def running_cases(well: Well, string: LaidString, mud_ppg: float) -> list[LoadCa
 
 
 def pressure_test_case(well: Well, string: LaidString, mud_ppg: float, psi: float) -> LoadCase:
-    """The pressure test at the wellhead, in set or in green cement."""
-    top = cement_top_tvd_ft(well, string)
-    if well.policy.pipe.test_in_green_cement and top is not None and string.slurry is not None:
-        outside: Pressure = two_fluids(mud_ppg, string.slurry.density_ppg, top)
+    """The pressure test at the wellhead: in green cement, or in set cement before or after the string is landed."""
+    top, when = cement_top_tvd_ft(well, string), well.policy.pipe.pressure_test
+    column = wet_column(well, string)
+    if when == "in green cement" and top is not None and column is not None:
         return LoadCase(
             "green-cement test",
             "burst",
             "testing",
             lambda z: pressure_under(psi, mud_ppg, z),
-            outside,
+            column.psi,
             free=True,
             marks_tvd_ft=(top,),
         )
     return LoadCase(
-        "pressure test", "burst", "testing", lambda z: pressure_under(psi, mud_ppg, z), backup(well, string)
+        "pressure test",
+        "burst",
+        "testing",
+        lambda z: pressure_under(psi, mud_ppg, z),
+        backup(well, string),
+        free_top=when != "after landing",
     )
 
 

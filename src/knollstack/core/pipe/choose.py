@@ -11,7 +11,7 @@ from knollstack.core.base.remember import remembered
 from knollstack.core.catalogue.rows import Catalogue
 from knollstack.core.ground.well import Well
 from knollstack.core.pipe.exposure import Exposure
-from knollstack.core.pipe.findings import other_connection, say
+from knollstack.core.pipe.findings import missing_findings, other_connection, say
 from knollstack.core.pipe.frame import Frame, build_frame
 from knollstack.core.pipe.judged import stands
 from knollstack.core.pipe.order import candidates, decided_sections, passes, pipe_words, too_cold
@@ -80,16 +80,15 @@ def choose(well: Well, catalogue: Catalogue, string: LaidString, exposed: Exposu
     if frame is None or string.od_in is None:
         text = "No pipe can be chosen: mud or size of this string is unknown."
         return Chosen((), (say(string, "unknown", text),))
-    if frame.missing:
-        text = "No pipe is chosen: a load of this string is unknown."
-        return Chosen((), (say(string, "unknown", text),))
+    if frame.unchosen:
+        return Chosen((), tuple(missing_findings(well, frame)))
     sections = best_sections(well, catalogue, string, exposed, frame, well.policy.pipe.most_sections)
     if not sections:
         return _nearest(well, catalogue, string, exposed, frame)
     if string.proposed:
         return Chosen(sections)
     names = ", then ".join(pipe_words(s.pipe) for s in sections)
-    text = f" casing: {names}, the cheapest that stands its loads."
+    text = f" casing: {names}, the cheapest that withstands its loads."
     return Chosen(sections, (), (assume("pipe", f"{string.path}/pipe", *string.words, text),))
 
 

@@ -89,7 +89,7 @@ def _ratings(policy: PipePolicy, judged: Judged) -> RatingCurves:
     return RatingCurves(
         burst_psi=along(side.internal_psi * share / factors.burst),
         tension_lbf=along(side.pull_lbf * share / factors.tension),
-        compression_lbf=along(-side.body_lbf * share / factors.compression),
+        compression_lbf=along(-side.push_lbf * share / factors.compression),
         bending_lbf=along(np.asarray(judged.shares.bending_lbf)),
         yield_psi=along(side.yield_psi * share / factors.triaxial),
     )
@@ -167,7 +167,7 @@ def offers_of(equipped: Equipped, index: int) -> PipeOffers:
     well, catalogue, string = equipped.well, equipped.catalogue, equipped.strings[index]
     exposed = exposed_of(equipped, string)
     frame = build_frame(well, string.laid, exposed, ())  # without the breaks of what is decided
-    if frame is None or not is_judged(string) or frame.missing:
+    if frame is None or not is_judged(string) or frame.unchosen:
         return nothing
     counts = range(1, MOST_OFFERED + 1)
     found = [best_sections(well, catalogue, string, exposed, frame, most) for most in counts]

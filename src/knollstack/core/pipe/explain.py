@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from knollstack.core.base.constants import PSI_PER_PPG_FT
 from knollstack.core.base.formulas import safety_factor
 from knollstack.core.catalogue.product import Pipe
 from knollstack.core.catalogue.ratings import (
@@ -20,14 +21,18 @@ from knollstack.core.pipe.formulas import (
     ballooning_force,
     bending_force,
     burst_load,
+    closed_end_force,
     hanging_force,
     running_tension,
     shock_load,
     thermal_force,
+    weight_with_other_fluid,
 )
 from knollstack.core.pipe.judged import Judged, Point
 from knollstack.core.pipe.results import LoadKind
-from knollstack.core.pipe.strength import MINIMUM_WALL
+from knollstack.core.pipe.strength import MINIMUM_WALL, worn_body_lbf
+
+SAME_PSI = 1e-6
 
 
 class Explained:
@@ -61,20 +66,34 @@ class Explained:
         below = float(self.judged.below_lbf[m])
         if self.case.free:
             inside, shoe = float(self.case.internal_psi(self.tvd)), float(frame.shoe_outside_psi[c])
+            below = self._with_fluid(below, float(frame.shoe_inside_psi[c]), inside)
             force = float(hanging_force(below, inside, shoe, *size))
             if frame.added_lbf[c, m]:
                 force = float(running_tension(force, float(frame.added_lbf[c, m])))
             if self.case.shock_ft_s:
                 force += float(shock_load(self.case.shock_ft_s, float(areas_in2(*size)[2])))
             return force
-        force = float(hanging_force(below, float(frame.mud_psi[m]), float(frame.mud_psi[-1]), *size))
-        changes = float(frame.inside_change_psi[c, m]), float(frame.outside_change_psi[c, m])
-        force += float(ballooning_force(*size, *changes))
+        at_set = float(frame.set_inside_psi[m])
+        below = self._with_fluid(below, float(frame.set_inside_psi[-1]), at_set)
+        force = float(hanging_force(below, at_set, float(frame.set_outside_psi[-1]), *size))
+        if frame.free_top[c, m]:
+            force += float(closed_end_force(*size, float(frame.inside_psi[c, m]) - at_set))
+        else:
+            changes = float(frame.inside_change_psi[c, m]), float(frame.outside_change_psi[c, m])
+            force += float(ballooning_force(*size, *changes))
         if frame.added_lbf[c, m]:
             force = float(running_tension(force, float(frame.added_lbf[c, m])))
         if frame.heat_f[c, m]:
             force += float(thermal_force(*size, float(frame.heat_f[c, m])))
         return force
+
+    def _with_fluid(self, below_lbf: float, shoe_psi: float, inside_psi: float) -> float:
+        """The weight below with what stands inside; as it is where that is the mud."""
+        height, mud = float(self.frame.below_tvd_ft[self.point.node]), self.frame.mud_ppg
+        if abs(shoe_psi - inside_psi - PSI_PER_PPG_FT * mud * height) < SAME_PSI:
+            return below_lbf
+        size = self.pipe.od_in, self.pipe.wall_in
+        return float(weight_with_other_fluid(below_lbf, shoe_psi, inside_psi, mud, height, *size))
 
     def bent_lbf(self) -> float:
         if not self.dogleg:
@@ -113,15 +132,21 @@ class Explained:
 
     def _tension(self) -> tuple[float, float]:
         load = self.axial_lbf() + self.bent_lbf()
-        share = float(self.frame.yield_share[self.point.node])
-        body = self.pipe.own.body_lbf or float(pipe_body_yield(self.pipe.od_in, self.pipe.wall_in, self.yield_psi()))
-        return load, min(body, (self.pipe.joint_lbf or 0.0) * share)
+        return load, self._held_lbf(self.pipe.joint_lbf)
 
     def _compression(self) -> tuple[float, float]:
-        load = self.bent_lbf() - self.axial_lbf()
-        return load, float(pipe_body_yield(self.pipe.od_in, self.pipe.wall_in, self.yield_psi()))
+        return self.bent_lbf() - self.axial_lbf(), self._held_lbf(self.pipe.push_lbf)
+
+    def _held_lbf(self, joint_lbf: float | None) -> float:
+        """The lesser of body, as worn, and joint."""
+        pipe, share = self.pipe, float(self.frame.yield_share[self.point.node])
+        if pipe.own.body_lbf is None:
+            body = float(pipe_body_yield(pipe.od_in, self.wall_in(), self.yield_psi()))
+        else:
+            body = worn_body_lbf(pipe, self.wear) * share
+        return min(body, (joint_lbf or 0.0) * share)
 
     def _triaxial(self) -> tuple[float, float]:
-        wall = self.pipe.wall_in * (MINIMUM_WALL if self.policy.triaxial_wall == "minimum" else 1.0)
+        wall = self.wall_in() * (MINIMUM_WALL if self.policy.triaxial_wall == "minimum" else 1.0)
         stress = von_mises(self.pipe.od_in, wall, *self.pressures(), self.axial_lbf(), self.dogleg)
         return float(stress), self.yield_psi()

@@ -25,6 +25,7 @@ from knollstack.core.catalogue.product import Pipe
 from knollstack.core.catalogue.rows import Catalogue
 from knollstack.core.document.strings import PipeChoice
 from knollstack.core.ground.well import Well
+from knollstack.core.pipe.cases import salt_without_overburden_ft
 from knollstack.core.pipe.exposure import Exposure
 from knollstack.core.pipe.formulas import partial_pressure
 from knollstack.core.pipe.frame import Frame
@@ -39,6 +40,7 @@ from knollstack.core.pipe.order import (
     suits_service,
 )
 from knollstack.core.pipe.results import LoadResult, PipeRow
+from knollstack.core.pipe.service import Missing
 from knollstack.core.pipe.strength import least_shares, may_stand, stand_alone
 from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.program.hanging import hang_higher
@@ -130,15 +132,46 @@ def _load_findings(
         yield say(string, "note", *said, remedies=remedies, working=working)
 
 
+_MISSING: dict[Missing, str] = {
+    "burst": "The burst load is unknown: pore pressure, fracture pressure or mud of a hole below is not known.",
+    "collapse": "The collapse load is unknown: pore pressure or mud of a hole below is not known.",
+    "liner": "The weight of the liner hung inside is unknown: its pipe or its mud is not known.",
+    "temperature": "What heat does to the string is unknown: no ground temperature is given.",
+}
+
+
+def missing_findings(well: Well, frame: Frame) -> Iterator[Finding]:
+    """Each load that is unknown, with what it lacks."""
+    string = frame.string
+    for name in frame.missing:
+        if name in _MISSING:
+            place = "/site/bottom_temperature_f" if name == "temperature" else f"{string.path}/pipe"
+            yield find("pipe", "unknown", place, (*string.words, " casing"), _MISSING[name])
+    at, overburden = salt_without_overburden_ft(well, string), well.ground.model.overburden
+    if "salt" in frame.missing and at is not None:
+        known: Words = (
+            ("is known from ", depth(overburden[0].tvd_ft), " to ", depth(overburden[-1].tvd_ft), " TVD.")
+            if len(overburden) > 1
+            else ("is not given.",)
+        )
+        yield find(
+            "pipe",
+            "unknown",
+            "/ground/overburden",
+            (*string.words, " casing"),
+            "The load of salt at ",
+            depth(at),
+            " TVD is unknown: the overburden, which it passes on, ",
+            *known,
+        )
+
+
 def string_findings(
     well: Well, catalogue: Catalogue, exposed: Exposure, judged: Judged, row: PipeRow
 ) -> Iterator[Finding]:
     """Unknown loads and ratings, and every factor that is short or thin."""
     string, frame = judged.frame.string, judged.frame
-    if frame.missing:
-        what = " and ".join(frame.missing)
-        text = f"The {what} load is unknown: pore, fracture, overburden, temperature, mud or pipe below is missing."
-        yield say(string, "unknown", text)
+    yield from missing_findings(well, frame)
     for section in judged.sections:
         if section.pipe.joint_lbf is None or section.pipe.coupling_psi is None or section.pipe.leak_psi is None:
             name = section.pipe.connection
@@ -151,7 +184,10 @@ def string_findings(
     for load in row.loads:
         yield from _load_findings(well, catalogue, exposed, judged, load)
     if row.buckles:
-        yield say(string, "note", *row.buckles)
+        short = row.buckled_factor is not None and row.buckled_factor < well.policy.pipe.factors.triaxial - 1e-9
+        yield say(
+            string, "caution" if short else "note", *row.buckles, working=f"pipe/{string.index}/buckled_bending_stress"
+        )
 
 
 def hanger_findings(equipped: Equipped) -> Iterator[Finding]:
@@ -179,6 +215,9 @@ def service_findings(equipped: Equipped) -> Iterator[Finding]:
     if well.site.h2s_ppm is None:
         text = "H2S is not given. Grades are judged as sweet."
         yield find("pipe", "unknown", "/site/h2s_ppm", ("H2S",), text)
+    if well.site.setting == "subsea" and equipped.strings:
+        text = "What heat builds up in sealed annuli under the sea floor wellhead is not worked."
+        yield find("pipe", "unknown", "/site/flowing_wellhead_f", ("Annular pressure",), text)
     for string in equipped.strings:
         if is_sour(well) and string.drilled:
             yield from _sour_findings(well, string)

@@ -152,6 +152,44 @@ def ballooning_force(od_in: Value, wall_in: Value, internal_change_psi: Value, e
     return 2 * POISSON * (internal_change_psi * bore - external_change_psi * outside)
 
 
+@formula(
+    "X' = X + Aᵢ·(pᵢ,b − pᵢ − (12/231)·ρ·h)",
+    "lbf",
+    CASING_DESIGN + ", pressure-area method: what stands inside is not the mud",
+    (*AREAS, "mud_ppg >= 0", "below_tvd_ft >= 0"),
+)
+def weight_with_other_fluid(
+    below_lbf: Value,
+    shoe_internal_psi: Value,
+    internal_psi: Value,
+    mud_ppg: Value,
+    below_tvd_ft: Value,
+    od_in: Value,
+    wall_in: Value,
+) -> Value:
+    """Weight of the string below a depth and of the fluid that stands inside it, from that with mud inside."""
+    fluid = shoe_internal_psi - np.asarray(internal_psi) - PSI_PER_PPG_FT * mud_ppg * below_tvd_ft
+    return plain_value(below_lbf + areas_in2(od_in, wall_in)[1] * fluid)
+
+
+@formula("ΔF = Δpᵢ·Aᵢ", "lbf", CASING_DESIGN + ": a closed end that is free to move", AREAS)
+def closed_end_force(od_in: Value, wall_in: Value, internal_change_psi: Value) -> Value:
+    """Force that a change of internal pressure puts into a string whose closed top is free to move."""
+    return plain_value(internal_change_psi * areas_in2(od_in, wall_in)[1])
+
+
+@formula(
+    "σ = D·r·F/(4·J)",
+    "psi",
+    "Lubinski, Althouse and Logan, 1962: bending of a helix",
+    (*AREAS, "clearance_in > 0", "compression_lbf >= 0"),
+)
+def buckled_bending_stress(od_in: Value, wall_in: Value, clearance_in: Value, compression_lbf: Value) -> Value:
+    """Bending stress at the outside of pipe buckled into a helix by an effective compression."""
+    inertia = np.pi / 64 * (od_in**4 - (od_in - 2 * wall_in) ** 4)
+    return plain_value(od_in * clearance_in * np.asarray(compression_lbf) / (4 * inertia))
+
+
 @formula("F_e = Fₐ − pᵢ·Aᵢ + pₒ·Aₒ", "lbf", CASING_DESIGN, AREAS)
 def effective_force(
     axial_force_lbf: Value, internal_psi: Value, external_psi: Value, od_in: Value, wall_in: Value
@@ -231,14 +269,14 @@ def partial_pressure(gas_fraction: Value, formation_psi: Value) -> Value:
 
 
 @formula(
-    "p = max(0, pₒ,b − pᵢ,b) + Δp_b",
+    "p = max(0, Δp_f) + Δp_b",
     "psi",
     CASING_DESIGN + ": the plug bumped over the final differential",
     ("bump_psi >= 0",),
 )
-def bump_pressure(annulus_psi: Value, inside_shoe_psi: Value, bump_psi: Value) -> Value:
-    """Surface pressure when the plug bumps: what the wet cement outside holds against, and the bump on top."""
-    return plain_value(np.maximum(0.0, np.asarray(annulus_psi) - inside_shoe_psi) + bump_psi)
+def bump_pressure(differential_psi: Value, bump_psi: Value) -> Value:
+    """Surface pressure when the plug bumps: what the annulus holds against the inside, and the bump on top."""
+    return plain_value(np.maximum(0.0, differential_psi) + bump_psi)
 
 
 @formula(

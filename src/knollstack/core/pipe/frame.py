@@ -16,15 +16,28 @@ from knollstack.core.base.remember import remembered
 from knollstack.core.catalogue.ratings import derated_yield
 from knollstack.core.ground.well import Well
 from knollstack.core.path.trajectory import Path
-from knollstack.core.pipe.cases import LoadCase, custom_case, liner_case, pressure_test_case, running_cases, salt_spans
+from knollstack.core.pipe.cases import (
+    LoadCase,
+    Pressure,
+    custom_case,
+    is_depleted,
+    liner_case,
+    mud_column,
+    pressure_test_case,
+    running_cases,
+    salt_spans,
+    salt_without_overburden_ft,
+    wet_column,
+)
 from knollstack.core.pipe.exposure import Exposure, surface_psi
 from knollstack.core.pipe.formulas import casing_test_pressure
 from knollstack.core.pipe.landed import landed_weight_lbf
-from knollstack.core.pipe.service import drilling_cases, production_cases
+from knollstack.core.pipe.service import Missing, drilling_cases, production_cases
 from knollstack.core.program.laid import LaidString
 
 Floats = NDArray[np.float64]
 POINTS = 41
+TEMPERATURE: Missing = "temperature"
 
 
 @dataclass(frozen=True, eq=False)
@@ -34,18 +47,23 @@ class Frame:
     string: LaidString
     mud_ppg: float
     cases: tuple[LoadCase, ...]
-    missing: tuple[str, ...]
+    missing: tuple[Missing, ...]
     md_ft: Floats
     tvd_ft: Floats
     inside_psi: Floats
     outside_psi: Floats
     mud_psi: Floats
+    set_inside_psi: Floats
+    set_outside_psi: Floats
     inside_change_psi: Floats
     outside_change_psi: Floats
     heat_f: Floats
     free: NDArray[np.bool_]
+    free_top: NDArray[np.bool_]
+    """Of each case and node: above the cement, with the top not landed."""
     added_lbf: Floats
     shock_ft_s: Floats
+    shoe_inside_psi: Floats
     shoe_outside_psi: Floats
     dogleg_deg_100ft: Floats
     inclination_deg: Floats
@@ -55,12 +73,19 @@ class Frame:
     uncemented: NDArray[np.bool_]
 
     @property
+    def unchosen(self) -> bool:
+        """A load is unknown without which no pipe is chosen: heat alone is told, and a pipe is chosen without it."""
+        return any(name != TEMPERATURE for name in self.missing)
+
+    @property
     def below_tvd_ft(self) -> Floats:
         """Vertical length of string below each node."""
         return self.tvd_ft[-1] - self.tvd_ft
 
 
-def all_cases(well: Well, string: LaidString, exposed: Exposure, mud_ppg: float) -> tuple[list[LoadCase], list[str]]:
+def all_cases(
+    well: Well, string: LaidString, exposed: Exposure, mud_ppg: float
+) -> tuple[list[LoadCase], list[Missing]]:
     """Every case of a string, and the names of the loads that are unknown."""
     found = [*drilling_cases(well, string, exposed, mud_ppg), *production_cases(well, string, exposed, mud_ppg)]
     cases = running_cases(well, string, mud_ppg)
@@ -77,10 +102,10 @@ def all_cases(well: Well, string: LaidString, exposed: Exposure, mud_ppg: float)
         else:
             cases.append(liner_case(mud_ppg, exposed.liner.top_md_ft, max(0.0, landed)))
     cases += [custom_case(well, load) for load in string.own.loads]
-    missing = [name for name in found if isinstance(name, str)]
-    if salt_spans(well, string) and len(well.ground.model.overburden) < 2:
-        missing.append("salt")
-    return cases, sorted(set(missing))
+    missing: set[Missing] = {case for case in found if not isinstance(case, LoadCase)}
+    if salt_without_overburden_ft(well, string) is not None:
+        missing.add("salt")
+    return cases, sorted(missing)
 
 
 def _nodes(well: Well, string: LaidString, cases: list[LoadCase]) -> Floats:
@@ -90,7 +115,7 @@ def _nodes(well: Well, string: LaidString, cases: list[LoadCase]) -> Floats:
     marks: list[float] = np.atleast_1d(path.md_at(np.array(levels))).tolist() if levels else []
     marks += [case.hung_at_md_ft for case in cases if case.hung_at_md_ft is not None]
     marks += [string.previous_shoe_md_ft, string.top_md_ft, *path.md_ft.tolist()]
-    if well.policy.pipe.burst_backup == "pore":
+    if well.policy.pipe.burst_backup == "pore" or is_depleted(well):
         marks += np.asarray(path.md_at(well.ground.pore.tvd_ft)).tolist()
     if string.cement_top_md_ft is not None:
         marks.append(string.cement_top_md_ft)
@@ -122,6 +147,13 @@ def _yield_share(rate_per_f: float, hottest_f: Floats | None, tvd: Floats) -> Fl
     if rate_per_f == 0:
         return np.ones(tvd.shape)
     return None if hottest_f is None else np.asarray(derated_yield(1.0, rate_per_f, hottest_f))
+
+
+def _as_set(well: Well, string: LaidString, mud_ppg: float) -> tuple[Pressure, Pressure]:
+    """Pressure inside and outside when the cement set: displacement fluid, and mud over wet cement."""
+    inside = mud_column(string.displacement_ppg if string.displacement_ppg is not None else mud_ppg)
+    column = wet_column(well, string)
+    return inside, mud_column(mud_ppg) if column is None else column.psi
 
 
 def _added(case: LoadCase, md_ft: Floats) -> Floats:
@@ -160,25 +192,31 @@ def build_frame(well: Well, string: LaidString, exposed: Exposure, breaks_md_ft:
         share = _yield_share(well.policy.pipe.derate_per_f, hottest, tvd)
     cement = string.cement_top_md_ft
     uncemented = md < cement - 1e-6 if cement is not None else np.ones(md.shape, dtype=bool)
+    set_inside, set_outside = _as_set(well, string, mud)
+    at_set = np.asarray(set_inside(tvd)), np.asarray(set_outside(tvd))
     leg = np.clip(np.searchsorted(path.md_ft, md, side="left"), 1, len(path.md_ft) - 1)
-    changes = _over_free_length(np.array([inside - mud_psi, outside - mud_psi, heat]), md, uncemented)
+    changes = _over_free_length(np.array([inside - at_set[0], outside - at_set[1], heat]), md, uncemented)
     free = np.array([c.free for c in cases])
     return Frame(
         string=string,
         mud_ppg=mud,
         cases=tuple(cases),
-        missing=tuple(missing) if share is not None else (*missing, "temperature"),
+        missing=tuple(missing) if share is not None else tuple(sorted({*missing, TEMPERATURE})),
         md_ft=md,
         tvd_ft=tvd,
         inside_psi=inside,
         outside_psi=outside,
         mud_psi=mud_psi,
+        set_inside_psi=at_set[0],
+        set_outside_psi=at_set[1],
         inside_change_psi=changes[0],
         outside_change_psi=changes[1],
         heat_f=changes[2],
         free=free,
+        free_top=np.array([c.free_top for c in cases])[:, None] & uncemented,
         added_lbf=np.array([_added(case, md) for case in cases]),
         shock_ft_s=np.array([c.shock_ft_s for c in cases]),
+        shoe_inside_psi=inside[:, -1],
         shoe_outside_psi=outside[:, -1],
         dogleg_deg_100ft=_doglegs(path, md),
         inclination_deg=np.degrees(np.arccos(np.clip(path.down[leg], -1, 1))),

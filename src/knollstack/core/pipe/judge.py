@@ -4,36 +4,43 @@ from __future__ import annotations
 
 import math
 
-from knollstack.core.base.findings import Finding, Words
+from knollstack.core.base.findings import Assumption, Finding, Words
 from knollstack.core.base.remember import remembered
 from knollstack.core.base.working import headline
 from knollstack.core.catalogue.rows import Catalogue
 from knollstack.core.ground.well import Well
+from knollstack.core.pipe.buckling import buckled
 from knollstack.core.pipe.choose import breaks_of, is_judged
 from knollstack.core.pipe.explain import Explained
 from knollstack.core.pipe.exposure import Exposure, exposure_of
 from knollstack.core.pipe.findings import hanger_findings, service_findings, string_findings
 from knollstack.core.pipe.frame import Frame, build_frame
+from knollstack.core.pipe.heat import assumed
 from knollstack.core.pipe.hung import judge_hung
 from knollstack.core.pipe.judged import KINDS, Judged, judge_sections
 from knollstack.core.pipe.order import passes, suits_service
-from knollstack.core.pipe.reasons import buckling, ends_because
+from knollstack.core.pipe.reasons import ends_because
 from knollstack.core.pipe.results import LoadKind, LoadResult, PipeResult, PipeRow, SectionResult
 from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.program.section import Section
 
 
-def judge(equipped: Equipped) -> tuple[PipeResult, tuple[Finding, ...]]:
+def judge(equipped: Equipped) -> tuple[PipeResult, tuple[Finding, ...], tuple[Assumption, ...]]:
     """Pipe and governing loads of every string."""
     rows: list[PipeRow] = []
     findings = [*hanger_findings(equipped), *equipped.findings]
+    assumptions: dict[str, Assumption] = {}
     for string in equipped.strings:
         exposed = exposed_of(equipped, string)
         row, found = _judge_string(equipped.well, equipped.catalogue, string, exposed)
         rows.append(row)
         findings += found
+        if exposed.produced_from is not None and is_judged(string):
+            heats = assumed(equipped.well, string.laid, exposed.produced_from)
+            assumptions |= {heat.place: heat for heat in heats}
     hung, on_top = judge_hung(equipped, tuple(rows))
-    return PipeResult(strings=hung), (*findings, *service_findings(equipped), *on_top)
+    said = (*findings, *service_findings(equipped), *on_top)
+    return PipeResult(strings=hung), said, tuple(assumptions.values())
 
 
 def exposed_of(equipped: Equipped, string: EquippedString) -> Exposure:
@@ -123,11 +130,12 @@ def _row(well: Well, catalogue: Catalogue, string: EquippedString, exposed: Expo
     if judged is None:
         return PipeRow(chosen=chosen, sections=sections)
     loads = [_load(well, judged, kind) for kind in KINDS]
-    words, from_md = buckling(judged)
+    bent = buckled(well.policy.pipe, judged)
     return PipeRow(
         chosen=chosen,
         sections=sections,
         loads=tuple(load for load in loads if load is not None),
-        buckles=words,
-        buckles_md_ft=from_md,
+        buckles=bent.words(well.policy.pipe.factors.triaxial) if bent else (),
+        buckles_md_ft=bent.from_md_ft if bent else None,
+        buckled_factor=bent.factor if bent else None,
     )

@@ -6,10 +6,9 @@ from itertools import groupby
 
 import numpy as np
 
-from knollstack.core.base.constants import PSI_PER_PPG_FT
 from knollstack.core.base.findings import Amount, Words, depth
 from knollstack.core.document.policy import PipePolicy
-from knollstack.core.pipe.formulas import areas_in2, buckling_force
+from knollstack.core.pipe.formulas import areas_in2
 from knollstack.core.pipe.judged import KINDS, Judged, judge_sections
 from knollstack.core.program.section import Section
 
@@ -89,23 +88,3 @@ def _end_force(judged: Judged) -> float:
     side = judged.side
     steel = np.asarray(areas_in2(side.od_in, side.wall_in)[2])
     return -float(judged.frame.mud_psi[-1] * steel[-1, 0, 0])
-
-
-def buckling(judged: Judged) -> tuple[Words, float | None]:
-    """The case in which most of the uncemented pipe buckles, in words, and from where; empty where none does."""
-    frame, string = judged.frame, judged.frame.string
-    hole = string.bit_in
-    if hole is None or not np.any(frame.uncemented):
-        return (), None
-    side = judged.side
-    steel = np.asarray(areas_in2(side.od_in, side.wall_in)[2])
-    buoyed = np.maximum(side.weight_ppf - PSI_PER_PPG_FT * frame.mud_ppg * steel, 0.0)
-    clearance = max((hole - float(side.od_in[0, 0, 0])) / 2, 0.1)
-    critical = np.asarray(buckling_force(side.od_in, side.wall_in, buoyed, frame.inclination_deg, clearance))
-    effective = judged.effective_lbf()
-    bent = (effective < -critical) & judged.within[:, None, :] & frame.uncemented & ~frame.free[None, :, None]
-    if not np.any(bent):
-        return (), None
-    case = int(np.argmax(bent.any(axis=0).sum(axis=1)))
-    start = float(frame.md_ft[int(np.argmax(bent[:, case].any(axis=0)))])
-    return (f"In {frame.cases[case].name} the uncemented pipe buckles from ", depth(start), " down."), start

@@ -60,6 +60,8 @@ class PipeRow(Result):
     loads: tuple[LoadResult, ...] = ()
     buckles: Words = ()
     buckles_md_ft: float | None = None
+    buckled_factor: float | None = None
+    """Triaxial safety factor where it is buckled, its bending included."""
     hung_lbf: float | None = None
     hung_factor: float | None = None
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from typing import Literal
 
 import numpy as np
 
@@ -23,10 +24,12 @@ from knollstack.core.pipe.exposure import (
     shut_in_surface_psi,
 )
 from knollstack.core.pipe.formulas import kick_top_pressure, pressure_under
+from knollstack.core.pipe.heat import Heat, produced, treated
 from knollstack.core.program.laid import LaidString
 
-Found = LoadCase | str
-"""A case, or what keeps it unknown."""
+Missing = Literal["burst", "collapse", "liner", "salt", "temperature"]
+Found = LoadCase | Missing
+"""A case, or what keeps one unknown."""
 
 
 def _gas_to_surface(well: Well, string: LaidString, exposed: Exposure) -> Found:
@@ -128,7 +131,10 @@ def production_cases(well: Well, string: LaidString, exposed: Exposure, mud_ppg:
     outside = with_salt(well, string, mud_column(mud_ppg))
     packer = string.own.packer_md_ft
     at = well.path.tvd(packer) if packer is not None else None
-    heat = policy.production_heat_f
+    heat = produced(well, string, exposed.produced_from)
+    if heat is None:
+        yield "temperature"
+        heat = Heat(0.0, 0.0)
     surface, fluid = shut_in_surface_psi(well, exposed.produced_from), policy.packer_fluid_ppg
     yield (
         LoadCase("evacuation", "collapse", "production", mud_column(0.0), outside)
@@ -150,7 +156,8 @@ def production_cases(well: Well, string: LaidString, exposed: Exposure, mud_ppg:
             lambda z: np.where(np.asarray(z) <= at, pressure_under(0.0, fluid, z), 0.0),
             outside,
             marks_tvd_ft=(at, at + 0.01),
-            heat_top_f=heat,
+            heat_top_f=heat.top_f,
+            heat_bottom_f=heat.bottom_f,
         )
     if surface is None:
         yield "burst"
@@ -161,10 +168,17 @@ def production_cases(well: Well, string: LaidString, exposed: Exposure, mud_ppg:
         "production",
         lambda z: pressure_under(surface, fluid, z),
         backup(well, string),
-        heat_top_f=heat,
+        heat_top_f=heat.top_f,
+        heat_bottom_f=heat.bottom_f,
     )
-    treating = string.own.stimulation_psi
+    treating, cooled = string.own.stimulation_psi, treated(well, string) or Heat(0.0, 0.0)
     if treating is not None:
         yield LoadCase(
-            "stimulation", "burst", "production", lambda z: pressure_under(treating, fluid, z), backup(well, string)
+            "stimulation",
+            "burst",
+            "production",
+            lambda z: pressure_under(treating, fluid, z),
+            backup(well, string),
+            heat_top_f=cooled.top_f,
+            heat_bottom_f=cooled.bottom_f,
         )

@@ -19,6 +19,7 @@ from knollstack.core.catalogue.product import Pipe
 from knollstack.core.catalogue.ratings import (
     HIGHEST_STRESS_SHARE,
     equivalent_external_pressure,
+    pipe_body_yield,
     pipe_collapse,
     von_mises,
     worn_wall,
@@ -28,9 +29,11 @@ from knollstack.core.pipe.formulas import (
     areas_in2,
     ballooning_force,
     bending_force,
+    closed_end_force,
     hanging_force,
     shock_load,
     thermal_force,
+    weight_with_other_fluid,
 )
 from knollstack.core.pipe.frame import Frame
 
@@ -54,7 +57,7 @@ class Rack:
     internal_psi: Floats
     collapse_scale: Floats
     pull_lbf: Floats
-    body_lbf: Floats
+    push_lbf: Floats
 
 
 def rack(pipes: Sequence[Pipe], wear_percent: float) -> Rack:
@@ -78,7 +81,9 @@ def _rack(pipes: tuple[Pipe, ...], wear_percent: float) -> Rack:
         else none
         for p in pipes
     ]
-    pull = [none if p.joint_lbf is None else min(p.joint_lbf, p.body_lbf) for p in pipes]
+    bodies = [worn_body_lbf(p, wear_percent) for p in pipes]
+    pull = [none if p.joint_lbf is None else min(p.joint_lbf, body) for p, body in zip(pipes, bodies, strict=True)]
+    push = [none if p.push_lbf is None else min(p.push_lbf, body) for p, body in zip(pipes, bodies, strict=True)]
     scale = [1.0 if p.own.collapse_psi is None else p.own.collapse_psi / plain_collapse(p) for p in pipes]
     return Rack(
         od_in=column([p.od_in for p in pipes]),
@@ -89,8 +94,17 @@ def _rack(pipes: tuple[Pipe, ...], wear_percent: float) -> Rack:
         internal_psi=column(inner),
         collapse_scale=column(scale),
         pull_lbf=column(pull),
-        body_lbf=column([p.body_lbf for p in pipes]),
+        push_lbf=column(push),
     )
+
+
+def worn_body_lbf(pipe: Pipe, wear_percent: float) -> float:
+    """Body yield [lbf] of a pipe as worn."""
+    if not wear_percent:
+        return pipe.body_lbf
+    size = pipe.od_in, float(worn_wall(pipe.wall_in, wear_percent))
+    left = float(areas_in2(*size)[2] / areas_in2(pipe.od_in, pipe.wall_in)[2])
+    return pipe.own.body_lbf * left if pipe.own.body_lbf else float(pipe_body_yield(*size, pipe.grade.yield_psi))
 
 
 def plain_collapse(pipe: Pipe) -> float:
@@ -99,12 +113,19 @@ def plain_collapse(pipe: Pipe) -> float:
 
 def added_force(frame: Frame, pipes: Rack) -> Floats:
     """Real axial force less the weight below: of each pipe in each case at each node."""
-    size = (pipes.od_in, pipes.wall_in)
+    size, fluid = (pipes.od_in, pipes.wall_in), (frame.mud_ppg, frame.below_tvd_ft)
     inside, shoe = frame.inside_psi[None], frame.shoe_outside_psi[None, :, None]
-    hung = np.asarray(hanging_force(0.0, inside, shoe, *size))
-    as_set = np.asarray(hanging_force(0.0, frame.mud_psi[None, None], float(frame.mud_psi[-1]), *size))
-    held = as_set + thermal_force(*size, frame.heat_f[None])
-    held = held + ballooning_force(*size, frame.inside_change_psi[None], frame.outside_change_psi[None])
+    # what stands inside is the mud in most cases, but not in all
+    other = weight_with_other_fluid(0.0, frame.shoe_inside_psi[None, :, None], inside, *fluid, *size)
+    hung = np.asarray(hanging_force(other, inside, shoe, *size))
+    at_set = frame.set_inside_psi[None, None]
+    displaced = weight_with_other_fluid(0.0, float(frame.set_inside_psi[-1]), at_set, *fluid, *size)
+    as_set = np.asarray(hanging_force(displaced, at_set, float(frame.set_outside_psi[-1]), *size))
+    ballooned = ballooning_force(*size, frame.inside_change_psi[None], frame.outside_change_psi[None])
+    if np.any(frame.free_top):
+        pulled = closed_end_force(*size, (frame.inside_psi - frame.set_inside_psi)[None])
+        ballooned = np.where(frame.free_top, pulled, ballooned)
+    held = as_set + thermal_force(*size, frame.heat_f[None]) + ballooned
     steel = areas_in2(*size)[2]
     extra = frame.added_lbf[None] + np.asarray(shock_load(frame.shock_ft_s[None, :, None], steel))
     return np.asarray(np.where(frame.free[None, :, None], hung, held) + extra)
@@ -152,7 +173,8 @@ def collapse_rating(frame: Frame, pipes: Rack, axial_lbf: Floats) -> Floats:
 
 
 def triaxial_wall(policy: PipePolicy, pipes: Rack) -> Floats:
-    return pipes.wall_in * (MINIMUM_WALL if policy.triaxial_wall == "minimum" else 1.0)
+    """The wall that counts in triaxial stress: worn, and the least that is delivered where policy takes that."""
+    return pipes.worn_in * (MINIMUM_WALL if policy.triaxial_wall == "minimum" else 1.0)
 
 
 @sweeping()
@@ -173,7 +195,7 @@ def shares(policy: PipePolicy, frame: Frame, pipes: Rack, below_lbf: Floats) -> 
         burst=_over(pipes.internal_psi * frame.yield_share, burst, factors.burst),
         collapse=_over(rating, crush, frame.collapse_required[None]),
         tension=_over(pipes.pull_lbf * frame.yield_share, axial + bending, factors.tension),
-        compression=_over(pipes.body_lbf * frame.yield_share, bending - axial, factors.compression),
+        compression=_over(pipes.push_lbf * frame.yield_share, bending - axial, factors.compression),
         triaxial=_over(yields, stress, factors.triaxial),
         axial_lbf=axial,
         bending_lbf=bending,

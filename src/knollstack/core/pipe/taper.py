@@ -98,7 +98,7 @@ def bounds(policy: PipePolicy, frame: Frame, pipes: Sequence[Pipe]) -> Bounds:
     low, high = _triaxial_limits(policy, frame, side, steel)
     high = np.minimum(high, side.pull_lbf * frame.yield_share / factors.tension - bending)
     high = np.minimum(high, _collapse_limit(frame, side, steel))
-    low = np.maximum(low, bending - side.body_lbf * frame.yield_share / factors.compression)
+    low = np.maximum(low, bending - side.push_lbf * frame.yield_share / factors.compression)
     burst = np.broadcast_to(frame.inside_psi - frame.outside_psi, high.shape)
     stands = ~(burst > 0) | (side.internal_psi * frame.yield_share >= burst * factors.burst - 1e-9)
     greatest = np.where(stands, np.nan_to_num(high - added, nan=-np.inf), -np.inf)

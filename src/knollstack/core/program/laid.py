@@ -36,11 +36,16 @@ class Proposal:
 
 @dataclass(frozen=True)
 class Slurry:
-    """The recipe in force and its density."""
+    """The recipe in force and its density: water, bentonite, and other additives by the names of their fields."""
 
     bentonite_percent: float
     water_gal_sk: float
     density_ppg: float
+    additives: tuple[tuple[str, float], ...] = ()
+
+    @property
+    def mix(self) -> dict[str, float]:
+        return {"water_gal_sk": self.water_gal_sk, "bentonite_percent": self.bentonite_percent, **dict(self.additives)}
 
 
 @dataclass(frozen=True)
@@ -63,6 +68,7 @@ class LaidString:
     own: String
     cement_top_md_ft: float | None = None
     slurry: Slurry | None = None
+    displacement_ppg: float | None = None
 
     def __hash__(self) -> int:
         """Worked once: strings are keys of many caches."""

@@ -31,19 +31,22 @@ interface Line {
 const RESULTS: readonly Line[] = [
   { label: "Slurry weight", quantity: "emw", value: (r) => r.slurry_ppg, working: "density" },
   { label: "Slurry yield", quantity: "slurry_yield", value: (r) => r.yield_ft3_sk, working: "density" },
-  { label: "Annulus in casing", quantity: "volume", value: (r) => r.cased_annulus_bbl },
-  { label: "Annulus in open hole, with excess", quantity: "volume", value: (r) => r.open_annulus_bbl },
+  { label: "Cased-hole annulus", quantity: "volume", value: (r) => r.cased_annulus_bbl },
+  { label: "Open-hole annulus, with excess", quantity: "volume", value: (r) => r.open_annulus_bbl },
   { label: "Shoe track", quantity: "volume", value: (r) => r.shoe_track_bbl },
   { label: "Rathole", quantity: "volume", value: (r) => r.rathole_bbl },
-  { label: "Slurry in all", quantity: "volume", value: (r) => r.slurry_bbl, working: "slurry" },
+  { label: "Total slurry", quantity: "volume", value: (r) => r.slurry_bbl, working: "slurry" },
   { label: "Sacks", quantity: "sacks", value: (r) => r.sacks, working: "sacks" },
   { label: "Mix water", quantity: "volume", value: (r) => r.mix_water_bbl },
-  { label: "Displacement to the float collar", quantity: "volume", value: (r) => r.displacement_bbl, working: "displacement" },
-  { label: "Float holds after the job", quantity: "pressure", value: (r) => r.float_differential_psi, working: "float" },
-  { label: "Column where it is nearest to breaking the rock", quantity: "emw", value: (r) => r.greatest_emw_ppg, working: "column" },
+  { label: "Landing string", quantity: "volume", value: (r) => r.landing_string_bbl },
+  { label: "Displacement to float collar", quantity: "volume", value: (r) => r.displacement_bbl, working: "displacement" },
+  { label: "Differential on the float", quantity: "pressure", value: (r) => r.float_differential_psi, working: "float" },
+  { label: "Plug bump pressure", quantity: "pressure", value: (r) => r.bump_psi, working: "bump" },
+  { label: "Maximum static EMW against fracture", quantity: "emw", value: (r) => r.greatest_emw_ppg, working: "column" },
   { label: "Fracture there", quantity: "emw", value: (r) => r.fracture_ppg },
-  { label: "Depth of that place", quantity: "depth", value: (r) => r.greatest_emw_md_ft },
+  { label: "Depth of that", quantity: "depth", value: (r) => r.greatest_emw_md_ft },
 ];
+const ADDITIVES = ["silica_flour_percent", "barite_percent", "haematite_percent", "salt_percent"];
 
 function CementTable({ evaluation }: { evaluation: Evaluation }) {
   const units = useUnits();
@@ -54,8 +57,10 @@ function CementTable({ evaluation }: { evaluation: Evaluation }) {
   const sizeOf = (index: number) => units.text(evaluation.strings[index]!.od_in, "size");
   const inputs: { key: string; proposed: (r: CementRow) => number | null }[] = [
     { key: "top_md_ft", proposed: (r) => r.top_md_ft },
-    { key: "bentonite_percent", proposed: (r) => r.bentonite_percent },
     { key: "slurry_water_gal_sk", proposed: (r) => r.water_gal_sk },
+    { key: "bentonite_percent", proposed: (r) => r.bentonite_percent },
+    ...ADDITIVES.map((key) => ({ key, proposed: () => null })),
+    { key: "displacement_ppg", proposed: (r) => r.displacement_ppg },
     { key: "excess", proposed: (r) => r.excess },
   ];
   const reference = useReference();

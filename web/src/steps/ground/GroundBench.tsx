@@ -245,6 +245,7 @@ const SITE = [
   "rotary_room_ft",
   "surface_temperature_f",
   "bottom_temperature_f",
+  "flowing_wellhead_f",
   "h2s_ppm",
   "co2_percent",
 ];

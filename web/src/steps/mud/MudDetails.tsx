@@ -1,5 +1,6 @@
 // A section's mud moving (rheometer, pump rate, ECD, surge and swab) and at rest (zones, volumes, weighting up, riser).
 import { Fragment } from "react";
+import { useDocument } from "../../design/context";
 import { useReference } from "../../design/reference";
 import { DocNumber, UnitOf } from "../../ui/DocField";
 import { Headline } from "../../ui/Headline";
@@ -9,6 +10,8 @@ import { useUnits } from "../../ui/units";
 import type { Evaluation } from "../../design/types";
 
 type MudRow = Evaluation["mud"]["strings"][number];
+const ALWAYS = ["flow_gpm", "reading_300", "reading_600"];
+const SLOW = ["reading_6", "reading_3"];
 const STEPS: readonly ColumnSpec[] = ["to_md_ft", "mud_ppg"];
 
 interface Props {
@@ -20,11 +23,12 @@ interface Props {
 export function MudMoving({ index, hole, row }: Props) {
   const units = useUnits();
   const reference = useReference();
+  const slow = useDocument((d) => d.policy.mud.rheology === "Herschel-Bulkley");
   return (
-    <details className="mt-1 text-[12.5px]" open={row.surge_ppg !== null}>
+    <details className="mt-1 text-[12.5px]" open>
       <summary className="text-mute">Moving: ECD, surge and swab</summary>
       <div className="grid grid-cols-[1fr_4rem_auto] items-center gap-x-1 text-mute">
-        {["flow_gpm", "reading_300", "reading_600"].map((key) => {
+        {(slow ? [...ALWAYS, ...SLOW] : ALWAYS).map((key) => {
           const path = `/strings/${index}/${key}`;
           return (
             <Fragment key={key}>

@@ -25,7 +25,7 @@ export function StringOptions({ index, size }: { index: number; size: string }) 
   const { data: catalogue } = useQuery({ queryKey: ["catalogue"], queryFn: getCatalogue, staleTime: Infinity });
   const held = useSnapshot("document").strings[index]?.connection ?? null;
   const reference = useReference();
-  const keys = ["wear_percent", "test_psi", ...(last ? ["stimulation_psi", "packer_md_ft"] : [])];
+  const keys = ["wear_percent", "test_psi", ...(last ? ["stimulation_psi", "stimulation_fluid_f", "packer_md_ft"] : [])];
   return (
     <details className="text-[12px]">
       <summary className="text-mute">Wear, tests, production, own cases</summary>

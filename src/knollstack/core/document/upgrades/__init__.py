@@ -11,8 +11,9 @@ from typing import Any
 from knollstack.core.document.design import VERSION
 from knollstack.core.document.upgrades.ids import with_ids
 from knollstack.core.document.upgrades.version_1 import to_version_2
+from knollstack.core.document.upgrades.version_2 import to_version_3
 
-UPGRADES: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: to_version_2}
+UPGRADES: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: to_version_2, 2: to_version_3}
 """From a version to the next."""
 
 
