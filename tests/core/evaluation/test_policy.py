@@ -25,6 +25,8 @@ SCENES = {
     "pipe/length_range": ({}, 2),
     "pipe/least_section_ft": ({"pipe/most_sections": 3}, 3500.0),
     "pipe/derate_per_f": ({}, 0.001),
+    "pipe/surface_intensity_ppg": ({}, 0.5),
+    "pipe/injection_margin_ppg": ({}, 0.5),
     "pipe/gas_share": ({"pipe/burst_method": "gas over mud", "pipe/pressure_test": "after landing"}, 0.9),
     "pipe/design_kick_bbl": ({"pipe/burst_method": "kick volume"}, 400.0),
     "pipe/gas_sg": ({"pipe/gas_model": "real gas"}, 0.9),

@@ -176,6 +176,33 @@ def test_production_string_by_hand():
     assert found["triaxial"].load == pytest.approx(np.sqrt((axial**2 + hoop**2 + (axial - hoop) ** 2) / 2), abs=50)
 
 
+@pytest.mark.parametrize(
+    ("policy", "psi"),
+    [
+        ({}, 3272.7 - 700),
+        ({"surface_intensity_ppg": 0.5}, 3454.5 - 700),
+        ({"burst_method": "gas over mud", "gas_share": 0.5}, 473.4),
+        ({"burst_method": "gas over mud", "gas_share": 0.5, "surface_intensity_ppg": 0.5}, 473.4 + 0.5 * C * 3000),
+        ({"burst_method": "kick volume"}, 1005.1),
+    ],
+)
+def test_the_surface_pressure_follows_the_method_for_pipe_wellhead_and_preventers(policy, psi):
+    """The hole of 9 5/8 in below 3,000 ft, drilled to 7,000 ft with 10.0 ppg: pore 9.0, fracture 20.0."""
+    document = four_strings(**policy)
+    document["ground"]["fracture"] = points((30, 20), (10_000, 20))
+    assert surface_psi(document, 1) == pytest.approx(psi, abs=0.6)
+    tested = by_case(document, 1)["pressure test"][0][0]
+    assert tested == pytest.approx(surface_psi(document, 1), rel=1e-9)
+    assert run(document).preventers.strings[1].pressure_psi == pytest.approx(surface_psi(document, 1), rel=1e-9)
+
+
+@pytest.mark.parametrize("margin", [0.0, 0.5, 1.0])
+def test_the_shoe_takes_gas_at_fracture_and_the_injection_margin(margin):
+    """The shoe at 3,000 ft breaks at 2,181.8 psi; gas from it is 300 psi less at the surface."""
+    document = four_strings(injection_margin_ppg=margin)
+    assert surface_psi(document, 1) == pytest.approx(2181.8 + margin * C * 3000 - 300, abs=0.1)
+
+
 def test_a_string_run_part_empty_carries_no_mud_where_none_stands():
     """500 ft of 10,000 empty in 10.5 ppg: 9,500 ft of mud stand inside, 5,181.8 psi at the shoe against 5,454.5 outside.
 
@@ -244,14 +271,14 @@ def test_flowing_temperature_is_given_or_assumed_and_listed():
 
 def test_schools_of_burst_and_backup():
     """Gas over mud of 10.0 ppg, half of 3,000 ft: at 1,500 ft the shoe allows 2,181.8 − 0.51948·1,500 = 1,402.6, but pore
-    at 7,000 ft feeds 3,272.7 − 0.51948·5,500 = 415.6; less 150 of gas the surface sees 265.6, the shoe 1,194.8.
+    feeds most from right below it, 1,402.6 − 0.51948·1,500 = 623.4; less 150 of gas the surface sees 473.4.
 
     Kick of 100 bbl at 7,000 ft (9.5 ppg, 3,454.5 psi), top at surface: A = 3,454.5 − 3,636.4 = −181.8,
     c = (12.25² − 5²)/1029.42 = 0.12149: p = −90.9 + √(90.9² + 0.41948·100·3,454.5/0.12149) = 1,005.1.
     """
     over_mud = by_case(four_strings(burst_method="gas over mud"), 1)["gas over mud"][0]
-    assert over_mud[0] == pytest.approx(265.6, abs=0.5)
-    assert over_mud[2] == pytest.approx(1194.8, abs=0.5)
+    assert over_mud[0] == pytest.approx(473.4, abs=0.1)
+    assert over_mud[2] == pytest.approx(1402.6, abs=0.1)
     kick = by_case(four_strings(burst_method="kick volume"), 1)["kick circulated out"][0]
     assert kick[0] == pytest.approx(1005.1, abs=1.0)
     outside = {

@@ -1490,6 +1490,7 @@ export interface components {
              *         "gas_sg": 0.65,
              *         "gas_share": 0.5,
              *         "gas_z": 1,
+             *         "injection_margin_ppg": 0,
              *         "least": "cost",
              *         "least_section_ft": 1000,
              *         "length_range": 3,
@@ -1499,6 +1500,7 @@ export interface components {
              *         "packer_fluid_ppg": 8.6,
              *         "pressure_test": "before landing",
              *         "shock_ft_s": 1.5,
+             *         "surface_intensity_ppg": 0,
              *         "test_share": 1,
              *         "triaxial_wall": "nominal",
              *         "unfilled_ft": 500
@@ -1816,6 +1818,7 @@ export interface components {
                  *         "gas_sg": 0.65,
                  *         "gas_share": 0.5,
                  *         "gas_z": 1,
+                 *         "injection_margin_ppg": 0,
                  *         "least": "cost",
                  *         "least_section_ft": 1000,
                  *         "length_range": 3,
@@ -1825,6 +1828,7 @@ export interface components {
                  *         "packer_fluid_ppg": 8.6,
                  *         "pressure_test": "before landing",
                  *         "shock_ft_s": 1.5,
+                 *         "surface_intensity_ppg": 0,
                  *         "test_share": 1,
                  *         "triaxial_wall": "nominal",
                  *         "unfilled_ft": 500
@@ -2100,6 +2104,7 @@ export interface components {
                  *         "gas_sg": 0.65,
                  *         "gas_share": 0.5,
                  *         "gas_z": 1,
+                 *         "injection_margin_ppg": 0,
                  *         "least": "cost",
                  *         "least_section_ft": 1000,
                  *         "length_range": 3,
@@ -2109,6 +2114,7 @@ export interface components {
                  *         "packer_fluid_ppg": 8.6,
                  *         "pressure_test": "before landing",
                  *         "shock_ft_s": 1.5,
+                 *         "surface_intensity_ppg": 0,
                  *         "test_share": 1,
                  *         "triaxial_wall": "nominal",
                  *         "unfilled_ft": 500
@@ -3081,6 +3087,12 @@ export interface components {
              */
             gas_z: number;
             /**
+             * Injection margin
+             * @description over fracture pressure at the shoe, before it takes gas
+             * @default 0
+             */
+            injection_margin_ppg: number;
+            /**
              * Minimize
              * @default cost
              * @enum {string}
@@ -3131,6 +3143,12 @@ export interface components {
              * @default 1.5
              */
             shock_ft_s: number;
+            /**
+             * Kick intensity for surface pressure
+             * @description over pore pressure, in gas to surface and over mud
+             * @default 0
+             */
+            surface_intensity_ppg: number;
             /**
              * Pressure test over maximum surface pressure
              * @default 1
@@ -3385,6 +3403,7 @@ export interface components {
              *       "gas_sg": 0.65,
              *       "gas_share": 0.5,
              *       "gas_z": 1,
+             *       "injection_margin_ppg": 0,
              *       "least": "cost",
              *       "least_section_ft": 1000,
              *       "length_range": 3,
@@ -3394,6 +3413,7 @@ export interface components {
              *       "packer_fluid_ppg": 8.6,
              *       "pressure_test": "before landing",
              *       "shock_ft_s": 1.5,
+             *       "surface_intensity_ppg": 0,
              *       "test_share": 1,
              *       "triaxial_wall": "nominal",
              *       "unfilled_ft": 500
@@ -3787,6 +3807,7 @@ export interface components {
                  *         "gas_sg": 0.65,
                  *         "gas_share": 0.5,
                  *         "gas_z": 1,
+                 *         "injection_margin_ppg": 0,
                  *         "least": "cost",
                  *         "least_section_ft": 1000,
                  *         "length_range": 3,
@@ -3796,6 +3817,7 @@ export interface components {
                  *         "packer_fluid_ppg": 8.6,
                  *         "pressure_test": "before landing",
                  *         "shock_ft_s": 1.5,
+                 *         "surface_intensity_ppg": 0,
                  *         "test_share": 1,
                  *         "triaxial_wall": "nominal",
                  *         "unfilled_ft": 500
@@ -4561,6 +4583,7 @@ export interface components {
                  *         "gas_sg": 0.65,
                  *         "gas_share": 0.5,
                  *         "gas_z": 1,
+                 *         "injection_margin_ppg": 0,
                  *         "least": "cost",
                  *         "least_section_ft": 1000,
                  *         "length_range": 3,
@@ -4570,6 +4593,7 @@ export interface components {
                  *         "packer_fluid_ppg": 8.6,
                  *         "pressure_test": "before landing",
                  *         "shock_ft_s": 1.5,
+                 *         "surface_intensity_ppg": 0,
                  *         "test_share": 1,
                  *         "triaxial_wall": "nominal",
                  *         "unfilled_ft": 500
@@ -5112,6 +5136,7 @@ export interface components {
                  *         "gas_sg": 0.65,
                  *         "gas_share": 0.5,
                  *         "gas_z": 1,
+                 *         "injection_margin_ppg": 0,
                  *         "least": "cost",
                  *         "least_section_ft": 1000,
                  *         "length_range": 3,
@@ -5121,6 +5146,7 @@ export interface components {
                  *         "packer_fluid_ppg": 8.6,
                  *         "pressure_test": "before landing",
                  *         "shock_ft_s": 1.5,
+                 *         "surface_intensity_ppg": 0,
                  *         "test_share": 1,
                  *         "triaxial_wall": "nominal",
                  *         "unfilled_ft": 500

@@ -187,6 +187,15 @@ class PipePolicy(Part):
     burst_method: Literal["gas to surface", "gas over mud", "kick volume"] = told(
         "Burst while drilling", "gas to surface", group=BURST
     )
+    surface_intensity_ppg: Margin = told(
+        "Kick intensity for surface pressure",
+        0.0,
+        group=BURST,
+        help="over pore pressure, in gas to surface and over mud",
+    )
+    injection_margin_ppg: Margin = told(
+        "Injection margin", 0.0, group=BURST, help="over fracture pressure at the shoe, before it takes gas"
+    )
     gas_share: Annotated[float, number(0, 1), Of("fraction")] = told(
         "Gas fraction", 0.5, group=BURST, help="of the casing, in gas over mud"
     )

@@ -11,17 +11,9 @@ from dataclasses import dataclass
 import numpy as np
 
 from knollstack.core.base.formula import Value, sweeping
-from knollstack.core.base.formulas import hydrostatic_pressure
-from knollstack.core.base.remember import remembered
-from knollstack.core.ground.extremes import nodes_between, open_nodes, spans_of, worst_depth
+from knollstack.core.ground.extremes import nodes_between, spans_of
 from knollstack.core.ground.well import Well
-from knollstack.core.pipe.formulas import (
-    gas_column_top,
-    gas_gradient_top,
-    gas_pressure,
-    lesser_surface_pressure,
-    loss_level,
-)
+from knollstack.core.pipe.formulas import gas_column_top, gas_gradient_top, gas_pressure, loss_level
 from knollstack.core.program.equipped import EquippedString
 from knollstack.core.program.laid import Laid, LaidString
 
@@ -68,14 +60,6 @@ def _produces(laid: Laid, string: LaidString) -> bool:
     return all(b.run == "liner" and not b.own.tie_back for b in laid.strings[string.index + 1 :])
 
 
-def feeding_depth_tvd_ft(well: Well, top_md_ft: float, bottom_md_ft: float) -> float | None:
-    """Depth in an open hole from which gas gives the greatest surface pressure; None where pore is unknown."""
-    pore, gas = well.ground.pore, well.policy.pipe.gas_psi_ft
-    with sweeping():
-        nodes = open_nodes(well, top_md_ft, bottom_md_ft)
-        return worst_depth(lambda z: np.asarray(hydrostatic_pressure(pore.at(z), z) - gas * z), nodes)
-
-
 def mean_temperature_f(well: Well, tvd_ft: float) -> float | None:
     """Mean temperature from surface to a depth; None where temperature is unknown."""
     points = well.temperatures
@@ -105,54 +89,6 @@ def gas_below(well: Well, surface_psi: float, deepest_tvd_ft: float) -> Pressure
         return lambda z: gas_pressure(surface_psi, policy.gas_psi_ft, z)
     # the top of a column from z, turned round: what stands at z over the pressure at the top
     return lambda z: surface_psi / gas_column_top(1.0, z, policy.gas_sg, policy.gas_z, mean)
-
-
-def formation_psi(well: Well, tvd_ft: float) -> float:
-    pore = well.ground.pore.one(tvd_ft)
-    assert pore is not None
-    return hydrostatic_pressure(pore, tvd_ft)
-
-
-@remembered(128, traced=True)
-def section_surface_psi(well: Well, below: LaidString) -> float | None:
-    """Gas to surface while one hole is drilled: what the formation feeds, unless the shoe above breaks down first."""
-    shoe = well.path.tvd(below.previous_shoe_md_ft)
-    depth_ft = feeding_depth_tvd_ft(well, below.previous_shoe_md_ft, below.shoe_md_ft)
-    fracture = well.ground.fracture.one(shoe)
-    if depth_ft is None or fracture is None:
-        return None
-    from_formation = gas_at_surface(well, formation_psi(well, depth_ft), depth_ft)
-    from_shoe = gas_at_surface(well, hydrostatic_pressure(fracture, shoe), shoe)
-    if from_formation is None or from_shoe is None:
-        return None
-    return lesser_surface_pressure(from_formation, from_shoe)
-
-
-def drilling_surface_psi(well: Well, through: tuple[LaidString, ...]) -> float | None:
-    """Maximum anticipated surface pressure on a string while the holes through it are drilled."""
-    found = [section_surface_psi(well, below) for below in through]
-    return max((p for p in found if p is not None), default=None) if None not in found else None
-
-
-@remembered(128, traced=True)
-def shut_in_surface_psi(well: Well, last: LaidString) -> float | None:
-    """Shut-in tubing pressure: reservoir pressure in the last hole less gas to surface."""
-    depth_ft = feeding_depth_tvd_ft(well, last.previous_shoe_md_ft, last.shoe_md_ft)
-    if depth_ft is None:
-        return None
-    surface = gas_at_surface(well, formation_psi(well, depth_ft), depth_ft)
-    return None if surface is None else max(0.0, surface)
-
-
-def surface_psi(well: Well, exposed: Exposure) -> float | None:
-    """The greatest pressure that the top of a string sees: drilling below it, or production through it."""
-    found = []
-    if exposed.through:
-        found.append(drilling_surface_psi(well, exposed.through))
-    if exposed.produced_from is not None:
-        found.append(shut_in_surface_psi(well, exposed.produced_from))
-    known = [p for p in found if p is not None]
-    return max(known) if known and len(known) == len(found) else None
 
 
 def lowest_level_tvd_ft(well: Well, below: LaidString) -> float | None:

@@ -103,6 +103,17 @@ def pressure_under(surface_psi: Value, mud_ppg: Value, tvd_ft: Value) -> Value:
     return surface_psi + PSI_PER_PPG_FT * mud_ppg * tvd_ft
 
 
+@formula(
+    "p = p_b − (12/231)·ρ·(D_b − D)",
+    "psi",
+    CASING_DESIGN + ", gas over mud",
+    ("bottom_psi >= 0", "mud_ppg > 0", "section_tvd_ft >= 0", "tvd_ft >= 0"),
+)
+def under_mud(bottom_psi: Value, mud_ppg: Value, section_tvd_ft: Value, tvd_ft: Value) -> Value:
+    """Pressure on top of the mud that stands over a pressure below."""
+    return bottom_psi - PSI_PER_PPG_FT * mud_ppg * (np.asarray(section_tvd_ft) - tvd_ft)
+
+
 @formula("Δp = pᵢ − pₒ", "psi", CASING_DESIGN)
 def burst_load(internal_psi: Value, external_psi: Value) -> Value:
     """Burst load: internal less external pressure."""

@@ -29,10 +29,11 @@ from knollstack.core.pipe.cases import (
     salt_without_overburden_ft,
     wet_column,
 )
-from knollstack.core.pipe.exposure import Exposure, surface_psi
+from knollstack.core.pipe.exposure import Exposure
 from knollstack.core.pipe.formulas import casing_test_pressure
 from knollstack.core.pipe.landed import landed_weight_lbf
 from knollstack.core.pipe.service import Missing, drilling_cases, production_cases
+from knollstack.core.pipe.surface import surface_psi
 from knollstack.core.program.laid import LaidString
 
 Floats = NDArray[np.float64]

@@ -9,22 +9,13 @@ import numpy as np
 
 from knollstack.core.base.constants import PSI_PER_PPG_FT
 from knollstack.core.base.formula import Value
-from knollstack.core.base.formulas import annular_capacity, hydrostatic_pressure
-from knollstack.core.depths.formulas import formation_pressure
+from knollstack.core.base.formulas import hydrostatic_pressure
 from knollstack.core.ground.well import Well
 from knollstack.core.pipe.cases import LoadCase, Pressure, backup, mud_column, with_salt
-from knollstack.core.pipe.exposure import (
-    Exposure,
-    drilling_surface_psi,
-    feeding_depth_tvd_ft,
-    formation_psi,
-    gas_at_surface,
-    gas_below,
-    lowest_level_tvd_ft,
-    shut_in_surface_psi,
-)
-from knollstack.core.pipe.formulas import kick_top_pressure, pressure_under
+from knollstack.core.pipe.exposure import Exposure, gas_at_surface, gas_below, lowest_level_tvd_ft
+from knollstack.core.pipe.formulas import pressure_under
 from knollstack.core.pipe.heat import Heat, produced, treated
+from knollstack.core.pipe.surface import drilling_surface_psi, gas_over_mud_turn_psi, shut_in_surface_psi, worst_kick
 from knollstack.core.program.laid import LaidString
 
 Missing = Literal["burst", "collapse", "liner", "salt", "temperature"]
@@ -43,22 +34,12 @@ def _gas_to_surface(well: Well, string: LaidString, exposed: Exposure) -> Found:
 
 def _gas_over_mud(well: Well, string: LaidString, below: LaidString) -> Found:
     """Gas above and mud below in the casing, the shoe at its fracture pressure or what the formation feeds."""
-    path = well.path
-    shoe, share = path.tvd(below.previous_shoe_md_ft), well.policy.pipe.gas_share
-    depth_ft = feeding_depth_tvd_ft(well, below.previous_shoe_md_ft, below.shoe_md_ft)
-    fracture, mud = well.ground.fracture.one(shoe), below.mud_ppg
-    if depth_ft is None or fracture is None or mud is None:
+    turn, mud = well.policy.pipe.gas_share * well.path.tvd(string.shoe_md_ft), below.mud_ppg
+    at_turn = gas_over_mud_turn_psi(well, below, turn)
+    surface = None if at_turn is None else gas_at_surface(well, at_turn, turn)
+    if surface is None or mud is None:
         return "burst"
-    turn = share * path.tvd(string.shoe_md_ft)
-    mud_psi_ft = PSI_PER_PPG_FT * mud
-    at_turn = min(
-        hydrostatic_pressure(fracture, shoe) - mud_psi_ft * (shoe - turn),
-        formation_psi(well, depth_ft) - mud_psi_ft * (depth_ft - turn),
-    )
-    surface = gas_at_surface(well, max(0.0, at_turn), turn)
-    if surface is None:
-        return "burst"
-    gas = gas_below(well, max(0.0, surface), max(turn, 1.0))
+    gas, mud_psi_ft = gas_below(well, max(0.0, surface), max(turn, 1.0)), PSI_PER_PPG_FT * mud
 
     def inside(z: Value) -> Value:
         depth = np.asarray(z)
@@ -70,21 +51,10 @@ def _gas_over_mud(well: Well, string: LaidString, below: LaidString) -> Found:
 
 def _kick(well: Well, string: LaidString, below: LaidString) -> Found:
     """A kick of the design volume circulated out: at each depth, the pressure when its top is there."""
-    policy = well.policy.pipe
-    depth_ft = well.path.tvd(below.shoe_md_ft)
-    pore, mud, bit = well.ground.pore.one(depth_ft), below.mud_ppg, below.bit_in
-    if pore is None or mud is None or bit is None:
+    kick = worst_kick(well, below)
+    if kick is None:
         return "burst"
-    influx = well.policy.depths.influx_psi_ft
-    formation = formation_pressure(pore, well.policy.depths.kick_intensity_ppg, depth_ft)
-    around = annular_capacity(bit, min(well.drill_string(bit).pipe_od_in, bit))
-    return LoadCase(
-        "kick circulated out",
-        "burst",
-        "drilling",
-        lambda z: kick_top_pressure(formation, mud, depth_ft, z, policy.design_kick_bbl, around, influx),
-        backup(well, string),
-    )
+    return LoadCase("kick circulated out", "burst", "drilling", kick.at_psi, backup(well, string))
 
 
 def drilling_cases(well: Well, string: LaidString, exposed: Exposure, mud_ppg: float) -> Iterator[Found]:

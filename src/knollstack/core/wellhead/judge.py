@@ -10,8 +10,9 @@ from knollstack.core.base.remember import remembered
 from knollstack.core.base.working import headline
 from knollstack.core.catalogue.rows import Flange
 from knollstack.core.ground.well import Well
-from knollstack.core.pipe.exposure import Exposure, surface_psi
+from knollstack.core.pipe.exposure import Exposure
 from knollstack.core.pipe.judge import exposed_of
+from knollstack.core.pipe.surface import surface_psi
 from knollstack.core.program.equipped import Equipped
 from knollstack.core.program.laid import LaidString
 from knollstack.core.wellhead.findings import (
