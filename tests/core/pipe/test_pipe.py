@@ -2,6 +2,7 @@
 
 import copy
 import itertools
+from dataclasses import replace
 
 import numpy as np
 import pytest
@@ -454,7 +455,11 @@ def brute_force(policy, frame, pipes, most, least_ft):
             if any(md[b] - md[a] < least_ft - 1e-6 for a, b in itertools.pairwise(edges)):
                 continue
             for chosen in itertools.product(pipes, repeat=count):
-                if all(a is not b for a, b in itertools.pairwise(chosen)):
+                taken = {p.key: 0.0 for p in chosen}
+                for (a, b), p in zip(itertools.pairwise(edges), chosen, strict=True):
+                    taken[p.key] += md[b] - md[a]
+                enough = all(p.available_ft is None or taken[p.key] <= p.available_ft + 1e-6 for p in chosen)
+                if enough and all(a is not b for a, b in itertools.pairwise(chosen)):
                     spans = list(zip(itertools.pairwise(edges), chosen, strict=True))
                     tried.append((sum((md[b] - md[a]) * p.cost_per_ft for (a, b), p in spans), len(tried), spans))
     for cost, _, spans in sorted(tried):
@@ -486,6 +491,25 @@ def test_tapered_optimum_is_that_of_brute_force(index, names, most, monkeypatch)
     found = best_sections(program.well, CATALOGUE, string, exposed_of(program, string), frame, most)
     cost = sum((s.bottom_md_ft - s.top_md_ft) * s.pipe.cost_per_ft for s in found) if found else np.inf
     assert cost == pytest.approx(brute_force(program.well.policy.pipe, frame, wanted, most, 1500.0), rel=1e-9)
+
+
+@pytest.mark.parametrize("have", [1500.0, 3500.0, 5100.0])
+@pytest.mark.parametrize("index", [2, 3])
+def test_tapered_optimum_with_a_limited_stock_is_that_of_brute_force(index, have, monkeypatch):
+    """The cheapest pipe is short: no two of its sections together are longer than the stock."""
+    monkeypatch.setattr("knollstack.core.pipe.frame.POINTS", 7)
+    forget_all()
+    document = four_strings(least_section_ft=1000.0)
+    for string in document["strings"]:
+        string.pop("pipe", None)
+    program, string, frame = framed(document, index)
+    wanted = [p for p in offered(program, string) if p.connection == "LTC"][:3]
+    wanted[0] = replace(wanted[0], available_ft=have, price_per_ft=1.0)
+    wanted[1] = replace(wanted[1], available_ft=have + 500, price_per_ft=2.0)
+    monkeypatch.setattr("knollstack.core.pipe.choose.candidates", lambda *_, **__: wanted)
+    found = best_sections(program.well, CATALOGUE, string, exposed_of(program, string), frame, 3)
+    cost = sum(s.length_ft * s.pipe.cost_per_ft for s in found) if found else np.inf
+    assert cost == pytest.approx(brute_force(program.well.policy.pipe, frame, wanted, 3, 1000.0), rel=1e-9)
 
 
 def test_a_tapered_string_says_why_its_sections_end_and_keeps_its_shape():

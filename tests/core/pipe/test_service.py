@@ -3,12 +3,13 @@
 import numpy as np
 import pytest
 
+from knollstack.core.base.units import plain
 from knollstack.core.pipe.choose import best_sections, cheapest_single
 from knollstack.core.pipe.judge import exposed_of
 from knollstack.core.pipe.judged import judge_sections
 from knollstack.core.pipe.strength import may_stand
 from tests.core.evaluation.test_judging import strings
-from tests.helpers import framed, points, run
+from tests.helpers import find, framed, points, run
 
 C = 12 / 231
 
@@ -149,3 +150,32 @@ def test_a_taper_takes_no_more_than_the_stock_holds(available):
     assert 0 < lengths[47.0] <= available
     assert sum(lengths.values()) == pytest.approx(6000.0)
     assert lengths[47.0] > available - 6000 / 40, "the cheaper pipe is used up to the next node"
+
+
+def two_liners(available_ft, decided):
+    """9 5/8 in casing and, cased off below it by under-reaming, a 9 5/8 in liner: both from one stock of 47 lb/ft."""
+    document = stocked(available_ft)
+    document["strings"].insert(3, {**document["strings"][2], "id": "lnr", "run": "liner", "hanger_md_ft": 5800.0})
+    document["strings"][3] |= {"shoe_md_ft": 7800.0, "pipe": decided, "opened_from_in": 8.25}
+    document["strings"][4] |= {"bit_in": 7.875, "od_in": 5.5}
+    return document
+
+
+@pytest.mark.parametrize(("available", "weight"), [(8000.0, 47.0), (7999.0, 53.5)])
+def test_the_stock_holds_for_the_whole_well(available, weight):
+    """A liner of 2,000 ft decided in 47 lb/ft leaves 6,000 ft for the casing, or not."""
+    have = {"weight_ppf": 47.0, "grade": "L80", "connection": "BTC"}
+    evaluation = run(two_liners(available, have))
+    assert [s.weight_ppf for s in evaluation.pipe.strings[2].sections] == [weight]
+    both = two_liners(available, have)
+    both["strings"][2]["pipe"] = have
+    said = [plain(f.message) for f in find(run(both), "pipe", "stop") if "in stock" in plain(f.message)]
+    told = f"47 lb/ft L80 BTC: 8,000 ft are used in the well, {available:,.0f} ft are in stock."
+    assert said == ([told] if available < 8000 else [])
+
+
+@pytest.mark.parametrize(("available", "weights"), [(8000.0, [47.0, 47.0]), (6500.0, [53.5, 47.0])])
+def test_what_is_chosen_further_in_takes_from_the_stock_first(available, weights):
+    evaluation = run(two_liners(available, None))
+    assert [evaluation.pipe.strings[i].sections[0].weight_ppf for i in (2, 3)] == weights
+    assert not [f for f in find(evaluation, "pipe", "stop") if "in stock" in plain(f.message)]

@@ -9,6 +9,7 @@ from knollstack.core.catalogue.product import Connection, Grade, Own, Pipe
 from knollstack.core.catalogue.rows import Catalogue, Size
 from knollstack.core.document.design import CustomPipe, Design, StockRow
 
+PipeKey = tuple[float, float, str, str]
 OWN_RANK = 3
 """Rank of a size that only the person's own pipes have: after every usual size."""
 
@@ -47,6 +48,19 @@ def _with_own(base: Catalogue, pipes: tuple[CustomPipe, ...], stock: tuple[Stock
     known = {s.od_in for s in base.sizes}
     sizes = {p.od_in: Size(p.od_in, OWN_RANK, p.api_drift_in, p.source) for p in own if p.od_in not in known}
     return replace(base, pipes=priced, sizes=tuple(sorted((*base.sizes, *sizes.values()), key=lambda s: s.od_in)))
+
+
+@remembered(32)
+def with_less(catalogue: Catalogue, taken_ft: tuple[tuple[PipeKey, float], ...]) -> Catalogue:
+    """The catalogue with lengths taken from stock; never less than nothing."""
+    taken = dict(taken_ft)
+    left = tuple(
+        replace(p, available_ft=max(0.0, p.available_ft - taken[p.key]))
+        if p.available_ft is not None and p.key in taken
+        else p
+        for p in catalogue.pipes
+    )
+    return replace(catalogue, pipes=left)
 
 
 def with_own(catalogue: Catalogue, design: Design) -> Catalogue:

@@ -46,6 +46,7 @@ from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.program.hanging import hang_higher
 from knollstack.core.program.laid import LaidString
 from knollstack.core.program.section import Section
+from knollstack.core.program.stock import taken_ft
 
 THIN = 1.05
 """A factor within 5 % of what policy asks is noted."""
@@ -85,7 +86,7 @@ def mend(
         least = np.nan_to_num(least_shares(policy, judged.frame, fits), nan=-1.0)
         fits = tuple(p for p, reached in zip(fits, least, strict=True) if reached >= share - 1e-9)
     for pipe in sorted(fits, key=lambda p: (abs(p.cost_per_ft - have.cost_per_ft), p.key)):
-        if pipe.key == have.key:
+        if pipe.key == have.key or (pipe.available_ft or np.inf) < sections[place].length_ft:
             continue
         trial = tuple(Section(s.top_md_ft, s.bottom_md_ft, pipe) if i == place else s for i, s in enumerate(sections))
         if stands(policy, judged.frame, trial, share):
@@ -207,6 +208,25 @@ def hanger_findings(equipped: Equipped) -> Iterator[Finding]:
                 ".",
                 remedies=(hang_higher(equipped.well, string),),
             )
+
+
+def stock_findings(equipped: Equipped) -> Iterator[Finding]:
+    """Pipe that the strings of the well ask more of than the stock holds."""
+    every = [section for string in equipped.strings for section in string.sections]
+    for key, asked in taken_ft(every).items():
+        have = equipped.catalogue.by_key[key].available_ft
+        if have is None or asked <= have + 1e-6:
+            continue
+        users = [s for s in equipped.strings if any(section.pipe.key == key for section in s.sections)]
+        yield say(
+            users[-1],
+            "stop",
+            f"{pipe_words(equipped.catalogue.by_key[key])}: ",
+            depth(asked),
+            " are used in the well, ",
+            depth(have),
+            " are in stock.",
+        )
 
 
 def service_findings(equipped: Equipped) -> Iterator[Finding]:

@@ -13,7 +13,7 @@ from knollstack.core.pipe.buckling import buckled
 from knollstack.core.pipe.choose import breaks_of, is_judged
 from knollstack.core.pipe.explain import Explained
 from knollstack.core.pipe.exposure import Exposure, exposure_of
-from knollstack.core.pipe.findings import hanger_findings, service_findings, string_findings
+from knollstack.core.pipe.findings import hanger_findings, service_findings, stock_findings, string_findings
 from knollstack.core.pipe.frame import Frame, build_frame
 from knollstack.core.pipe.heat import assumed
 from knollstack.core.pipe.hung import judge_hung
@@ -39,7 +39,7 @@ def judge(equipped: Equipped) -> tuple[PipeResult, tuple[Finding, ...], tuple[As
             heats = assumed(equipped.well, string.laid, exposed.produced_from)
             assumptions |= {heat.place: heat for heat in heats}
     hung, on_top = judge_hung(equipped, tuple(rows))
-    said = (*findings, *service_findings(equipped), *on_top)
+    said = (*findings, *stock_findings(equipped), *service_findings(equipped), *on_top)
     return PipeResult(strings=hung), said, tuple(assumptions.values())
 
 

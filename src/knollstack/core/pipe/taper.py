@@ -123,6 +123,10 @@ class _Label:
     leg: Leg | None
     parent: _Label | None
 
+    def taken(self, pipe: int, md_ft: Floats) -> float:
+        """Length [ft] of a pipe in the sections so far."""
+        return sum(float(md_ft[leg.bottom] - md_ft[leg.top]) for leg in self.legs() if leg.pipe == pipe)
+
     def legs(self) -> list[Leg]:
         found: list[Leg] = []
         label: _Label | None = self
@@ -149,6 +153,7 @@ class Search:
         self.per_ft = weight_per_ft(frame, side)[:, 0, 0]
         self.price = np.array([p.weight_ppf if policy.least == "weight" else p.cost_per_ft for p in pipes])
         self.stock = np.array([np.inf if p.available_ft is None else p.available_ft for p in pipes])
+        self.limited = np.flatnonzero(np.isfinite(self.stock)).tolist()
         found = bounds(policy, frame, pipes)
         depth = frame.below_tvd_ft
         # bounds on the weight at the shoe end of a pipe that began there: its own weight since then taken off
@@ -175,9 +180,12 @@ class Search:
         tops = np.arange(k, -1, -1)
         length = md[k] - md[tops]
         cost = label.cost + self.price[:, None] * length[None, :]
-        ok = reach & (length >= self.least_ft - 1e-6) & (length <= self.stock[:, None])
+        left = self.stock.copy()
+        for p in self.limited:
+            left[p] -= label.taken(p, md)
+        ok = reach & (length >= self.least_ft - 1e-6) & (length <= left[:, None] + 1e-6)
         if label.leg is None:  # a string shorter than a section may be whole
-            ok[:, -1:] |= reach[:, -1:] & (length[-1] <= self.stock)[:, None]
+            ok[:, -1:] |= reach[:, -1:] & (length[-1] <= left + 1e-6)[:, None]
         else:
             ok[label.leg.pipe] = False
         whole = np.where(ok[:, -1], cost[:, -1], np.inf)
@@ -237,6 +245,9 @@ class Search:
         if other.used > label.used or other.below > label.below + 1e-9:
             return False
         if other.below < floor_lbf and other.below != label.below:
+            return False
+        md = self.frame.md_ft
+        if any(other.taken(p, md) > label.taken(p, md) + 1e-6 for p in self.limited):
             return False
         # a limited pipe cannot be drawn out in place of the one that would follow it
         return (

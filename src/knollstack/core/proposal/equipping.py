@@ -2,22 +2,33 @@
 
 from __future__ import annotations
 
+from knollstack.core.catalogue.own_pipes import with_less
 from knollstack.core.catalogue.rows import Catalogue
 from knollstack.core.document.design import Design
 from knollstack.core.pipe.choose import Chosen, choose
 from knollstack.core.pipe.exposure import exposure_of
+from knollstack.core.pipe.order import decided_sections
 from knollstack.core.program.equipped import Equipped, EquippedString, with_sections
 from knollstack.core.program.laid import Laid
+from knollstack.core.program.stock import taken_ft
 from knollstack.core.proposal.laid_out import laid_out
 
 
 def equipped(laid: Laid) -> Equipped:
-    """The program with its pipe, innermost first: a string carries the liner that is hung in it."""
+    """The program with its pipe, innermost first: a string carries the liner that is hung in it.
+
+    What is decided takes from the stock first, then what is chosen, each from what is left of it.
+    """
     strings: list[EquippedString] = []
     choices: list[Chosen] = []
+    decided = [section for string in laid.strings for section in decided_sections(laid.catalogue, string)]
     for string in reversed(laid.strings):
         inner = strings[0] if strings else None
-        chosen = choose(laid.well, laid.catalogue, string, exposure_of(laid, string, inner))
+        own = decided_sections(laid.catalogue, string)
+        others = [section for made in strings for section in made.sections if section not in decided]
+        taken = {} if own else taken_ft([*decided, *others])
+        catalogue = with_less(laid.catalogue, tuple(sorted(taken.items()))) if taken else laid.catalogue
+        chosen = choose(laid.well, catalogue, string, exposure_of(laid, string, inner))
         strings.insert(0, with_sections(string, chosen.sections))
         choices.insert(0, chosen)
     return Equipped(

@@ -64,7 +64,7 @@ export function Stock() {
         <DocChoice label="Least of" path="/policy/pipe/least" fallback="cost" />
       </div>
       <p className="mb-1 text-[12px] text-mute">
-        Prices are per foot in a currency of your own. A length left empty is not limited; a limited one limits each section.
+        Prices are per foot in a currency of your own. A length left empty is not limited; a limited one holds for the whole well.
       </p>
       <Grid
         title="Stock list"
