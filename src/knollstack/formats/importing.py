@@ -20,7 +20,7 @@ from knollstack.core.document.design import (
     Zone,
 )
 from knollstack.core.document.faults import Fault, FaultyDesign, schema_faults
-from knollstack.core.document.policy import DrillString, KickMinimum
+from knollstack.core.document.policy import ClearanceRow, DrillString, KickMinimum, SizePair
 from knollstack.core.document.strings import CustomLoad, MudStep, PipeSection, String
 from knollstack.core.document.upgrades.ids import numbered
 from knollstack.core.ground.thinning import thin
@@ -47,6 +47,8 @@ _MODELS: dict[Target, type[Part]] = {
     "strings": String,
     "kick_minimums": KickMinimum,
     "drill_strings": DrillString,
+    "pairs": SizePair,
+    "clearances": ClearanceRow,
     "mud_steps": MudStep,
     "sections": PipeSection,
     "loads": CustomLoad,

@@ -30,6 +30,8 @@ Target = Literal[
     "stock",
     "kick_minimums",
     "drill_strings",
+    "pairs",
+    "clearances",
 ]
 
 
@@ -62,6 +64,8 @@ _PLACES: dict[Target, str] = {
     "stock": "/stock",
     "kick_minimums": "/policy/depths/kick_minimums",
     "drill_strings": "/policy/mud/drill_strings",
+    "pairs": "/policy/sizes/pairs",
+    "clearances": "/policy/sizes/clearances",
 }
 """Where each table stands in the document."""
 _DEPTH = "depth;dept;md;tvdrkb"
@@ -157,6 +161,8 @@ _HEADERS: dict[Target, dict[str, str]] = {
         "pipe_id_in": "pipe bore",
         "collar_id_in": "collar bore",
     },
+    "pairs": {"od_in": _OD, "hole_in": "bit;hole size", "use": "kind"},
+    "clearances": {"from_od_in": _OD, "common_in": "usual", "tight_in": "least"},
 }
 _NEEDED = {("loads", "name"), ("loads", "inside_psi"), ("loads", "outside_psi"), ("stations", "inclination_deg")}
 """Columns that a whole table needs although a row in the document does not."""

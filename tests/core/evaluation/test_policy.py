@@ -14,10 +14,15 @@ WELLS = [json.loads(text) for text in documents()]
 FIELDS = {p: f for p, f in fields().items() if p.startswith("/policy/") and f.kind != "part" and "*" not in p}
 DRILL = {"from_hole_in": 1.0, "pipe_od_in": 4.0, "collar_od_in": 6.0, "collar_length_ft": 900.0}
 
+CLEARANCE = {"from_od_in": 1.0, "common_in": 0.9, "tight_in": 0.6}
+
 # what else must hold for a field to matter, and a value that then matters
 SCENES = {
     "depths/kick_minimums": ({}, [{"from_hole_in": 1.0, "volume_bbl": 90.0}]),
     "depths/zone_reach_ft": ({}, 700.0),
+    "sizes/clearance": ({"sizes/pairs": [], "sizes/clearances": [CLEARANCE]}, "common"),
+    "sizes/pairs": ({}, []),
+    "sizes/clearances": ({}, [{"from_od_in": 1.0, "common_in": 3.0, "tight_in": 2.0}]),
     "sizes/tubing_od_in": ({}, 4.5),
     "wellhead/stack_weight_lbf": ({}, 300_000.0),
     "mud/drill_strings": ({}, [DRILL]),

@@ -1032,6 +1032,18 @@ export interface components {
             system: "field" | "metric";
         };
         /**
+         * ClearanceRow
+         * @description Least diametral clearance over the joint, from a casing size up.
+         */
+        ClearanceRow: {
+            /** Common */
+            common_in: number;
+            /** From casing */
+            from_od_in: number;
+            /** Tight */
+            tight_in: number;
+        };
+        /**
          * Comparison
          * @description Two designs: what was decided otherwise, what follows otherwise, and both evaluations to draw.
          */
@@ -1510,7 +1522,131 @@ export interface components {
              *       },
              *       "sizes": {
              *         "clearance": "tight",
+             *         "clearances": [
+             *           {
+             *             "common_in": 0.9,
+             *             "from_od_in": 1,
+             *             "tight_in": 0.5
+             *           },
+             *           {
+             *             "common_in": 0.8,
+             *             "from_od_in": 5,
+             *             "tight_in": 0.6
+             *           },
+             *           {
+             *             "common_in": 1.3,
+             *             "from_od_in": 8.625,
+             *             "tight_in": 0.9
+             *           },
+             *           {
+             *             "common_in": 2,
+             *             "from_od_in": 13.375,
+             *             "tight_in": 1.4
+             *           }
+             *         ],
              *         "keep_spare": false,
+             *         "pairs": [
+             *           {
+             *             "hole_in": 6.125,
+             *             "od_in": 4.5,
+             *             "use": "common"
+             *           },
+             *           {
+             *             "hole_in": 7.875,
+             *             "od_in": 5.5,
+             *             "use": "common"
+             *           },
+             *           {
+             *             "hole_in": 8.5,
+             *             "od_in": 5.5,
+             *             "use": "common"
+             *           },
+             *           {
+             *             "hole_in": 8.5,
+             *             "od_in": 6.625,
+             *             "use": "common"
+             *           },
+             *           {
+             *             "hole_in": 8.5,
+             *             "od_in": 7,
+             *             "use": "common"
+             *           },
+             *           {
+             *             "hole_in": 8.75,
+             *             "od_in": 7,
+             *             "use": "common"
+             *           },
+             *           {
+             *             "hole_in": 9.875,
+             *             "od_in": 7.625,
+             *             "use": "common"
+             *           },
+             *           {
+             *             "hole_in": 11,
+             *             "od_in": 8.625,
+             *             "use": "common"
+             *           },
+             *           {
+             *             "hole_in": 12.25,
+             *             "od_in": 9.625,
+             *             "use": "common"
+             *           },
+             *           {
+             *             "hole_in": 13.5,
+             *             "od_in": 10.75,
+             *             "use": "common"
+             *           },
+             *           {
+             *             "hole_in": 14.75,
+             *             "od_in": 10.75,
+             *             "use": "common"
+             *           },
+             *           {
+             *             "hole_in": 17.5,
+             *             "od_in": 13.375,
+             *             "use": "common"
+             *           },
+             *           {
+             *             "hole_in": 20,
+             *             "od_in": 16,
+             *             "use": "common"
+             *           },
+             *           {
+             *             "hole_in": 24,
+             *             "od_in": 18.625,
+             *             "use": "common"
+             *           },
+             *           {
+             *             "hole_in": 26,
+             *             "od_in": 20,
+             *             "use": "common"
+             *           },
+             *           {
+             *             "hole_in": 36,
+             *             "od_in": 30,
+             *             "use": "common"
+             *           },
+             *           {
+             *             "hole_in": 6.75,
+             *             "od_in": 5.5,
+             *             "use": "less common"
+             *           },
+             *           {
+             *             "hole_in": 9.5,
+             *             "od_in": 7.625,
+             *             "use": "less common"
+             *           },
+             *           {
+             *             "hole_in": 10.625,
+             *             "od_in": 8.625,
+             *             "use": "less common"
+             *           },
+             *           {
+             *             "hole_in": 16,
+             *             "od_in": 13.375,
+             *             "use": "less common"
+             *           }
+             *         ],
              *         "production_od_in": 5.5,
              *         "special_drift": true,
              *         "tubing_od_in": null
@@ -1838,7 +1974,131 @@ export interface components {
                  *       },
                  *       "sizes": {
                  *         "clearance": "tight",
+                 *         "clearances": [
+                 *           {
+                 *             "common_in": 0.9,
+                 *             "from_od_in": 1,
+                 *             "tight_in": 0.5
+                 *           },
+                 *           {
+                 *             "common_in": 0.8,
+                 *             "from_od_in": 5,
+                 *             "tight_in": 0.6
+                 *           },
+                 *           {
+                 *             "common_in": 1.3,
+                 *             "from_od_in": 8.625,
+                 *             "tight_in": 0.9
+                 *           },
+                 *           {
+                 *             "common_in": 2,
+                 *             "from_od_in": 13.375,
+                 *             "tight_in": 1.4
+                 *           }
+                 *         ],
                  *         "keep_spare": false,
+                 *         "pairs": [
+                 *           {
+                 *             "hole_in": 6.125,
+                 *             "od_in": 4.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 7.875,
+                 *             "od_in": 5.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 5.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 6.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 7,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.75,
+                 *             "od_in": 7,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 9.875,
+                 *             "od_in": 7.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 11,
+                 *             "od_in": 8.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 12.25,
+                 *             "od_in": 9.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 13.5,
+                 *             "od_in": 10.75,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 14.75,
+                 *             "od_in": 10.75,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 17.5,
+                 *             "od_in": 13.375,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 20,
+                 *             "od_in": 16,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 24,
+                 *             "od_in": 18.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 26,
+                 *             "od_in": 20,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 36,
+                 *             "od_in": 30,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 6.75,
+                 *             "od_in": 5.5,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 9.5,
+                 *             "od_in": 7.625,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 10.625,
+                 *             "od_in": 8.625,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 16,
+                 *             "od_in": 13.375,
+                 *             "use": "less common"
+                 *           }
+                 *         ],
                  *         "production_od_in": 5.5,
                  *         "special_drift": true,
                  *         "tubing_od_in": null
@@ -2124,7 +2384,131 @@ export interface components {
                  *       },
                  *       "sizes": {
                  *         "clearance": "tight",
+                 *         "clearances": [
+                 *           {
+                 *             "common_in": 0.9,
+                 *             "from_od_in": 1,
+                 *             "tight_in": 0.5
+                 *           },
+                 *           {
+                 *             "common_in": 0.8,
+                 *             "from_od_in": 5,
+                 *             "tight_in": 0.6
+                 *           },
+                 *           {
+                 *             "common_in": 1.3,
+                 *             "from_od_in": 8.625,
+                 *             "tight_in": 0.9
+                 *           },
+                 *           {
+                 *             "common_in": 2,
+                 *             "from_od_in": 13.375,
+                 *             "tight_in": 1.4
+                 *           }
+                 *         ],
                  *         "keep_spare": false,
+                 *         "pairs": [
+                 *           {
+                 *             "hole_in": 6.125,
+                 *             "od_in": 4.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 7.875,
+                 *             "od_in": 5.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 5.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 6.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 7,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.75,
+                 *             "od_in": 7,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 9.875,
+                 *             "od_in": 7.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 11,
+                 *             "od_in": 8.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 12.25,
+                 *             "od_in": 9.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 13.5,
+                 *             "od_in": 10.75,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 14.75,
+                 *             "od_in": 10.75,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 17.5,
+                 *             "od_in": 13.375,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 20,
+                 *             "od_in": 16,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 24,
+                 *             "od_in": 18.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 26,
+                 *             "od_in": 20,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 36,
+                 *             "od_in": 30,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 6.75,
+                 *             "od_in": 5.5,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 9.5,
+                 *             "od_in": 7.625,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 10.625,
+                 *             "od_in": 8.625,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 16,
+                 *             "od_in": 13.375,
+                 *             "use": "less common"
+                 *           }
+                 *         ],
                  *         "production_od_in": 5.5,
                  *         "special_drift": true,
                  *         "tubing_od_in": null
@@ -3429,7 +3813,131 @@ export interface components {
             /**
              * @default {
              *       "clearance": "tight",
+             *       "clearances": [
+             *         {
+             *           "common_in": 0.9,
+             *           "from_od_in": 1,
+             *           "tight_in": 0.5
+             *         },
+             *         {
+             *           "common_in": 0.8,
+             *           "from_od_in": 5,
+             *           "tight_in": 0.6
+             *         },
+             *         {
+             *           "common_in": 1.3,
+             *           "from_od_in": 8.625,
+             *           "tight_in": 0.9
+             *         },
+             *         {
+             *           "common_in": 2,
+             *           "from_od_in": 13.375,
+             *           "tight_in": 1.4
+             *         }
+             *       ],
              *       "keep_spare": false,
+             *       "pairs": [
+             *         {
+             *           "hole_in": 6.125,
+             *           "od_in": 4.5,
+             *           "use": "common"
+             *         },
+             *         {
+             *           "hole_in": 7.875,
+             *           "od_in": 5.5,
+             *           "use": "common"
+             *         },
+             *         {
+             *           "hole_in": 8.5,
+             *           "od_in": 5.5,
+             *           "use": "common"
+             *         },
+             *         {
+             *           "hole_in": 8.5,
+             *           "od_in": 6.625,
+             *           "use": "common"
+             *         },
+             *         {
+             *           "hole_in": 8.5,
+             *           "od_in": 7,
+             *           "use": "common"
+             *         },
+             *         {
+             *           "hole_in": 8.75,
+             *           "od_in": 7,
+             *           "use": "common"
+             *         },
+             *         {
+             *           "hole_in": 9.875,
+             *           "od_in": 7.625,
+             *           "use": "common"
+             *         },
+             *         {
+             *           "hole_in": 11,
+             *           "od_in": 8.625,
+             *           "use": "common"
+             *         },
+             *         {
+             *           "hole_in": 12.25,
+             *           "od_in": 9.625,
+             *           "use": "common"
+             *         },
+             *         {
+             *           "hole_in": 13.5,
+             *           "od_in": 10.75,
+             *           "use": "common"
+             *         },
+             *         {
+             *           "hole_in": 14.75,
+             *           "od_in": 10.75,
+             *           "use": "common"
+             *         },
+             *         {
+             *           "hole_in": 17.5,
+             *           "od_in": 13.375,
+             *           "use": "common"
+             *         },
+             *         {
+             *           "hole_in": 20,
+             *           "od_in": 16,
+             *           "use": "common"
+             *         },
+             *         {
+             *           "hole_in": 24,
+             *           "od_in": 18.625,
+             *           "use": "common"
+             *         },
+             *         {
+             *           "hole_in": 26,
+             *           "od_in": 20,
+             *           "use": "common"
+             *         },
+             *         {
+             *           "hole_in": 36,
+             *           "od_in": 30,
+             *           "use": "common"
+             *         },
+             *         {
+             *           "hole_in": 6.75,
+             *           "od_in": 5.5,
+             *           "use": "less common"
+             *         },
+             *         {
+             *           "hole_in": 9.5,
+             *           "od_in": 7.625,
+             *           "use": "less common"
+             *         },
+             *         {
+             *           "hole_in": 10.625,
+             *           "od_in": 8.625,
+             *           "use": "less common"
+             *         },
+             *         {
+             *           "hole_in": 16,
+             *           "od_in": 13.375,
+             *           "use": "less common"
+             *         }
+             *       ],
              *       "production_od_in": 5.5,
              *       "special_drift": true,
              *       "tubing_od_in": null
@@ -3494,7 +4002,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings";
+            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances";
         };
         /** PreviewBody */
         PreviewBody: {
@@ -3827,7 +4335,131 @@ export interface components {
                  *       },
                  *       "sizes": {
                  *         "clearance": "tight",
+                 *         "clearances": [
+                 *           {
+                 *             "common_in": 0.9,
+                 *             "from_od_in": 1,
+                 *             "tight_in": 0.5
+                 *           },
+                 *           {
+                 *             "common_in": 0.8,
+                 *             "from_od_in": 5,
+                 *             "tight_in": 0.6
+                 *           },
+                 *           {
+                 *             "common_in": 1.3,
+                 *             "from_od_in": 8.625,
+                 *             "tight_in": 0.9
+                 *           },
+                 *           {
+                 *             "common_in": 2,
+                 *             "from_od_in": 13.375,
+                 *             "tight_in": 1.4
+                 *           }
+                 *         ],
                  *         "keep_spare": false,
+                 *         "pairs": [
+                 *           {
+                 *             "hole_in": 6.125,
+                 *             "od_in": 4.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 7.875,
+                 *             "od_in": 5.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 5.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 6.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 7,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.75,
+                 *             "od_in": 7,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 9.875,
+                 *             "od_in": 7.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 11,
+                 *             "od_in": 8.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 12.25,
+                 *             "od_in": 9.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 13.5,
+                 *             "od_in": 10.75,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 14.75,
+                 *             "od_in": 10.75,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 17.5,
+                 *             "od_in": 13.375,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 20,
+                 *             "od_in": 16,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 24,
+                 *             "od_in": 18.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 26,
+                 *             "od_in": 20,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 36,
+                 *             "od_in": 30,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 6.75,
+                 *             "od_in": 5.5,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 9.5,
+                 *             "od_in": 7.625,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 10.625,
+                 *             "od_in": 8.625,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 16,
+                 *             "od_in": 13.375,
+                 *             "use": "less common"
+                 *           }
+                 *         ],
                  *         "production_od_in": 5.5,
                  *         "special_drift": true,
                  *         "tubing_od_in": null
@@ -4071,6 +4703,22 @@ export interface components {
              */
             water_depth_ft: number;
         };
+        /**
+         * SizePair
+         * @description A casing in a hole, and how usual that is.
+         */
+        SizePair: {
+            /** Hole */
+            hole_in: number;
+            /** Casing */
+            od_in: number;
+            /**
+             * Use
+             * @default common
+             * @enum {string}
+             */
+            use: "common" | "less common" | "special";
+        };
         /** SizeRow */
         SizeRow: {
             /** Bit Margin In */
@@ -4088,6 +4736,8 @@ export interface components {
             opened_from_in: number | null;
             /** Outer Drift In */
             outer_drift_in: number | null;
+            /** Pair */
+            pair: ("common" | "less common" | "special") | null;
             /**
              * Reamer Body In
              * @default null
@@ -4109,10 +4759,142 @@ export interface components {
              */
             clearance: "common" | "tight";
             /**
+             * Diametral clearance beyond the chart
+             * @default [
+             *       {
+             *         "common_in": 0.9,
+             *         "from_od_in": 1,
+             *         "tight_in": 0.5
+             *       },
+             *       {
+             *         "common_in": 0.8,
+             *         "from_od_in": 5,
+             *         "tight_in": 0.6
+             *       },
+             *       {
+             *         "common_in": 1.3,
+             *         "from_od_in": 8.625,
+             *         "tight_in": 0.9
+             *       },
+             *       {
+             *         "common_in": 2,
+             *         "from_od_in": 13.375,
+             *         "tight_in": 1.4
+             *       }
+             *     ]
+             */
+            clearances: components["schemas"]["ClearanceRow"][];
+            /**
              * Keep a size for a contingency string
              * @default false
              */
             keep_spare: boolean;
+            /**
+             * Casing and hole sizes that go together
+             * @default [
+             *       {
+             *         "hole_in": 6.125,
+             *         "od_in": 4.5,
+             *         "use": "common"
+             *       },
+             *       {
+             *         "hole_in": 7.875,
+             *         "od_in": 5.5,
+             *         "use": "common"
+             *       },
+             *       {
+             *         "hole_in": 8.5,
+             *         "od_in": 5.5,
+             *         "use": "common"
+             *       },
+             *       {
+             *         "hole_in": 8.5,
+             *         "od_in": 6.625,
+             *         "use": "common"
+             *       },
+             *       {
+             *         "hole_in": 8.5,
+             *         "od_in": 7,
+             *         "use": "common"
+             *       },
+             *       {
+             *         "hole_in": 8.75,
+             *         "od_in": 7,
+             *         "use": "common"
+             *       },
+             *       {
+             *         "hole_in": 9.875,
+             *         "od_in": 7.625,
+             *         "use": "common"
+             *       },
+             *       {
+             *         "hole_in": 11,
+             *         "od_in": 8.625,
+             *         "use": "common"
+             *       },
+             *       {
+             *         "hole_in": 12.25,
+             *         "od_in": 9.625,
+             *         "use": "common"
+             *       },
+             *       {
+             *         "hole_in": 13.5,
+             *         "od_in": 10.75,
+             *         "use": "common"
+             *       },
+             *       {
+             *         "hole_in": 14.75,
+             *         "od_in": 10.75,
+             *         "use": "common"
+             *       },
+             *       {
+             *         "hole_in": 17.5,
+             *         "od_in": 13.375,
+             *         "use": "common"
+             *       },
+             *       {
+             *         "hole_in": 20,
+             *         "od_in": 16,
+             *         "use": "common"
+             *       },
+             *       {
+             *         "hole_in": 24,
+             *         "od_in": 18.625,
+             *         "use": "common"
+             *       },
+             *       {
+             *         "hole_in": 26,
+             *         "od_in": 20,
+             *         "use": "common"
+             *       },
+             *       {
+             *         "hole_in": 36,
+             *         "od_in": 30,
+             *         "use": "common"
+             *       },
+             *       {
+             *         "hole_in": 6.75,
+             *         "od_in": 5.5,
+             *         "use": "less common"
+             *       },
+             *       {
+             *         "hole_in": 9.5,
+             *         "od_in": 7.625,
+             *         "use": "less common"
+             *       },
+             *       {
+             *         "hole_in": 10.625,
+             *         "od_in": 8.625,
+             *         "use": "less common"
+             *       },
+             *       {
+             *         "hole_in": 16,
+             *         "od_in": 13.375,
+             *         "use": "less common"
+             *       }
+             *     ]
+             */
+            pairs: components["schemas"]["SizePair"][];
             /**
              * Production casing
              * @default 5.5
@@ -4603,7 +5385,131 @@ export interface components {
                  *       },
                  *       "sizes": {
                  *         "clearance": "tight",
+                 *         "clearances": [
+                 *           {
+                 *             "common_in": 0.9,
+                 *             "from_od_in": 1,
+                 *             "tight_in": 0.5
+                 *           },
+                 *           {
+                 *             "common_in": 0.8,
+                 *             "from_od_in": 5,
+                 *             "tight_in": 0.6
+                 *           },
+                 *           {
+                 *             "common_in": 1.3,
+                 *             "from_od_in": 8.625,
+                 *             "tight_in": 0.9
+                 *           },
+                 *           {
+                 *             "common_in": 2,
+                 *             "from_od_in": 13.375,
+                 *             "tight_in": 1.4
+                 *           }
+                 *         ],
                  *         "keep_spare": false,
+                 *         "pairs": [
+                 *           {
+                 *             "hole_in": 6.125,
+                 *             "od_in": 4.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 7.875,
+                 *             "od_in": 5.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 5.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 6.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 7,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.75,
+                 *             "od_in": 7,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 9.875,
+                 *             "od_in": 7.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 11,
+                 *             "od_in": 8.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 12.25,
+                 *             "od_in": 9.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 13.5,
+                 *             "od_in": 10.75,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 14.75,
+                 *             "od_in": 10.75,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 17.5,
+                 *             "od_in": 13.375,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 20,
+                 *             "od_in": 16,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 24,
+                 *             "od_in": 18.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 26,
+                 *             "od_in": 20,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 36,
+                 *             "od_in": 30,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 6.75,
+                 *             "od_in": 5.5,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 9.5,
+                 *             "od_in": 7.625,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 10.625,
+                 *             "od_in": 8.625,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 16,
+                 *             "od_in": 13.375,
+                 *             "use": "less common"
+                 *           }
+                 *         ],
                  *         "production_od_in": 5.5,
                  *         "special_drift": true,
                  *         "tubing_od_in": null
@@ -5156,7 +6062,131 @@ export interface components {
                  *       },
                  *       "sizes": {
                  *         "clearance": "tight",
+                 *         "clearances": [
+                 *           {
+                 *             "common_in": 0.9,
+                 *             "from_od_in": 1,
+                 *             "tight_in": 0.5
+                 *           },
+                 *           {
+                 *             "common_in": 0.8,
+                 *             "from_od_in": 5,
+                 *             "tight_in": 0.6
+                 *           },
+                 *           {
+                 *             "common_in": 1.3,
+                 *             "from_od_in": 8.625,
+                 *             "tight_in": 0.9
+                 *           },
+                 *           {
+                 *             "common_in": 2,
+                 *             "from_od_in": 13.375,
+                 *             "tight_in": 1.4
+                 *           }
+                 *         ],
                  *         "keep_spare": false,
+                 *         "pairs": [
+                 *           {
+                 *             "hole_in": 6.125,
+                 *             "od_in": 4.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 7.875,
+                 *             "od_in": 5.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 5.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 6.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 7,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.75,
+                 *             "od_in": 7,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 9.875,
+                 *             "od_in": 7.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 11,
+                 *             "od_in": 8.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 12.25,
+                 *             "od_in": 9.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 13.5,
+                 *             "od_in": 10.75,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 14.75,
+                 *             "od_in": 10.75,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 17.5,
+                 *             "od_in": 13.375,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 20,
+                 *             "od_in": 16,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 24,
+                 *             "od_in": 18.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 26,
+                 *             "od_in": 20,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 36,
+                 *             "od_in": 30,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 6.75,
+                 *             "od_in": 5.5,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 9.5,
+                 *             "od_in": 7.625,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 10.625,
+                 *             "od_in": 8.625,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 16,
+                 *             "od_in": 13.375,
+                 *             "use": "less common"
+                 *           }
+                 *         ],
                  *         "production_od_in": 5.5,
                  *         "special_drift": true,
                  *         "tubing_od_in": null
@@ -5785,7 +6815,7 @@ export interface operations {
             header?: never;
             path: {
                 design_id: number;
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances";
             };
             cookie?: never;
         };
@@ -6193,7 +7223,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances";
             };
             cookie?: never;
         };
@@ -6228,7 +7258,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances";
             };
             cookie?: never;
         };
@@ -6263,7 +7293,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances";
             };
             cookie?: never;
         };

@@ -101,6 +101,8 @@ _NAMED: dict[str, Callable[[dict[str, Any], int], str]] = {
     "stations": lambda _, i: f"station {i + 1}",
     "leak_off_tests": lambda _, i: f"leak-off test {i + 1}",
     "kick_minimums": lambda row, _: f"kick minimum from {fraction(row['from_hole_in'])} in hole",
+    "pairs": lambda row, _: f"{fraction(row['od_in'])} in casing in {fraction(row['hole_in'])} in hole",
+    "clearances": lambda row, _: f"clearance from {fraction(row['from_od_in'])} in casing",
     "drill_strings": lambda row, _: f"drill string from {fraction(row['from_hole_in'])} in hole",
 }
 

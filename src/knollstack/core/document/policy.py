@@ -93,12 +93,57 @@ class DepthsPolicy(Part):
     )
 
 
+PairUse = Literal["common", "less common", "special"]
+Clearance = Annotated[float, number(0.01, 10), Of("diameter")]
+
+
+class SizePair(Part):
+    """A casing in a hole, and how usual that is."""
+
+    od_in: Size = told("Casing")
+    hole_in: Size = told("Hole")
+    use: PairUse = told("Use", "common")
+
+
+class ClearanceRow(Part):
+    """Least diametral clearance over the joint, from a casing size up."""
+
+    from_od_in: Size = told("From casing")
+    common_in: Clearance = told("Common")
+    tight_in: Clearance = told("Tight")
+
+
+_COMMON = (
+    *((4.5, 6.125), (5.5, 7.875), (5.5, 8.5), (6.625, 8.5), (7.0, 8.5), (7.0, 8.75), (7.625, 9.875), (8.625, 11.0)),
+    *((9.625, 12.25), (10.75, 13.5), (10.75, 14.75), (13.375, 17.5), (16.0, 20.0), (18.625, 24.0), (20.0, 26.0)),
+    (30.0, 36.0),
+)
+_LESS_COMMON = ((5.5, 6.75), (7.625, 9.5), (8.625, 10.625), (13.375, 16.0))
+_CLEARANCES = ((1.0, 0.9, 0.5), (5.0, 0.8, 0.6), (8.625, 1.3, 0.9), (13.375, 2.0, 1.4))
+
+
 class SizesPolicy(Part):
     production_od_in: Size = told("Production casing", 5.5)
     tubing_od_in: Size | None = told("Tubing", None, help="must pass the production casing; empty is not decided")
     clearance: Literal["common", "tight"] = told("Minimum clearance", "tight")
     special_drift: StrictBool = told("Special drift allowed", True, help="casing may be ordered to special drift")
     keep_spare: StrictBool = told("Keep a size for a contingency string", False)
+    pairs: tuple[SizePair, ...] = listed(
+        "Casing and hole sizes that go together",
+        100,
+        default=(
+            *(SizePair(od_in=od, hole_in=hole, use="common") for od, hole in _COMMON),
+            *(SizePair(od_in=od, hole_in=hole, use="less common") for od, hole in _LESS_COMMON),
+        ),
+    )
+    clearances: tuple[ClearanceRow, ...] = listed(
+        "Diametral clearance beyond the chart",
+        20,
+        least=1,
+        default=tuple(
+            ClearanceRow(from_od_in=od, common_in=common, tight_in=tight) for od, common, tight in _CLEARANCES
+        ),
+    )
 
 
 WINDOW, SYSTEM = "Mud window", "Mud system"

@@ -33,7 +33,7 @@ def _chain(
     well: Well, catalogue: Catalogue, fixed: list[tuple[float | None, float | None]], driven: bool
 ) -> tuple[Link, ...] | None:
     policy = well.policy.sizes
-    return find_chain(catalogue, policy.clearance, policy.production_od_in, fixed, driven)
+    return find_chain(catalogue, policy, policy.production_od_in, fixed, driven)
 
 
 @remembered(32)

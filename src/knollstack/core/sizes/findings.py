@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import partial
 
-from knollstack.core.base.findings import Change, Finding, Remedy, Words, diameter, find, remedy, size
+from knollstack.core.base.findings import Change, Finding, Remedy, Severity, Words, diameter, find, remedy, size
 from knollstack.core.catalogue.rows import Catalogue
 from knollstack.core.document.policy import SizesPolicy
 from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.program.laid import LaidString
-from knollstack.core.sizes.chain import clearance_limits_in
+from knollstack.core.sizes.clearance import ALLOWED, fitness
 from knollstack.core.sizes.results import SizeRow
 
 _find = partial(find, "sizes")
@@ -61,10 +61,9 @@ def _smaller_bit(
 
 
 def _clears(catalogue: Catalogue, policy: SizesPolicy, od_in: float, bit_in: float) -> bool:
-    """Couplings of a casing leave what policy asks in a hole."""
-    common, tight = clearance_limits_in(od_in)
+    """A casing with its usual couplings fits a hole as policy asks."""
     coupling = catalogue.largest_coupling_in.get(od_in)
-    return coupling is not None and bit_in - coupling >= (tight if policy.clearance == "tight" else common)
+    return coupling is not None and fitness(policy, od_in, bit_in, coupling) in ALLOWED[policy.clearance]
 
 
 def reamer_findings(string: LaidString, drift: float | None, body_in: float | None) -> Iterator[Finding]:
@@ -109,36 +108,33 @@ def clearance_findings(
     clearance, coupling = row.clearance_in, row.coupling_od_in
     if clearance is None or coupling is None or string.od_in is None or string.bit_in is None:
         return
-    common, tight = clearance_limits_in(string.od_in)
-    least = tight if policy.clearance == "tight" else common
-    if clearance >= common:
+    usual = coupling >= catalogue.largest_coupling_in.get(string.od_in, coupling) - 1e-9
+    fit = fitness(policy, string.od_in, string.bit_in, coupling, usual=usual)
+    if fit == "common":
         return
-    stop = clearance < least
+    stop = fit == "none" or (row.pair is None and fit not in ALLOWED[policy.clearance])
     od, changes = _smaller_casing(catalogue, policy, string, below, string.bit_in) if stop else (None, ())
-    message: Words = (
-        "Couplings of ",
-        diameter(coupling),
-        " leave ",
-        diameter(clearance),
-        " in the ",
-        size(string.bit_in),
-        " hole; ",
-        diameter(common),
-        " is common and ",
-        diameter(tight),
-        " is tight.",
-    )
-    if clearance <= 0:
-        message = ("Couplings of ", diameter(coupling), " do not pass the ", size(string.bit_in), " hole.")
+    severity: Severity = "stop" if stop else "note" if fit in ALLOWED[policy.clearance] else "caution"
     yield _find(
-        "stop" if stop else "note",
+        severity,
         f"{string.path}/od_in",
         (*string.words, " casing"),
-        *message,
+        *_fit_words(string.bit_in, row, clearance, coupling),
         value=diameter(clearance),
-        limit=diameter(least),
+        limit=diameter((row.tight_in if policy.clearance == "tight" else row.common_in) or 0.0),
         remedies=(remedy(changes, "Run ", size(od), " casing"),) if od is not None else (),
     )
+
+
+def _fit_words(hole_in: float, row: SizeRow, clearance: float, coupling: float) -> Words:
+    couplings: Words = ("Couplings of ", diameter(coupling))
+    if clearance <= 0:
+        return *couplings, " do not pass the ", size(hole_in), " hole."
+    leave: Words = (*couplings, " leave ", diameter(clearance), " in the ", size(hole_in), " hole; ")
+    if row.pair is not None:
+        return *leave, f"the pair is {row.pair}."
+    common, tight = diameter(row.common_in or 0.0), diameter(row.tight_in or 0.0)
+    return *leave, common, " is common and ", tight, " is tight."
 
 
 def unknown_size_findings(catalogue: Catalogue, string: LaidString) -> Iterator[Finding]:

@@ -8,7 +8,8 @@ from knollstack.core.catalogue.rows import Catalogue
 from knollstack.core.document.policy import SizesPolicy
 from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.program.laid import LaidString
-from knollstack.core.sizes.chain import clearance_limits_in, spare_between
+from knollstack.core.sizes.chain import spare_between
+from knollstack.core.sizes.clearance import charted, limits_in
 from knollstack.core.sizes.findings import (
     clearance_findings,
     drift_findings,
@@ -47,7 +48,7 @@ def _spare(catalogue: Catalogue, policy: SizesPolicy, string: LaidString, above:
     if above is None or above.od_in is None or string.bit_in is None or above.role == "conductor":
         return None
     bit = string.own.opened_from_in or string.bit_in
-    link = spare_between(catalogue, policy.clearance, above.od_in, bit)
+    link = spare_between(catalogue, policy, above.od_in, bit)
     return None if link is None or link[0] is None else SpareSize(bit_in=link[0], od_in=link[1])
 
 
@@ -74,7 +75,7 @@ def _judge_string(
     elif string.od_in is not None:
         coupling = catalogue.largest_coupling_in.get(string.od_in)
     clearance = string.bit_in - coupling if string.bit_in is not None and coupling is not None else None
-    limits = clearance_limits_in(string.od_in) if string.od_in is not None else (None, None)
+    limits = limits_in(policy, string.od_in) if string.od_in is not None else (None, None)
     listed = catalogue.size_by_od.get(string.od_in) if string.od_in is not None else None
     bit = string.own.opened_from_in or string.bit_in
     row = SizeRow(
@@ -83,6 +84,7 @@ def _judge_string(
         bit_margin_in=drift - bit if drift is not None and bit is not None else None,
         coupling_od_in=coupling,
         clearance_in=clearance if string.drilled else None,
+        pair=charted(policy, string.od_in, string.bit_in) if string.od_in and string.bit_in else None,
         common_in=limits[0],
         tight_in=limits[1],
         spare=_spare(catalogue, policy, string, outer),

@@ -13,13 +13,15 @@ from dataclasses import dataclass
 from knollstack.core.base.formulas import annular_capacity, circle_capacity
 from knollstack.core.base.remember import remembered
 from knollstack.core.catalogue.rows import Catalogue
+from knollstack.core.document.policy import SizesPolicy
 from knollstack.core.program.laid import Laid, LaidString
-from knollstack.core.sizes.chain import clearance_limits_in, spare_between
+from knollstack.core.sizes.chain import spare_between
+from knollstack.core.sizes.clearance import ALLOWED, Fitness, charted, fitness
 from knollstack.core.sizes.results import ChainLink, ChainResult, ChainsResult, SpareSize, Way
 
 WAYS: tuple[Way, ...] = ("common", "tight", "special clearance", "under-reamed", "flush")
-WAY_COST = {"common": 0.0, "tight": 6.0, "special clearance": 9.0, "under-reamed": 14.0, "flush": 16.0}
-RANK_COST, UNUSUAL_BIT_COST, SLACK_COST = 5.0, 4.0, 1.0
+WAY_COST = {"common": 0.0, "tight": 7.0, "special clearance": 9.0, "under-reamed": 14.0, "flush": 16.0}
+RANK_COST, UNUSUAL_BIT_COST, OFF_CHART_COST, SLACK_COST = 5.0, 4.0, 5.0, 1.0
 
 
 @dataclass(frozen=True)
@@ -54,37 +56,38 @@ def _drift_in(catalogue: Catalogue, od_in: float, special: bool) -> float:
     return max((p.drift_in if special else p.api_drift_in for p in pipes), default=0.0)
 
 
-def _fits(catalogue: Catalogue, outer_od_in: float | None, od_in: float, special: bool) -> Iterator[Fit]:
+def _fits(catalogue: Catalogue, policy: SizesPolicy, outer_od_in: float | None, od_in: float) -> Iterator[Fit]:
     """The ways to put a casing below another, or into the first hole; the smallest hole of each."""
-    drift = _drift_in(catalogue, outer_od_in, special) if outer_od_in is not None else float("inf")
-    common, tight = clearance_limits_in(od_in)
+    drift = float("inf") if outer_od_in is None else _drift_in(catalogue, outer_od_in, policy.special_drift)
     usual = catalogue.size_by_od[outer_od_in].usual_bit_in if outer_od_in in catalogue.size_by_od else None
     bits = [b.bit_in for b in catalogue.bits]
     passing = [b for b in bits if b <= drift + 1e-9]
     joints = _joints(catalogue, od_in)
 
-    def smallest(joint_od_in: float, least_in: float) -> float | None:
-        # the usual bit of the casing above where it clears, else the smallest that does
-        if usual is not None and usual in passing and usual - joint_od_in >= least_in:
-            return usual
-        return min((b for b in passing if b - joint_od_in >= least_in - 1e-9), default=None)
+    def smallest(joint_od_in: float, enough: tuple[Fitness, ...], regular: bool) -> float | None:
+        # the usual bit of the casing above where the casing fits its hole, else the smallest that does
+        fits = [b for b in passing if fitness(policy, od_in, b, joint_od_in, usual=regular) in enough]
+        return usual if usual in fits else min(fits, default=None)
 
-    for way, joint, least in (
-        ("common", "regular", common),
-        ("tight", "regular", tight),
-        ("special clearance", "special clearance", tight),
-        ("flush", "flush", tight),
+    for way, joint, enough in (
+        ("common", "regular", ALLOWED["common"]),
+        ("tight", "regular", ALLOWED["tight"]),
+        ("special clearance", "special clearance", ALLOWED["tight"]),
+        ("flush", "flush", ALLOWED["tight"]),
     ):
         if joint in joints:
             over, connection = joints[joint]
-            hole = smallest(over, least)
+            hole = smallest(over, enough, joint == "regular")
             if hole is not None:
                 cost = WAY_COST[way] + (0.0 if usual is None or hole == usual else UNUSUAL_BIT_COST)
                 cost += SLACK_COST * (hole - over)
+                cost += OFF_CHART_COST if way == "common" and charted(policy, od_in, hole) != "common" else 0.0
                 yield Fit(way, hole, None, over, connection, cost)  # type: ignore[arg-type]
-    opened = min((b for b in bits if b - joints["regular"][0] >= common and b > drift), default=None)
+    over = joints["regular"][0]
+    wide = (b for b in bits if b > drift and fitness(policy, od_in, b, over) == "common")
+    opened = min(wide, default=None)
     if opened is not None and passing and catalogue.reamer(drift, opened) is not None:
-        yield Fit("under-reamed", opened, max(passing), joints["regular"][0], None, WAY_COST["under-reamed"])
+        yield Fit("under-reamed", opened, max(passing), over, None, WAY_COST["under-reamed"])
 
 
 @dataclass(frozen=True)
@@ -95,14 +98,14 @@ class Chain:
 
 
 @remembered(32)
-def _pairs(catalogue: Catalogue, special: bool) -> dict[tuple[float, float], tuple[Fit, ...]]:
+def _pairs(catalogue: Catalogue, policy: SizesPolicy) -> dict[tuple[float, float], tuple[Fit, ...]]:
     """Every casing inside every other, with the ways that there are, the plainest first."""
     sizes = [s.od_in for s in catalogue.sizes]
     pairs = {}
     for outer in sizes:
         for inner in sizes:
             if inner < outer:
-                found = sorted(_fits(catalogue, outer, inner, special), key=lambda f: f.cost)
+                found = sorted(_fits(catalogue, policy, outer, inner), key=lambda f: f.cost)
                 if found:
                     pairs[(outer, inner)] = tuple(found)
     return pairs
@@ -110,10 +113,10 @@ def _pairs(catalogue: Catalogue, special: bool) -> dict[tuple[float, float], tup
 
 @remembered(32)
 def all_chains(
-    catalogue: Catalogue, production_od_in: float, count: int, driven: bool, ways: tuple[Way, ...], special: bool
+    catalogue: Catalogue, policy: SizesPolicy, production_od_in: float, count: int, driven: bool, ways: tuple[Way, ...]
 ) -> tuple[Chain, ...]:
     """Every chain of a number of strings, the plainest first; only by the ways that are allowed."""
-    pairs = _pairs(catalogue, special)
+    pairs = _pairs(catalogue, policy)
     best: dict[tuple[float, float], Fit | None] = {}
     price: dict[tuple[float, float], float] = {}
     for pair, fits in pairs.items():
@@ -138,7 +141,7 @@ def all_chains(
     for sizes, chosen, cost in grown:
         first: Fit | None = None
         if not driven:
-            found = sorted(_fits(catalogue, None, sizes[0], special), key=lambda f: f.cost)
+            found = sorted(_fits(catalogue, policy, None, sizes[0]), key=lambda f: f.cost)
             if not found:
                 continue
             first = found[0]
@@ -153,7 +156,7 @@ def _link(laid: Laid, string: LaidString, fit: Fit | None, od_in: float, outer_o
     spare = None
     if fit is not None and outer_od_in is not None and string.index > 1:
         bit = fit.opened_from_in or fit.hole_in
-        link = spare_between(catalogue, policy.clearance, outer_od_in, bit)
+        link = spare_between(catalogue, policy, outer_od_in, bit)
         spare = None if link is None or link[0] is None else SpareSize(bit_in=link[0], od_in=link[1])
     if fit is None:
         return ChainLink(od_in=od_in)
@@ -173,6 +176,18 @@ def _link(laid: Laid, string: LaidString, fit: Fit | None, od_in: float, outer_o
     )
 
 
+def _own_fit(laid: Laid, string: LaidString, fit: Fit | None) -> Fit | None:
+    """The way in which a string in force stands in its own hole, where that is not the plainest one."""
+    hole, od, opened = string.bit_in, string.od_in, string.own.opened_from_in
+    if fit is None or hole is None or od is None or (hole, opened) == (fit.hole_in, fit.opened_from_in):
+        return fit
+    joint = laid.catalogue.largest_coupling_in.get(od, od)
+    way: Way = "under-reamed" if opened else "common"
+    if not opened and fitness(laid.well.policy.sizes, od, hole, joint) != "common":
+        way = "tight"
+    return Fit(way, hole, opened, joint, string.own.connection, fit.cost)
+
+
 def chains_of(laid: Laid, most: int = 300) -> ChainsResult:
     """Every chain for the strings in force, the one in use marked, with its neighbours: one size apart."""
     strings, policy = laid.strings, laid.well.policy.sizes
@@ -180,14 +195,17 @@ def chains_of(laid: Laid, most: int = 300) -> ChainsResult:
         return ChainsResult(count=0, chains=())
     production = strings[-1].od_in or policy.production_od_in
     ways = WAYS if policy.clearance == "tight" else tuple(w for w in WAYS if w != "tight")
-    found = all_chains(laid.catalogue, production, len(strings), not strings[0].drilled, ways, policy.special_drift)
+    found = all_chains(laid.catalogue, policy, production, len(strings), not strings[0].drilled, ways)
     now = tuple(s.od_in for s in strings)
     rows = []
     for chain in found[:most]:
         apart = sum(a != b for a, b in zip(chain.sizes_in, now, strict=True))
+        fits = (
+            chain.fits if apart else tuple(_own_fit(laid, s, fit) for s, fit in zip(strings, chain.fits, strict=True))
+        )
         links = [
             _link(laid, s, fit, od, chain.sizes_in[i - 1] if i else None)
-            for i, (s, fit, od) in enumerate(zip(strings, chain.fits, chain.sizes_in, strict=True))
+            for i, (s, fit, od) in enumerate(zip(strings, fits, chain.sizes_in, strict=True))
         ]
         rows.append(ChainResult(links=tuple(links), cost=chain.cost, current=apart == 0, neighbour=apart == 1))
     return ChainsResult(count=len(found), chains=tuple(rows))

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Literal
 
 from knollstack.core.base.findings import Result
+from knollstack.core.document.policy import PairUse
 
 Way = Literal["common", "tight", "special clearance", "under-reamed", "flush"]
 
@@ -22,6 +23,8 @@ class SizeRow(Result):
     bit_margin_in: float | None
     coupling_od_in: float | None
     clearance_in: float | None
+    pair: PairUse | None
+    """What policy's chart says of the casing in its hole; None where it does not hold the pair."""
     common_in: float | None
     tight_in: float | None
     opened_from_in: float | None = None

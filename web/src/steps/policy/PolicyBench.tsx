@@ -16,6 +16,20 @@ const TABLES: Readonly<Record<string, { target: Target; sortBy: string; newRow: 
     least: 0,
     empty: "No minimum is asked.",
   },
+  pairs: {
+    target: "pairs",
+    sortBy: "od_in",
+    newRow: () => ({ od_in: 7, hole_in: 8.5, use: "common" }),
+    least: 0,
+    empty: "No pair: every casing is measured by its clearance.",
+  },
+  clearances: {
+    target: "clearances",
+    sortBy: "from_od_in",
+    newRow: () => ({ from_od_in: 5, common_in: 0.8, tight_in: 0.6 }),
+    least: 1,
+    empty: "",
+  },
   drill_strings: {
     target: "drill_strings",
     sortBy: "from_hole_in",

@@ -90,7 +90,7 @@ export function Chains() {
                   {chain.current ? "in force" : against(chain, current, (v) => units.text(v, "volume"))}
                 </span>
                 <Button
-                  disabled={chain.current && ways === ""}
+                  disabled={chain.current}
                   aria-label={`Use ${text}`}
                   onClick={() => {
                     use(chain);
