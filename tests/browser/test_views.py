@@ -117,7 +117,7 @@ def test_an_alternative_is_copied_and_laid_beside(page):
 
 def test_findings_are_grouped_and_the_working_is_nested_in_the_units_chosen_and_copied(page):
     page.open(DEMO + "/depths")
-    page.find('section[aria-label="Stop, Sizes"]')
+    page.find('section[aria-label="Caution, Mud"]')
     page.find('section[aria-label="Stop, Cement"]')
     page.find('[data-working="depths/2/kick_tolerance"]').click()
     page.sees(["5,446.8", "psi"][0])

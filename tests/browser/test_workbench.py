@@ -15,9 +15,9 @@ STEPS = ("ground", "depths", "sizes", "mud", "pipe", "cement", "wellhead", "prev
 def test_drag_a_shoe_until_it_fails_follow_the_remedy_reload_export_import(page):
     page.open("/")
     page.click("Harrow Fen 3, empty start")
-    page.sees("No finding on what is given")
+    page.sees("ECD, surge and swab are unknown")
     page.open(DEMO + "/depths")
-    page.sees("2 stops")
+    page.sees("1 stop")
     assert page.shoe(2) == "7,000 ft"
     page.drag_shoe(2, -30)
     page.sees("; policy asks 25.0 bbl.")
@@ -27,7 +27,7 @@ def test_drag_a_shoe_until_it_fails_follow_the_remedy_reload_export_import(page)
     page.saved(2)  # the whole drag is one revision
     page.click("Move the shoe")
     page.gone("; policy asks 25.0 bbl.")
-    page.sees("2 stops")
+    page.sees("1 stop")
     mended = page.shoe(2)
     assert mended == "6,840 ft"
     page.saved(3)
@@ -91,6 +91,8 @@ def test_a_whole_design_from_an_empty_well_by_keyboard(page):
     page.type("/name", "Corrie 1")
     page.type("/site/h2s_ppm", "0")
     page.type("/site/rotary_room_ft", "28")
+    page.type("/site/surface_temperature_f", "60")
+    page.type("/site/bottom_temperature_f", "200")
     for tab, rows in (("Pore", [("30", "8.6"), ("10000", "9.4")]), ("Fracture", [("30", "12"), ("10000", "16")])):
         page.click(tab)
         for i, (depth, emw) in enumerate(rows):
@@ -105,6 +107,11 @@ def test_a_whole_design_from_an_empty_well_by_keyboard(page):
     page.sees("Proposed from the ground bottom up")
     page.click("Adopt")
     page.gone("Proposed from the ground bottom up")
+    page.click("Mud")
+    for i, (rate, low, high) in enumerate((("800", "20", "32"), ("450", "28", "44")), start=1):
+        for key, value in (("flow_gpm", rate), ("reading_300", low), ("reading_600", high)):
+            page.type(f"/strings/{i}/{key}", value)
+    page.gone("ECD, surge and swab are unknown")
     page.until(lambda: page.find("[role=status]").get_attribute("data-save") == "saved", "saved")
     document = page.document(5)
     assert document["name"] == "Corrie 1"
@@ -222,9 +229,9 @@ def test_program_sheet_is_linked_and_a_finding_leads_to_its_place(page):
     kind = page.run("return fetch(arguments[0]).then(r => r.headers.get('Content-Type'))", link)
     assert kind == "application/pdf"
     page.find('[data-finding="stop"] button').click()
-    page.until(lambda: page.driver.current_url.endswith("/sizes"), "the step of the finding")
+    page.until(lambda: page.driver.current_url.endswith("/cement"), "the step of the finding")
     lit = page.until(lambda: page.run("return document.activeElement.dataset.place"), "the place of the finding")
-    assert lit == "/strings/3/od_in"
+    assert lit == "/strings/2/cement/top_md_ft"
 
 
 @pytest.mark.parametrize("dark", [False, True])
