@@ -9,6 +9,7 @@ from knollstack.catalogue import load
 from knollstack.core.base.working import shown_all
 from knollstack.core.evaluation.evaluate import evaluate, workings
 from knollstack.core.evaluation.results import Evaluation
+from knollstack.core.evaluation.tried import RemediesTried, tried
 from knollstack.core.proposal.results import ProgramsResult
 from knollstack.core.proposal.schools import both_schools
 from knollstack.core.reading.read import parse
@@ -29,6 +30,12 @@ def create_evaluation(body: models.DocumentBody) -> Response:
 def create_programs(body: models.DocumentBody) -> Response:
     """Setting depths by both schools, the freedom of each shoe, and what would free a program where there is none."""
     return json_of(both_schools(parse(body.document), load()))
+
+
+@blueprint.post("/remedies", responses={200: RemediesTried})
+def try_remedies(body: models.DocumentBody) -> Response:
+    """Every remedy that the evaluation of a document offers, tried on the whole design."""
+    return json_of(tried(parse(body.document), load()))
 
 
 @blueprint.post("/workings", responses={200: models.Working})

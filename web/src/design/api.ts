@@ -20,6 +20,7 @@ import type {
   Preview,
   Problem,
   ProgramsResult,
+  RemediesTried,
   ReferenceData,
   RevisionList,
   Saved,
@@ -73,6 +74,7 @@ export const getLoads = (document: Design, string: number, signal?: AbortSignal)
 export const getOffers = (document: Design, string: number, signal?: AbortSignal) =>
   send<PipeOffers>("POST", "/pipe-offers", { document, string }, signal);
 export const getChains = (document: Design, signal?: AbortSignal) => send<ChainsResult>("POST", "/chains", { document }, signal);
+export const tryRemedies = (document: Design, signal?: AbortSignal) => send<RemediesTried>("POST", "/remedies", { document }, signal);
 export const getWorking = (document: Design, key: string) => send<Working>("POST", "/workings", { document, key });
 export const getReference = () => send<ReferenceData>("GET", "/reference");
 export const drawGround = (document: Design) => send<GroundDrawing>("POST", "/drawings/ground", { document });

@@ -412,6 +412,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/remedies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every remedy that the evaluation of a document offers, tried on the whole design. */
+        post: operations["evaluations_try_remedies_remedies_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schema": {
         parameters: {
             query?: never;
@@ -663,6 +680,16 @@ export interface components {
             md_ft: number;
             /** Mud Ppg */
             mud_ppg: number;
+        };
+        /**
+         * Brought
+         * @description A stop or a caution that was not there before.
+         */
+        Brought: {
+            /** Severity */
+            severity: string;
+            /** Words */
+            words: (string | components["schemas"]["Amount"])[];
         };
         /**
          * CaseCurves
@@ -4098,6 +4125,14 @@ export interface components {
             /** Steps */
             steps: components["schemas"]["StepItem"][];
         };
+        /**
+         * RemediesTried
+         * @description One for each finding that offers a remedy.
+         */
+        RemediesTried: {
+            /** Findings */
+            findings: components["schemas"]["TriedFinding"][];
+        };
         /** Remedy */
         Remedy: {
             /** Changes */
@@ -5739,6 +5774,28 @@ export interface components {
                 [key: string]: number | number[];
             };
         };
+        /**
+         * TriedFinding
+         * @description The finding by its place and its words, and its remedies in their order.
+         */
+        TriedFinding: {
+            /** Message */
+            message: (string | components["schemas"]["Amount"])[];
+            /** Place */
+            place: string;
+            /** Remedies */
+            remedies: components["schemas"]["TriedRemedy"][];
+        };
+        /**
+         * TriedRemedy
+         * @description `clears`: the finding is gone with it. `brings`: what is new then, the worst first.
+         */
+        TriedRemedy: {
+            /** Brings */
+            brings: components["schemas"]["Brought"][];
+            /** Clears */
+            clears: boolean;
+        };
         /** UnitTable */
         UnitTable: {
             /** Quantities */
@@ -7185,6 +7242,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Reference"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+        };
+    };
+    evaluations_try_remedies_remedies_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RemediesTried"];
                 };
             };
             /** @description Unprocessable Entity */

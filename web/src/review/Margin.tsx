@@ -5,6 +5,7 @@ import type { Finding } from "../design/types";
 import { Button } from "../ui/Button";
 import { SEVERITY } from "../ui/mark";
 import { useUnits } from "../ui/units";
+import { Tried, useRemediesTried, useTried } from "./useTried";
 import { WorkingPanel } from "./WorkingPanel";
 import { useReference } from "../design/reference";
 
@@ -21,9 +22,11 @@ export function Margin() {
           Findings <Counts findings={findings} />
         </h2>
         {found && findings.length === 0 && <p className="text-mute">No finding on what is given. Assumptions below still need checking.</p>}
-        {groups(findings).map((group) => (
-          <FindingGroup key={group.severity} severity={group.severity} findings={group.findings} />
-        ))}
+        <Tried value={useRemediesTried()}>
+          {groups(findings).map((group) => (
+            <FindingGroup key={group.severity} severity={group.severity} findings={group.findings} />
+          ))}
+        </Tried>
         <Assumptions />
         <p className="mt-4 border-t border-rule pt-2 text-[11.5px] leading-snug text-mute">
           A planning aid. Results need checking by a competent and, where required, licensed engineer; local rules prevail.
@@ -110,7 +113,7 @@ function Faults() {
 
 function FindingCard({ finding }: { finding: Finding }) {
   const units = useUnits();
-  const { session, goTo, ask } = useBench();
+  const { goTo, ask } = useBench();
   const { border } = SEVERITY[finding.severity];
   return (
     <li className={`${border} pl-2.5`} data-finding={finding.severity}>
@@ -123,19 +126,8 @@ function FindingCard({ finding }: { finding: Finding }) {
       >
         <span className="font-semibold">{sentence(units.words(finding.subject))}.</span> {units.words(finding.message)}
       </button>
+      {finding.remedies.length > 0 && <Remedies finding={finding} />}
       <div className="mt-1 flex flex-wrap gap-1.5">
-        {finding.remedies.map((remedy, i) => (
-          <Button
-            key={i}
-            kind="act"
-            data-remedy
-            onClick={() => {
-              session.edit(remedy.changes);
-            }}
-          >
-            {units.words(remedy.label)}
-          </Button>
-        ))}
         {finding.working && (
           <Button
             onClick={() => {
@@ -147,6 +139,40 @@ function FindingCard({ finding }: { finding: Finding }) {
         )}
       </div>
     </li>
+  );
+}
+
+/** Ways out of a finding, each with what it would bring elsewhere; one that does not clear it is not offered. */
+function Remedies({ finding }: { finding: Finding }) {
+  const units = useUnits();
+  const { session } = useBench();
+  const tried = useTried(finding);
+  if (tried === undefined) return <p className="mt-1 text-[12px] text-mute">Trying remedies…</p>;
+  return (
+    <div className="mt-1 flex flex-col items-start gap-1">
+      {finding.remedies.map((remedy, i) => {
+        const found = tried[i];
+        if (!found?.clears) return null;
+        return (
+          <div key={i}>
+            <Button
+              kind="act"
+              data-remedy
+              onClick={() => {
+                session.edit(remedy.changes);
+              }}
+            >
+              {units.words(remedy.label)}
+            </Button>
+            {found.brings.map((brought, k) => (
+              <p key={k} className={`text-[12px] leading-snug ${brought.severity === "stop" ? "text-brick" : "text-gold-text"}`}>
+                Brings a {brought.severity}. {sentence(units.words(brought.words))}
+              </p>
+            ))}
+          </div>
+        );
+      })}
+    </div>
   );
 }
 

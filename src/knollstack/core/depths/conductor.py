@@ -33,7 +33,7 @@ def conductor_md_ft(well: Well) -> tuple[float, Words]:
     policy = well.policy.depths
     mud = policy.conductor_mud_ppg
     top = well.ground_md_ft
-    least = math.ceil(policy.conductor_minimum_ft)
+    least = max(1, math.ceil(policy.conductor_minimum_ft))
     for below in range(least, MOST_FT + 1):
         fracture = well.ground.fracture.one(top + below)
         if fracture is None:

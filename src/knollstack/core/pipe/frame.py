@@ -39,6 +39,8 @@ from knollstack.core.program.laid import LaidString
 Floats = NDArray[np.float64]
 POINTS = 41
 TEMPERATURE: Missing = "temperature"
+LEAST_YIELD_SHARE = 0.3
+"""Under it a linear derating says nothing of steel."""
 
 
 @dataclass(frozen=True, eq=False)
@@ -191,6 +193,10 @@ def build_frame(well: Well, string: LaidString, exposed: Exposure, breaks_md_ft:
         heat = np.array([c.heat_top_f + (c.heat_bottom_f - c.heat_top_f) * along for c in cases])
         hottest = _hottest_f(well, tvd, heat)
         share = _yield_share(well.policy.pipe.derate_per_f, hottest, tvd)
+    if share is None:
+        missing = sorted({*missing, TEMPERATURE})
+    elif np.min(share) < LEAST_YIELD_SHARE:
+        missing, share = [*missing, "derating"], np.maximum(share, LEAST_YIELD_SHARE)
     cement = string.cement_top_md_ft
     uncemented = md < cement - 1e-6 if cement is not None else np.ones(md.shape, dtype=bool)
     set_inside, set_outside = _as_set(well, string, mud)
@@ -202,7 +208,7 @@ def build_frame(well: Well, string: LaidString, exposed: Exposure, breaks_md_ft:
         string=string,
         mud_ppg=mud,
         cases=tuple(cases),
-        missing=tuple(missing) if share is not None else tuple(sorted({*missing, TEMPERATURE})),
+        missing=tuple(missing),
         md_ft=md,
         tvd_ft=tvd,
         inside_psi=inside,

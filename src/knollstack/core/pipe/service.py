@@ -18,7 +18,7 @@ from knollstack.core.pipe.heat import Heat, produced, treated
 from knollstack.core.pipe.surface import drilling_surface_psi, gas_over_mud_turn_psi, shut_in_surface_psi, worst_kick
 from knollstack.core.program.laid import LaidString
 
-Missing = Literal["burst", "collapse", "liner", "salt", "temperature"]
+Missing = Literal["burst", "collapse", "derating", "liner", "salt", "temperature"]
 Found = LoadCase | Missing
 """A case, or what keeps one unknown."""
 

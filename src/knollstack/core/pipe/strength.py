@@ -21,6 +21,7 @@ from knollstack.core.catalogue.ratings import (
     equivalent_external_pressure,
     pipe_body_yield,
     pipe_collapse,
+    reduced_yield,
     von_mises,
     worn_wall,
 )
@@ -39,6 +40,8 @@ from knollstack.core.pipe.frame import Frame
 
 Floats = NDArray[np.float64]
 MINIMUM_WALL = 0.875
+LEAST_YIELD_PSI = 6_500.0
+"""Under what the greatest known tension leaves of any grade, 0.176 of 40,000 psi: below it collapse is unknown."""
 
 
 def column(values: Sequence[float]) -> Floats:
@@ -165,11 +168,13 @@ def _over(rating: Floats, load: Floats, required: Floats | float) -> Floats:
 
 def collapse_rating(frame: Frame, pipes: Rack, axial_lbf: Floats) -> Floats:
     """Collapse resistance under the axial stress of each case: NaN beyond the stress up to which it is known."""
-    yields = pipes.yield_psi * frame.yield_share
-    stress = axial_lbf / areas_in2(pipes.od_in, pipes.wall_in)[2]
+    yields = np.broadcast_to(pipes.yield_psi * frame.yield_share, axial_lbf.shape)
+    stress = np.maximum(axial_lbf / areas_in2(pipes.od_in, pipes.wall_in)[2], 0.0)
     highest = HIGHEST_STRESS_SHARE * yields
-    known = pipe_collapse(pipes.od_in, pipes.worn_in, yields, np.minimum(stress, highest))
-    return np.asarray(np.where(stress <= highest, known, np.nan) * pipes.collapse_scale)
+    known = (stress <= highest) & (reduced_yield(yields, np.minimum(stress, highest)) >= LEAST_YIELD_PSI)
+    usual = float(np.max(pipes.yield_psi))
+    rating = pipe_collapse(pipes.od_in, pipes.worn_in, np.where(known, yields, usual), np.where(known, stress, 0.0))
+    return np.asarray(np.where(known, rating, np.nan) * pipes.collapse_scale)
 
 
 def triaxial_wall(policy: PipePolicy, pipes: Rack) -> Floats:

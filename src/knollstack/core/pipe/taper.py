@@ -20,12 +20,10 @@ from knollstack.core.catalogue.ratings import HIGHEST_STRESS_SHARE, equivalent_e
 from knollstack.core.document.policy import PipePolicy
 from knollstack.core.pipe.formulas import areas_in2, bending_force
 from knollstack.core.pipe.frame import Frame
-from knollstack.core.pipe.strength import Rack, added_force, rack, triaxial_wall, weight_per_ft
+from knollstack.core.pipe.strength import LEAST_YIELD_PSI, Rack, added_force, rack, triaxial_wall, weight_per_ft
 
 Floats = NDArray[np.float64]
 BISECTIONS = 34
-LEAST_YIELD_PSI = 6_500.0
-"""Under any yield that the greatest known tension leaves: 0.176 of 40,000 psi."""
 
 
 @dataclass(frozen=True)
