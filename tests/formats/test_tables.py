@@ -8,7 +8,7 @@ from knollstack.core.document.design import Trajectory
 from knollstack.core.document.faults import FaultyDesign
 from knollstack.core.ground.thinning import thin
 from knollstack.core.reading.read import parse
-from knollstack.formats.cells import guess, read_rows, read_sheet
+from knollstack.formats.cells import guess, read_rows, read_sheet, unclear
 from knollstack.formats.export import rows_of, write_table
 from knollstack.formats.importing import Mapping, preview, take
 from knollstack.formats.targets import TARGETS
@@ -162,3 +162,60 @@ def test_thinning_keeps_steps_and_holds_its_tolerance():
     assert away.max() == pytest.approx(greatest)
     assert greatest <= 0.1
     assert len(kept) < 30
+
+
+@pytest.mark.parametrize(
+    ("target", "header", "keys", "left"),
+    [
+        ("pore", "TVD (ft)\tPore pressure (ppg)", ["tvd_ft", "emw_ppg"], []),
+        ("fracture", "Depth, m\tFracture gradient", ["tvd_ft", "emw_ppg"], []),
+        ("fracture", "TVD\tPore pressure\tFracture gradient", ["tvd_ft", "emw_ppg"], ["Pore pressure"]),
+        ("pore", "TVD\tPore pressure\tFracture gradient", ["tvd_ft", "emw_ppg"], ["Fracture gradient"]),
+        ("temperature", "TVD, m\tTemperature, °C", ["tvd_ft", "temperature_f"], []),
+        ("temperature", "TVD_ft\tTemp. (degF)", ["tvd_ft", "temperature_f"], []),
+        ("stations", "MD (m)\tInc (deg)\tAzi (deg)", ["md_ft", "inclination_deg", "azimuth_deg"], []),
+        ("pore", "Alpha\tBeta", [], ["Alpha", "Beta"]),
+        ("pore", "TVD\tGamma ray", ["tvd_ft"], ["Gamma ray"]),
+    ],
+)
+def test_headings_are_understood_or_left_over(target, header, keys, left):
+    sheet = read_sheet(header + "\n100\t2\t3\n200\t3\t4")
+    width = len(header.split("\t"))
+    sheet = sheet.model_copy(update={"cells": [row[:width] for row in sheet.cells]})
+    mapping = guess(target, sheet.header)
+    assert [m.key for m in mapping] == keys
+    assert unclear(target, sheet, mapping) == left
+
+
+def test_more_columns_than_the_table_has_are_left_over():
+    sheet = read_sheet("100\t9.1\t12\n200\t9.2\t13")
+    assert unclear("pore", sheet, [m for m in guess("pore", sheet.header) if m.source < 3]) == ["column 3"]
+    assert unclear("pore", read_sheet("100\t9.1\t\n200\t9.2\t"), guess("pore", [])) == []
+
+
+@pytest.mark.parametrize(
+    ("typed", "inches"),
+    [
+        ("244.5", 9.625),
+        ("339.7", 13.375),
+        ("311", 12.25),
+        ("216", 8.5),
+        ("445", 17.5),
+        ("177.8", 7.0),
+        ("202", 202 / 25.4),
+    ],
+)
+def test_sizes_in_millimetres_are_the_sizes_of_the_trade(typed, inches):
+    row = rows(f"7000\t{typed}", "strings", first="shoe_md_ft", units=METRIC, whole=False)[0]
+    assert row["bit_in"] == pytest.approx(inches, abs=1e-9)
+
+
+@pytest.mark.parametrize(
+    ("typed", "feet"), [("0 m", 0.0), ("100 m", 328.083989501), ("100 ft", 100.0), ("−5", -5.0), ("–5", -5.0)]
+)
+def test_a_cell_may_carry_its_own_unit_and_a_true_minus(typed, feet):
+    assert rows(f"{typed}\t9", whole=False)[0]["tvd_ft"] == pytest.approx(feet)
+
+
+def test_a_share_of_gas_or_wear_may_end_in_its_sign():
+    assert faults("5 kg\t9", whole=False) == [("/rows/0/tvd_ft", '"5 kg"', "a number in ft")]

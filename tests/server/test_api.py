@@ -259,7 +259,9 @@ def test_tables_in_and_out(client):
         "/api/tables/pore/paste", json={"text": "TVD (m)\tSG\n1500\t1,2", "first": "tvd_ft"}
     ).get_json()
     assert pasted["keys"] == ["tvd_ft", "emw_ppg"]
-    answer = problem(client.post("/api/tables/pore/paste", json={"text": "a\tb\n1\tx", "first": "tvd_ft"}), 422)
+    foreign = client.post("/api/tables/pore/paste", json={"text": "a\tb\n1\t2", "first": "tvd_ft"}).get_json()
+    assert foreign == {"rows": [], "keys": [], "unclear": ["a", "b"]}, "nothing is filled in by itself"
+    answer = problem(client.post("/api/tables/pore/paste", json={"text": "1\tx", "first": "tvd_ft"}), 422)
     assert [f["path"] for f in answer["faults"]] == ["/rows/0/emw_ppg"]
     text = client.get("/api/designs/2/tables/pore?mixed=depth:m").get_data(as_text=True)
     assert text.splitlines()[:2] == ["TVD (m),EMW (ppg)", "9.144,8.4"]

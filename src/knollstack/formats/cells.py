@@ -17,10 +17,11 @@ from knollstack.core.base.findings import Quantity
 from knollstack.core.base.units import DisplayUnit, UnitSet, table
 from knollstack.core.document.faults import Fault, FaultyDesign
 from knollstack.formats.targets import TARGETS, Target, TargetColumn
-from knollstack.formats.units_read import read_number, split_header, unit_named, uses_decimal_comma
+from knollstack.formats.units_read import read_number, snapped_in, split_header, unit_named, uses_decimal_comma
 
 MOST_FAULTS = 50
 _YES = {"yes", "y", "true", "1", "x", "✓"}
+_WITH_UNIT = re.compile(r"^(.*[\d.,])\s*([^\d\s.,].*)$")
 _NO = {"no", "n", "false", "0", "", "-"}
 Cells = list[list[str]]
 
@@ -72,8 +73,8 @@ def read_sheet(text: str) -> Sheet:
 
 def _is_header(cells: Cells) -> bool:
     """A first row of words is a header where numbers follow, or where it names columns."""
-    named = {name for columns in TARGETS.values() for c in columns for name in _names(c)}
-    return any(split_header(cell)[0].lower() in named for cell in cells[0]) or (
+    named = {_plain(name) for columns in TARGETS.values() for c in columns for name in _names(c)}
+    return any(_plain(split_header(cell)[0]) in named for cell in cells[0]) or (
         len(cells) > 1 and any(read_number(cell) is not None for cell in cells[1])
     )
 
@@ -82,27 +83,45 @@ def _names(column: TargetColumn) -> tuple[str, ...]:
     return (column.title.lower(), column.key.lower(), column.key.rsplit("_", 1)[0].lower(), *column.names)
 
 
+def _plain(name: str) -> str:
+    """A heading without its case, its punctuation and its runs of blanks."""
+    return " ".join(re.sub(r"[.:,;_]+", " ", name).lower().split())
+
+
 def guess(target: Target, header: list[str], first: str | None = None) -> list[Mapped]:
-    """Which source column is which: by the header's names; without a known one by position from `first` on."""
+    """Which source column is which: by the header's names alone; without a header by position from `first` on."""
     columns = TARGETS[target]
     parts = [split_header(cell) for cell in header]
+    names = [_plain(name) for name, _ in parts]
     found: list[Mapped] = []
     for column in columns:
         taken = {m.source for m in found}
         free = [i for i in range(len(parts)) if i not in taken]
-        hit = next((i for rank in _names(column) for i in free if parts[i][0].lower() == rank), None)
+        hit = next((i for rank in _names(column) for i in free if names[i] == _plain(rank)), None)
         if hit is None:  # a column headed by nothing but a unit of this quantity
             hit = next((i for i in free if parts[i][0] == "" and _is_unit_of(column, parts[i][1])), None)
         if hit is not None:
             found.append(Mapped(key=column.key, source=hit, unit=_known_unit(column, parts[hit][1])))
-    if found:
+    if header:
         return found
     start = next((i for i, c in enumerate(columns) if c.key == first), 0)
-    units = [unit for _, unit in parts]
-    return [
-        Mapped(key=c.key, source=i, unit=_known_unit(c, units[i] if i < len(units) else ""))
-        for i, c in enumerate(columns[start:])
-    ]
+    return [Mapped(key=c.key, source=i) for i, c in enumerate(columns[start:])]
+
+
+def unclear(target: Target, sheet: Sheet, mapping: list[Mapped]) -> list[str]:
+    """What of a block is left over by a mapping, by heading or by place: nothing of it may be filled in by itself.
+
+    A column without a heading and without a value is none.
+    """
+    width = max((len(row) for row in [sheet.header, *sheet.cells]), default=0)
+    taken = {m.source for m in mapping}
+    left = []
+    for i in range(width):
+        heading = sheet.header[i] if i < len(sheet.header) else ""
+        filled = any(i < len(row) and row[i] for row in sheet.cells)
+        if i not in taken and (heading or filled):
+            left.append(heading or f"column {i + 1}")
+    return left
 
 
 def _known_unit(column: TargetColumn, text: str) -> str:
@@ -195,12 +214,20 @@ class _Reader:
             return hit if hit is not None else _ABSENT
         if text == "" and not column.required:
             return None
-        number = read_number(text, self.comma)
-        unit = self.unit_of[column.key]
+        number, unit = read_number(text, self.comma), self.unit_of[column.key]
+        if number is None:
+            number, unit = self._with_unit(column, text, unit)
         if number is None:
             self._fault(path, _quoted(text), f"a number in {unit.unit}" if unit.unit else "a number")
             return _ABSENT
-        return float(f"{(number - unit.offset) / unit.factor:.12g}")
+        value = float(f"{(number - unit.offset) / unit.factor:.12g}")
+        return snapped_in(value) if column.quantity == "size" and unit.unit != "in" else value
+
+    def _with_unit(self, column: TargetColumn, text: str, usual: DisplayUnit) -> tuple[float | None, DisplayUnit]:
+        """A number with its own unit behind it, "0 m" or "5 %"."""
+        match = _WITH_UNIT.match(text.strip())
+        unit = unit_named(match.group(2), column.quantity) if match and column.quantity else None
+        return (read_number(match.group(1), self.comma), unit) if match and unit else (None, usual)
 
 
 _ABSENT = object()

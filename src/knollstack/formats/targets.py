@@ -69,10 +69,20 @@ _PLACES: dict[Target, str] = {
 }
 """Where each table stands in the document."""
 _DEPTH = "depth;dept;md;tvdrkb"
-_EMW = "mw;mud weight;gradient;pore;pp;pp_emw;pppg;fracture;fg;fp;pressure;equivalent mud weight;stability;overburden;obg;lot"
-_MUD, _OD = "mud;mw", "size;casing;outside diameter"
+_EMW = "mw;mud weight;gradient;pressure;equivalent mud weight;equivalent mud density;emd"
+_PORE = "pore;pore pressure;pore pressure gradient;pore gradient;formation pressure;pp;pp_emw;ppg pp;pppg"
+_FRACTURE = "fracture;fracture pressure;fracture gradient;frac gradient;frac pressure;fg;fp;leak-off"
+_STABILITY = "stability;collapse;collapse gradient;hole stability;shear failure"
+_OVERBURDEN = "overburden;overburden gradient;overburden pressure;obg;lithostatic"
+_MUD, _OD = "mud;mw;mud weight;density", "size;casing;outside diameter;od;casing od"
 _WEIGHT, _GRADE, _CONNECTION = "ppf;lb/ft;nominal weight;wt", "steel", "thread;joint"
-_PROFILE = {"tvd_ft": _DEPTH, "emw_ppg": _EMW}
+
+
+def _profile(own: str) -> dict[str, str]:
+    """A profile's columns: what is its own by name comes before what any profile may be headed with."""
+    return {"tvd_ft": _DEPTH, "emw_ppg": f"{own};{_EMW}"}
+
+
 # for each table its columns in order, with the words that people head them with
 _HEADERS: dict[Target, dict[str, str]] = {
     "stations": {
@@ -94,20 +104,23 @@ _HEADERS: dict[Target, dict[str, str]] = {
         "shoe_allowed": "shoe may stand",
         "gas_contact_tvd_ft": "gas contact tvd;contact;gwc;goc",
     },
-    "pore": _PROFILE,
-    "fracture": _PROFILE,
-    "stability": _PROFILE,
-    "overburden": _PROFILE,
-    "leak_off_tests": {**_PROFILE, "kind": "kind"},
-    "temperature": {"tvd_ft": "depth", "temperature_f": "temp;t"},
+    "pore": _profile(_PORE),
+    "fracture": _profile(_FRACTURE),
+    "stability": _profile(_STABILITY),
+    "overburden": _profile(_OVERBURDEN),
+    "leak_off_tests": {
+        **_profile("lot;leak-off;leak-off test;leak off;fit;test pressure;emw"),
+        "kind": "kind;type;test",
+    },
+    "temperature": {"tvd_ft": _DEPTH, "temperature_f": "temp;t;bht;static temperature;formation temperature"},
     "strings": {
         "name": "zone;formation;string;lithology",
         "role": "type",
         "run": "run;how",
         "hanger_md_ft": "liner top md;hanger;top",
         "shoe_md_ft": "shoe md;depth;setting depth",
-        "bit_in": "hole;bit",
-        "od_in": "casing;od;size",
+        "bit_in": "hole;bit;hole size;bit size",
+        "od_in": "casing;od;size;casing size;casing od",
         "mud_ppg": _MUD,
     },
     "mud_steps": {"to_md_ft": "down to md;to;depth;md", "mud_ppg": _MUD},

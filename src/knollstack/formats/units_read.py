@@ -9,9 +9,21 @@ from knollstack.core.base.findings import Quantity
 from knollstack.core.base.units import DisplayUnit, inches_of, table
 
 _BRACKETED = re.compile(r"^(.*?)\s*[\[(]\s*([^\])]*?)\s*[\])]\s*$")
-_NUMBER = re.compile(r"^[-+−]?(\d+(\.\d*)?|\.\d+)([eE][-+]?\d+)?$")
+_NUMBER = re.compile(r"^[-+−–]?(\d+(\.\d*)?|\.\d+)([eE][-+]?\d+)?$")
 _PRICE_OF = re.compile(r"^.*(/|per)")
-_THOUSANDS = re.compile(r"^[-+−]?\d{1,3}(,\d{3})+$")
+_IN_HEADERS: tuple[Quantity, ...] = (
+    "depth",
+    "emw",
+    "pressure",
+    "angle",
+    "diameter",
+    "linear_weight",
+    "temperature",
+    "volume",
+    "force",
+)
+"""Quantities whose unit is understood behind a name without brackets: "Temperature, °C"."""
+_THOUSANDS = re.compile(r"^[-+−–]?\d{1,3}(,\d{3})+$")
 
 
 def unit_named(text: str, quantity: Quantity) -> DisplayUnit | None:
@@ -28,15 +40,14 @@ def split_header(header: str) -> tuple[str, str]:
     if match:
         return match.group(1), match.group(2)
     name, _, last = header.strip().rpartition(" ")
-    quantities: tuple[Quantity, ...] = ("depth", "emw", "pressure", "angle", "diameter", "linear_weight")
-    if any(unit_named(last.lstrip(","), q) for q in quantities):
-        return name.rstrip(","), last
+    if any(unit_named(last.lstrip(","), quantity) for quantity in _IN_HEADERS):
+        return name.rstrip(" ,;:"), last
     return header.strip(), ""
 
 
 def uses_decimal_comma(texts: Iterable[str]) -> bool:
     """Whether commas in these cells are decimal signs: so when any cannot be a separator of thousands."""
-    with_comma = [t.strip() for t in texts if "," in t and re.match(r"^\s*[-+−]?[\d.,\s]+$", t)]
+    with_comma = [t.strip() for t in texts if "," in t and re.match(r"^\s*[-+−–]?[\d.,\s]+$", t)]
     return any(
         "." not in t.split(",")[-1] and not _THOUSANDS.match(t.replace(".", ""))
         for t in with_comma
@@ -54,5 +65,14 @@ def read_number(text: str, decimal_comma: bool = False) -> float | None:
             return None
         bare = bare.replace(",", "")
     if _NUMBER.match(bare):
-        return float(bare.replace("−", "-"))
+        return float(re.sub(r"^[−–]", "-", bare))
     return inches_of(text)
+
+
+SNAP_IN = 0.02
+
+
+def snapped_in(value_in: float) -> float:
+    """Inches given in another unit, at the eighth that they are rounded from: 244.5 mm is 9 5/8, 311 mm 12 1/4."""
+    eighth = round(value_in * 8) / 8
+    return eighth if abs(value_in - eighth) <= SNAP_IN else value_in

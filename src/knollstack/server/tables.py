@@ -9,7 +9,7 @@ from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel, Field
 
 from knollstack.core.document.design import Trajectory
-from knollstack.formats.cells import guess, read_rows, read_sheet
+from knollstack.formats.cells import guess, read_rows, read_sheet, unclear
 from knollstack.formats.importing import Mapping, Preview, Taken, preview, take
 from knollstack.formats.targets import Target
 from knollstack.server import models
@@ -29,8 +29,11 @@ class PasteBody(BaseModel):
 
 
 class Pasted(BaseModel):
+    """Rows and the keys they fill; where headings or columns are not understood, those alone, and nothing is read."""
+
     rows: list[dict[str, Any]]
     keys: list[str]
+    unclear: list[str]
 
 
 class PreviewBody(BaseModel):
@@ -50,8 +53,11 @@ def read_paste(path: TargetPath, body: PasteBody) -> Response:
     sheet = read_sheet(body.text)
     width = max((len(row) for row in sheet.cells), default=0)
     mapping = [m for m in guess(path.target, sheet.header, body.first) if m.source < width]
+    left = unclear(path.target, sheet, mapping)
+    if left:
+        return json_of(Pasted(rows=[], keys=[], unclear=left))
     rows = read_rows(path.target, sheet, mapping, body.units.set, whole=False)
-    return json_of(Pasted(rows=rows, keys=[m.key for m in mapping]))
+    return json_of(Pasted(rows=rows, keys=[m.key for m in mapping], unclear=[]))
 
 
 @blueprint.post("/tables/<string:target>/preview", responses={200: Preview})

@@ -60,7 +60,7 @@ export function useDepthView(box: RefObject<HTMLElement | null>, axis: DepthAxis
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLElement && event.target.closest("input, select, textarea, [role=dialog]");
+      const typing = event.target instanceof HTMLElement && event.target.closest("input, select, textarea, [role=dialog], [role=grid]");
       if (typing || event.ctrlKey || event.metaKey || event.altKey || !singleKeysOn()) return;
       const middle = current.current.heightPx / 2;
       if (event.key === "+" || event.key === "=") setView(zoomed(current.current, middle, KEY_FACTOR));

@@ -3277,7 +3277,10 @@ export interface components {
              */
             units: components["schemas"]["ChosenUnits"];
         };
-        /** Pasted */
+        /**
+         * Pasted
+         * @description Rows and the keys they fill; where headings or columns are not understood, those alone, and nothing is read.
+         */
         Pasted: {
             /** Keys */
             keys: string[];
@@ -3285,6 +3288,8 @@ export interface components {
             rows: {
                 [key: string]: unknown;
             }[];
+            /** Unclear */
+            unclear: string[];
         };
         /**
          * PathPlan

@@ -16,6 +16,8 @@ interface ImportDialogProps {
   target: Target;
   title: string;
   path: string;
+  /** A block that was pasted and not understood, in place of a file. */
+  pasted: string | null;
   close: () => void;
 }
 
@@ -24,27 +26,30 @@ interface Source {
   text: string;
 }
 
-export function ImportDialog({ target, title, path, close }: ImportDialogProps) {
+export function ImportDialog({ target, title, path, pasted, close }: ImportDialogProps) {
   const { session } = useBench();
   const document = useSnapshot("document");
   const units = useUnits();
   const file = useRef<HTMLInputElement>(null);
-  const [source, setSource] = useState<Source | null>(null);
-  const [preview, setPreview] = useState<Preview | null>(null);
-  const [mapping, setMapping] = useState<Mapping | null>(null);
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-
+  const [source, setSource] = useState<Source | null>(pasted === null ? null : { name: "the pasted block", text: pasted });
+  const [edited, setEdited] = useState<{ of: Preview; mapping: Mapping } | null>(null);
+  const [unopened, setUnopened] = useState<Refusal | null>(null);
+  const { data: preview, error: unread } = useQuery({
+    queryKey: ["preview", target, source],
+    queryFn: () => api.previewTable(target, source!.name, source!.text),
+    enabled: source !== null,
+    retry: false,
+    staleTime: Infinity,
+    gcTime: 0,
+  });
+  const mapping = preview === undefined ? null : edited?.of === preview ? edited.mapping : preview.mapping;
+  const refusal = unopened ?? (unread === null ? null : refusalOf(unread));
   const open = async (chosen: File) => {
-    setRefusal(null);
-    setPreview(null);
+    setUnopened(null);
     try {
-      const text = await textOf(chosen);
-      const shown = await api.previewTable(target, chosen.name, text);
-      setSource({ name: chosen.name, text });
-      setPreview(shown);
-      setMapping(shown.mapping);
+      setSource({ name: chosen.name, text: await textOf(chosen) });
     } catch (error) {
-      setRefusal(refusalOf(error));
+      setUnopened(refusalOf(error));
     }
   };
   // what the file gives under the mapping as it stands: shown before anything changes
@@ -57,8 +62,16 @@ export function ImportDialog({ target, title, path, close }: ImportDialogProps) 
   });
   const faulty = error === null ? refusal : refusalOf(error);
   return (
-    <Modal open onOpenChange={close} title={`Import ${title.toLowerCase()} from a file`} width="w-[46rem]">
+    <Modal
+      open
+      onOpenChange={close}
+      title={pasted === null ? `Import ${title.toLowerCase()} from a file` : `Which pasted column is which, ${title.toLowerCase()}`}
+      width="w-[46rem]"
+    >
       <div className="min-h-0 overflow-auto">
+        {pasted !== null && (
+          <p className="mb-2 text-mute">Not every heading or column of the block is understood. Nothing is filled in before you say so.</p>
+        )}
         <p className="flex items-center gap-2">
           <Button onClick={() => file.current?.click()}>Choose a CSV, XLSX or LAS file</Button>
           <span className="truncate text-mute">{source?.name ?? "Nothing changes before you say so."}</span>
@@ -75,7 +88,14 @@ export function ImportDialog({ target, title, path, close }: ImportDialogProps) 
             }}
           />
         </p>
-        {preview && mapping && <MappingForm preview={preview} mapping={mapping} onChange={setMapping} profile={isProfile(target)} />}
+        {preview && mapping && (
+          <MappingForm
+            preview={preview}
+            mapping={mapping}
+            onChange={(next) => setEdited({ of: preview, mapping: next })}
+            profile={isProfile(target)}
+          />
+        )}
         {faulty && <RefusalNote refusal={faulty} table={path} />}
         {taken && !faulty && (
           <p className="mt-2 border-l-[3px] border-moss px-2" data-testid="taken">

@@ -9,7 +9,7 @@ import { useActions } from "./actions";
 import { setSingleKeys, singleKeysOn } from "./singleKeys";
 
 function isTyping(event: KeyboardEvent): boolean {
-  return event.target instanceof HTMLElement && event.target.closest("input, select, textarea, [role=dialog]") !== null;
+  return event.target instanceof HTMLElement && event.target.closest("input, select, textarea, [role=dialog], [role=grid]") !== null;
 }
 
 /** A field with text of its own has its own undo. */

@@ -35,12 +35,19 @@ const DECIMAL_COMMA = /^[-+]?(\d{1,3}(\.\d{3})+|\d+),(\d{1,2}|\d{4,})$|^[-+]?\d{
 
 /** A plain number, with or without separators of thousands; null for anything else. */
 export function parseNumber(text: string): number | null {
-  const trimmed = text.trim().replace("−", "-");
+  const trimmed = text.trim().replace(/^[−–]\s*/, "-");
   if (DECIMAL_COMMA.test(trimmed)) return Number(trimmed.replaceAll(".", "").replace(",", "."));
   if (!/\d/.test(trimmed) || !NUMBER.test(trimmed)) return null;
   const value = Number(trimmed.replaceAll(",", ""));
   return Number.isFinite(value) ? value : null;
 }
+
+/** Inches typed in another unit, at the eighth that they are rounded from: 244.5 mm is 9 5/8, 311 mm 12 1/4. */
+export function snapInches(value: number): number {
+  const eighth = Math.round(value * 8) / 8;
+  return Math.abs(value - eighth) <= SNAP_IN ? eighth : value;
+}
+const SNAP_IN = 0.02;
 
 /** "9 5/8", "9-5/8", "5/8" or a plain number. */
 export function parseInches(text: string): number | null {

@@ -1,11 +1,12 @@
 // Units of display and entry. The table of factors comes from the server; the core's units never leave the edge.
 import { createContext, useContext } from "react";
 import type { DisplayUnit, Quantity, System, UnitTable, Words } from "../design/types";
-import { grouped, inches, parseInches, parseNumber } from "./numbers";
+import { grouped, inches, parseInches, parseNumber, snapInches } from "./numbers";
 
 // a number stays on one line with its fraction and its unit
 const NO_BREAK = "\u00a0";
 const MOST_DECIMALS = 4;
+const PER_CENT: DisplayUnit = { unit: "%", spellings: ["%"], factor: 100, offset: 0, decimals: 0 };
 
 /** The units of a person: a system, and the quantities for which another unit was chosen, by its label. */
 export interface UnitChoice {
@@ -71,6 +72,7 @@ export class Units {
     const { factor, offset, decimals, unit } = this.of(quantity);
     if (quantity === "size" && unit === "in") return inches(value);
     const shown = value * factor + offset;
+    if (quantity === "size") return grouped(shown, 0, decimals);
     let places = 0;
     while (places <= MOST_DECIMALS && Math.abs(Number(shown.toFixed(places)) - shown) > 2e-11 * Math.max(1, Math.abs(shown))) places++;
     return grouped(shown, 0, places > MOST_DECIMALS ? decimals + 1 : places);
@@ -81,12 +83,15 @@ export class Units {
     const { bare, unit } = this.splitUnit(text, quantity);
     const typed = quantity === "size" || quantity === "diameter" ? parseInches(bare) : parseNumber(bare);
     if (typed === null) return null;
-    return Number(((typed - unit.offset) / unit.factor).toPrecision(12));
+    const value = Number(((typed - unit.offset) / unit.factor).toPrecision(12));
+    return quantity === "size" && unit.unit !== "in" ? snapInches(value) : value;
   }
 
   /** A text without its unit, and that unit; the person's own where there is none. */
   private splitUnit(text: string, quantity: Quantity): { bare: string; unit: DisplayUnit } {
     const trimmed = text.trim();
+    // a share may be typed in per cent: 50 % is 0.5
+    if (quantity === "fraction" && /[\d.,]\s*%$/.test(trimmed)) return { bare: trimmed.slice(0, -1), unit: PER_CENT };
     const lower = trimmed.toLowerCase();
     const ways = this.table[quantity]!.options.flatMap((unit) => unit.spellings.map((way) => ({ unit, way })));
     ways.sort((a, b) => b.way.length - a.way.length);

@@ -102,7 +102,8 @@ def _lightest(well: Well, catalogue: Catalogue, string: LaidString, exposed: Exp
 def _nearest(well: Well, catalogue: Catalogue, string: LaidString, exposed: Exposure, frame: Frame) -> Chosen:
     """Where no pipe that may be chosen stands, the one that comes nearest, so that what it lacks is seen."""
     if string.od_in not in catalogue.by_od:
-        return Chosen(())
+        text = "No pipe of this size is in the catalogue: it can be given as an own pipe."
+        return Chosen((), (say(string, "unknown", text),))
     pipes = candidates(well, catalogue, string, exposed)
     least = np.nan_to_num(least_shares(well.policy.pipe, frame, pipes), nan=-1.0) if pipes else np.array([])
     text = "No pipe of this size that may be chosen stands its loads and lets the next bit through."

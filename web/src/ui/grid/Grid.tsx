@@ -42,13 +42,24 @@ export function Grid({ title, target, path, columns: specs, sortBy, newRow, leas
   // specs are written where the table stands: alike in words is alike
   const asked = JSON.stringify(specs);
   const columns = useMemo(() => columnsOf(reference, path, JSON.parse(asked) as ColumnSpec[]), [reference, path, asked]);
-  const [importing, setImporting] = useState(false);
+  const [importing, setImporting] = useState<{ pasted: string | null } | null>(null);
   const rows = given ?? ((read(document, path) ?? []) as Row[]);
   const write = (next: Row[]) => {
     session.edit([{ path, value: next }]);
   };
   const table = useRef<HTMLTableElement>(null);
-  const grid = useGrid({ table, target, path, rows, columns, sortBy, newRow, least, write });
+  const grid = useGrid({
+    table,
+    target,
+    path,
+    rows,
+    columns,
+    sortBy,
+    newRow,
+    least,
+    write,
+    onUnclear: (text) => setImporting({ pasted: text }),
+  });
   const { cursor, from, to } = grid;
   const handlers = useStable(grid);
   return (
@@ -96,7 +107,7 @@ export function Grid({ title, target, path, columns: specs, sortBy, newRow, leas
           ))}
         </tbody>
       </table>
-      {rows.length === 0 && <EmptyPaste text={empty} onPaste={(text) => void grid.paste(text)} />}
+      {rows.length === 0 && <EmptyPaste text={empty} onPaste={(text) => void grid.paste(text)} onAdd={grid.add} />}
       {grid.pasteFaults.length > 0 && <PasteFaults faults={grid.pasteFaults} table={path} onDismiss={grid.dismiss} />}
       <div className="mt-2 flex flex-wrap gap-1.5">
         <Button onClick={grid.add} title="Ctrl Enter">
@@ -108,7 +119,7 @@ export function Grid({ title, target, path, columns: specs, sortBy, newRow, leas
         </Button>
         <Button
           onClick={() => {
-            setImporting(true);
+            setImporting({ pasted: null });
           }}
         >
           <Upload size={13} aria-hidden /> Import
@@ -121,8 +132,9 @@ export function Grid({ title, target, path, columns: specs, sortBy, newRow, leas
             target={target}
             title={title}
             path={path}
+            pasted={importing.pasted}
             close={() => {
-              setImporting(false);
+              setImporting(null);
             }}
           />
         </Suspense>
@@ -184,7 +196,7 @@ function Head({ columns }: { columns: readonly GridColumn[] }) {
 }
 
 /** An empty table takes a paste too: there is no cell yet to paste into. */
-function EmptyPaste({ text, onPaste }: { text: string; onPaste: (text: string) => void }) {
+function EmptyPaste({ text, onPaste, onAdd }: { text: string; onPaste: (text: string) => void; onAdd: () => void }) {
   return (
     <p className="py-2 text-mute">
       {text}{" "}
@@ -194,6 +206,11 @@ function EmptyPaste({ text, onPaste }: { text: string; onPaste: (text: string) =
         placeholder="paste a block from a spreadsheet here"
         value=""
         onChange={() => undefined}
+        onKeyDown={(event) => {
+          if (event.key !== "Enter" || !(event.ctrlKey || event.metaKey)) return;
+          event.preventDefault();
+          onAdd();
+        }}
         onPaste={(event) => {
           event.preventDefault();
           onPaste(event.clipboardData.getData("text/plain"));

@@ -147,22 +147,24 @@ function CellEditor({ column, first, label, onCommit, onCancel }: CellEditorProp
     },
   };
   if (column.kind === "choice") {
+    const list = `${label}-options`.replaceAll(/\W+/g, "-");
     return (
-      <select
-        {...shared}
-        onChange={(event) => {
-          const { value } = event.currentTarget;
-          finish(() => {
-            onCommit(value, 0, 0);
-          });
-        }}
-      >
-        {column.options.map((option) => (
-          <option key={option} className="bg-sheet text-ink">
-            {option}
-          </option>
-        ))}
-      </select>
+      <>
+        <input
+          {...shared}
+          defaultValue={first.length === 1 ? first : ""}
+          placeholder={first}
+          data-typing="true"
+          maxLength={60}
+          list={list}
+          autoComplete="off"
+        />
+        <datalist id={list}>
+          {column.options.map((option) => (
+            <option key={option} value={option} />
+          ))}
+        </datalist>
+      </>
     );
   }
   return <input {...shared} data-typing="true" maxLength={200} />;

@@ -72,7 +72,7 @@ export function readCell(text: string, column: GridColumn, units: Units): { valu
           ? { value: false }
           : { expected: "yes or no" };
     case "choice": {
-      const hit = column.options.find((o) => o.toLowerCase() === bare.toLowerCase());
+      const hit = optionOf(bare, column.options);
       return hit === undefined ? { expected: `one of ${column.options.join(", ")}` } : { value: hit };
     }
     case "number": {
@@ -82,6 +82,24 @@ export function readCell(text: string, column: GridColumn, units: Units): { valu
       return value === null ? { expected: `a number${unit && ` in ${unit}`}` } : { value };
     }
   }
+}
+
+/** A new row whose numbers are open: a number that was not pasted is asked for, never made up. */
+export function withoutNumbers(row: Row, columns: readonly GridColumn[]): Row {
+  return columns.filter((c) => c.kind === "number").reduce((r, c) => withValue(r, c, null), row);
+}
+
+/** The option that a typed text means: the one of that name, or the first that begins with it, or that holds it. */
+export function optionOf(typed: string, options: readonly string[]): string | undefined {
+  const wanted = typed.trim().toLowerCase();
+  if (wanted === "") return undefined;
+  const tests = [(o: string) => o === wanted, (o: string) => o.startsWith(wanted), (o: string) => o.includes(wanted)];
+  for (const test of tests) {
+    const hit = options.find((o) => test(o.toLowerCase()));
+    if (hit !== undefined) return hit;
+  }
+  // "sandstone" is sand: the longest option that the word begins with
+  return [...options].sort((a, b) => b.length - a.length).find((o) => wanted.startsWith(o.toLowerCase()));
 }
 
 /** A pasted row laid over one that stands there: what was not pasted stays. */

@@ -33,11 +33,9 @@ export function onGridKey(event: KeyboardEvent, grid: GridState, rows: readonly 
   else if (held.kind === "flag" && (event.key === " " || event.key === "Enter")) grid.set(!valueOf(rows[row]!, held));
   else if (event.key === "Enter" || event.key === "F2") grid.edit(cellText(rows[row]!, held, units));
   else if (event.key === "Escape") grid.cancel();
-  else if (event.key.length === 1 && held.kind === "choice") {
-    const hit = held.options.find((o) => o.startsWith(event.key.toLowerCase()));
-    if (hit !== undefined) grid.set(hit);
-  } else if (event.key.length === 1 && held.kind !== "flag") grid.edit(event.key);
-  else return;
+  else if (event.key.length === 1 && held.kind !== "flag") grid.edit(event.key);
+  // what a table does not know is no shortcut either while it is in use
+  else if (event.key.length !== 1) return;
   event.preventDefault();
   event.stopPropagation();
 }

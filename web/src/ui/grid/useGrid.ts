@@ -6,7 +6,7 @@ import { identified } from "../../design/ids";
 import type { Fault } from "../../design/types";
 import { useUnits } from "../units";
 import type { GridColumn, Row } from "./columns";
-import { cellText, overlaid, readCell, valueOf, withValue } from "./columns";
+import { cellText, overlaid, readCell, valueOf, withoutNumbers, withValue } from "./columns";
 
 export interface Cell {
   row: number;
@@ -28,9 +28,11 @@ interface GridInput {
   newRow: (rows: readonly Row[]) => Row;
   least: number;
   write: (rows: Row[]) => void;
+  /** A pasted block with headings or columns that are not understood. */
+  onUnclear: (text: string) => void;
 }
 
-export function useGrid({ table, target, path, rows, columns, sortBy, newRow: fresh, least, write }: GridInput) {
+export function useGrid({ table, target, path, rows, columns, sortBy, newRow: fresh, least, write, onUnclear }: GridInput) {
   const units = useUnits();
   const newRow = (held: readonly Row[]) => identified(path, fresh(held));
   const focusWanted = useRef(false);
@@ -81,6 +83,10 @@ export function useGrid({ table, target, path, rows, columns, sortBy, newRow: fr
   const commit = (text: string, dRow: number, dColumn: number) => {
     const column = columns[cursor.column]!;
     const row = rows[cursor.row]!;
+    if (column.kind === "choice" && text.trim() === "") {
+      go(cursor.row + dRow, cursor.column + dColumn);
+      return;
+    }
     const read = readCell(text, column, units);
     if ("expected" in read) {
       setRefused({ ...cursor, text, expected: read.expected });
@@ -102,7 +108,7 @@ export function useGrid({ table, target, path, rows, columns, sortBy, newRow: fr
   };
 
   const add = () => {
-    put([...rows, newRow(rows)], rows.length);
+    put([...rows, newRow(rows)], rows.length, 0, -columns.length);
   };
   const remove = () => {
     const left = rows.filter((_, i) => i < from.row || i > to.row);
@@ -132,11 +138,16 @@ export function useGrid({ table, target, path, rows, columns, sortBy, newRow: fr
 
   const paste = async (text: string) => {
     try {
-      const block = await api.readPaste(target, text, columns[cursor.column]?.key ?? columns[0]!.key, units.choice);
+      const first = rows.length === 0 ? columns[0]! : (columns[cursor.column] ?? columns[0]!);
+      const block = await api.readPaste(target, text, first.key, units.choice);
+      if (block.unclear.length > 0) {
+        onUnclear(text);
+        return;
+      }
       const next = [...rows];
       block.rows.forEach((pasted, i) => {
         const at = rows.length === 0 ? i : cursor.row + i;
-        next[at] = overlaid(next[at] ?? newRow(next), pasted, block.keys);
+        next[at] = overlaid(next[at] ?? withoutNumbers(newRow(next), columns), pasted, block.keys);
       });
       put(next, rows.length === 0 ? 0 : cursor.row);
     } catch (error) {
