@@ -204,6 +204,45 @@ def test_strings_as_a_table_adopt_the_proposal(page):
     page.until(lambda: page.value("/strings/1/bit_in") == "17 1/2", "a fraction")
 
 
+def test_the_table_of_strings_refuses_what_one_by_one_refuses_and_keeps_its_order(page):
+    page.open(DEMO + "/depths")
+    page.click("As a table")
+    page.type("/strings/1/shoe_md_ft", "9000")
+    page.sees("Cannot be evaluated or saved yet")
+    assert [page.value(f"/strings/{i}/shoe_md_ft") for i in range(4)] == ["130", "9,000", "7,000", "12,600"]
+    page.click("Undo")
+    page.gone("Cannot be evaluated or saved yet")
+    page.click("Add")
+    page.until(lambda: page.value("/strings/3/shoe_md_ft") == "9,800", "a string above the last, midway")
+    assert page.value("/strings/4/shoe_md_ft") == "12,600"
+
+
+def test_a_rock_is_typed_as_a_word(page):
+    page.open(DEMO + "/ground")
+    page.click("Zones")
+    for typed, taken in (("gas", None), ("sandstone", "sand"), ("lime", "limestone"), ("sh", "shale")):
+        page.type("/ground/zones/2/rock", typed)
+        if taken is None:
+            page.sees('"gas"; expected one of')
+            page.keys(Keys.ESCAPE)
+        else:
+            page.until(lambda taken=taken: page.value("/ground/zones/2/rock") == taken, taken)
+    page.type("/ground/zones/2/fluid", "gas")
+    page.until(lambda: page.value("/ground/zones/2/fluid") == "gas", "the fluid")
+
+
+def test_a_pasted_block_that_is_not_understood_is_mapped_before_anything_changes(page):
+    page.open(DEMO + "/ground")
+    page.click("Fracture")
+    before = page.document(2)["ground"]["fracture"]
+    page.paste("/ground/fracture/0/tvd_ft", "TVD\tGamma\tFracture gradient\n30\t55\t12\n12600\t60\t16")
+    page.sees("Not every heading or column of the block is understood.")
+    assert page.document(2)["ground"]["fracture"] == before
+    page.sees("Gives 2 rows.")
+    page.click("Replace the table with these rows")
+    page.until(lambda: page.value("/ground/fracture/1/emw_ppg") == "16", "the mapped columns")
+
+
 def test_mixed_units_are_kept_and_round_trip(page):
     page.open(DEMO + "/depths")
     page.click("ft · ppg · psi")

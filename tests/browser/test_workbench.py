@@ -210,6 +210,50 @@ def test_a_change_elsewhere_keeps_both(page):
     page.saved(3)
 
 
+def saved_elsewhere(page, **changes):
+    """Another person saves revision 2 of the demo design."""
+    theirs = json.dumps({"based_on": 1, "document": {**demo(), **changes}})
+    page.run(
+        "return fetch('/api/designs/2', {method: 'PUT', body: arguments[0], headers: {'Content-Type': 'application/json'}})"
+        ".then(r => r.status)",
+        theirs,
+    )
+
+
+def test_a_draft_of_an_older_revision_opens_as_a_conflict_with_its_difference(page):
+    """Edited while the server was away, and meanwhile saved by another: nothing is dropped, both are told apart."""
+    page.open(DEMO + "/depths")
+    page.shoe(2)
+    page.run("window.kept = window.fetch; window.fetch = () => Promise.reject(new TypeError('away'))")
+    page.type("/strings/2/shoe_md_ft", "7300")
+    page.sees("server not reached; edits are kept here")
+    page.open("/")
+    saved_elsewhere(page, name="Theirs")
+    page.open(DEMO + "/depths")
+    page.sees("Revision 2 was saved elsewhere while you worked. Both versions are kept.")
+    page.until(lambda: page.value("/strings/2/shoe_md_ft") == "7,300", "mine is shown")
+    page.click("What differs")
+    page.sees("theirs 7,000 ft, mine 7,300 ft")
+    page.click("Show theirs")
+    page.until(lambda: page.find("h1").text == "Theirs", "theirs")
+    page.type("/strings/2/shoe_md_ft", "7100")
+    page.saved(3)
+    assert page.document(2)["name"] == "Theirs"
+
+
+def test_a_newer_revision_is_told_before_one_edits(page):
+    page.open(DEMO + "/depths")
+    page.shoe(2)
+    saved_elsewhere(page, name="Theirs")
+    page.run("window.dispatchEvent(new Event('focus'))")
+    page.sees("Revision 2 was saved elsewhere.")
+    page.click("Show it")
+    page.until(lambda: page.find("h1").text == "Theirs", "the newer revision")
+    page.gone("was saved elsewhere")
+    page.type("/strings/2/shoe_md_ft", "7200")
+    page.saved(3)
+
+
 def test_an_edit_made_while_the_server_is_away_is_sent_when_it_returns(page):
     page.open(DEMO + "/depths")
     page.shoe(2)

@@ -7,6 +7,7 @@ from flask_openapi3 import APIBlueprint
 
 from knollstack.catalogue import load
 from knollstack.core.base.working import shown_all
+from knollstack.core.document.compare import differences
 from knollstack.core.evaluation.evaluate import evaluate, workings
 from knollstack.core.evaluation.results import Evaluation
 from knollstack.core.evaluation.tried import RemediesTried, tried
@@ -36,6 +37,12 @@ def create_programs(body: models.DocumentBody) -> Response:
 def try_remedies(body: models.DocumentBody) -> Response:
     """Every remedy that the evaluation of a document offers, tried on the whole design."""
     return json_of(tried(parse(body.document), load()))
+
+
+@blueprint.post("/differences", responses={200: models.Differences})
+def tell_differences(body: models.TwoDocuments) -> Response:
+    """In words, what differs between two documents of one design."""
+    return json_of(models.Differences(differences=list(differences(parse(body.before), parse(body.after)))))
 
 
 @blueprint.post("/workings", responses={200: models.Working})

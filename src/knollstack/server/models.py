@@ -23,6 +23,15 @@ class DocumentBody(BaseModel):
     document: Document
 
 
+class TwoDocuments(BaseModel):
+    before: Document
+    after: Document
+
+
+class Differences(BaseModel):
+    differences: list[Difference]
+
+
 class WorkingBody(BaseModel):
     document: Document
     key: Annotated[str, Field(max_length=200)]

@@ -1,4 +1,5 @@
 // The bar: which well and design, whether it is saved, units, undo, sheet and file.
+import { NewestBanner } from "./NewestBanner";
 import { Download, FileText, Moon, Redo2, Sun, Undo2 } from "lucide-react";
 import { Link } from "react-router";
 import { useAt, useBench, useSnapshot } from "../design/context";
@@ -83,29 +84,7 @@ export function Bar({ designName }: { designName: string }) {
           </Button>
         </div>
       </div>
-      {newest && (
-        <div role="alert" className="flex items-center gap-3 bg-gold px-3 py-1.5 text-[13px] text-[#16211e]">
-          <span>Revision {newest.newest_revision} was saved elsewhere while you worked. Both versions are kept.</span>
-          <button
-            type="button"
-            className="underline"
-            onClick={() => {
-              session.keepMine();
-            }}
-          >
-            Save mine as the next revision
-          </button>
-          <button
-            type="button"
-            className="underline"
-            onClick={() => {
-              session.takeTheirs();
-            }}
-          >
-            Show theirs (mine stays in undo)
-          </button>
-        </div>
-      )}
+      {newest && <NewestBanner newest={newest} />}
     </header>
   );
 }

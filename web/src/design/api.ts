@@ -19,6 +19,7 @@ import type {
   PipeTable,
   Preview,
   Problem,
+  Difference,
   ProgramsResult,
   RemediesTried,
   ReferenceData,
@@ -74,6 +75,8 @@ export const getLoads = (document: Design, string: number, signal?: AbortSignal)
 export const getOffers = (document: Design, string: number, signal?: AbortSignal) =>
   send<PipeOffers>("POST", "/pipe-offers", { document, string }, signal);
 export const getChains = (document: Design, signal?: AbortSignal) => send<ChainsResult>("POST", "/chains", { document }, signal);
+export const tellDifferences = (before: Design, after: Design) =>
+  send<{ differences: Difference[] }>("POST", "/differences", { before, after }).then((r) => r.differences);
 export const tryRemedies = (document: Design, signal?: AbortSignal) => send<RemediesTried>("POST", "/remedies", { document }, signal);
 export const getWorking = (document: Design, key: string) => send<Working>("POST", "/workings", { document, key });
 export const getReference = () => send<ReferenceData>("GET", "/reference");

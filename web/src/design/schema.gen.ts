@@ -225,6 +225,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/differences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** In words, what differs between two documents of one design. */
+        post: operations["evaluations_tell_differences_differences_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drawings/ground": {
         parameters: {
             query?: never;
@@ -1819,6 +1836,11 @@ export interface components {
             place: string;
             /** Subject */
             subject: string;
+        };
+        /** Differences */
+        Differences: {
+            /** Differences */
+            differences: components["schemas"]["Difference"][];
         };
         /**
          * DisplayUnit
@@ -5801,6 +5823,13 @@ export interface components {
             /** Clears */
             clears: boolean;
         };
+        /** TwoDocuments */
+        TwoDocuments: {
+            /** After */
+            after: components["schemas"]["Design"];
+            /** Before */
+            before: components["schemas"]["Design"];
+        };
         /** UnitTable */
         UnitTable: {
             /** Quantities */
@@ -6890,6 +6919,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+        };
+    };
+    evaluations_tell_differences_differences_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TwoDocuments"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Differences"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -18,12 +18,19 @@ export interface Snapshot {
   save: SaveState;
   canUndo: boolean;
   canRedo: boolean;
-  newest: Stale | null;
+  /** A newer revision than the one worked on: in conflict with edits here, or only to be shown. */
+  newest: Newest | null;
   /** Milliseconds from the last edit to its evaluation. */
   roundTripMs: number | null;
 }
 
+export interface Newest {
+  newest_revision: number;
+  newest_document: Design;
+}
+
 const SAVE_AFTER_MS = 700;
+const LOOK_EVERY_MS = 20_000;
 const RETRY_AFTER_MS = 3000;
 
 export class Session {
@@ -33,6 +40,7 @@ export class Session {
   private dragStart: Design | null = null;
   private listeners = new Set<() => void>();
   private evaluating = false;
+  private looking: ReturnType<typeof setInterval> | undefined;
   private saveTimer: ReturnType<typeof setTimeout> | undefined;
   private editedAt = performance.now();
   private closed = false;
@@ -45,25 +53,38 @@ export class Session {
   ) {
     this.saved = document;
     const draft = this.readDraft(revision);
+    // a draft of an older revision is neither dropped nor saved over what came since: both are shown
+    const stale = draft !== null && draft.revision !== revision;
     this.state = {
-      document: draft ?? document,
+      document: draft?.document ?? document,
       evaluation: null,
       behind: true,
       faults: [],
       revision,
-      save: draft ? "unsaved" : "saved",
+      save: stale ? "conflict" : draft ? "unsaved" : "saved",
       canUndo: false,
       canRedo: false,
-      newest: null,
+      newest: stale ? { newest_revision: revision, newest_document: document } : null,
       roundTripMs: null,
     };
     if (draft) this.past = [document];
     this.state.canUndo = draft !== null;
   }
 
+  /** Whether a newer revision was saved elsewhere: told before one edits, and as a conflict where there are edits. */
+  private readonly look = async (): Promise<void> => {
+    if (this.closed || document.visibilityState !== "visible" || this.state.newest !== null || this.state.save === "saving") return;
+    const held = await api.getDesign(this.id).catch(() => null);
+    if (held === null || this.closed || held.item.revision <= this.state.revision || this.state.newest !== null) return;
+    const newest = { newest_revision: held.item.revision, newest_document: held.document };
+    this.set({ newest, save: this.state.document === this.saved ? "saved" : "conflict" });
+  };
+
   /** Begin to evaluate and, where a draft was found, to save. */
   open(): void {
     this.closed = false;
+    this.looking = setInterval(() => void this.look(), LOOK_EVERY_MS);
+    window.addEventListener("focus", this.look);
     // a draft may not be fit to evaluate: the saved document gives the picture in which it is mended
     if (this.state.document !== this.saved) void this.evaluateOne(this.saved).then(() => this.evaluate());
     else void this.evaluate();
@@ -79,6 +100,8 @@ export class Session {
 
   close(): void {
     this.closed = true;
+    clearInterval(this.looking);
+    window.removeEventListener("focus", this.look);
     handIsDragging(false);
     clearTimeout(this.saveTimer);
     if (this.state.document !== this.saved && this.state.save !== "conflict") void this.saveNow();
@@ -143,8 +166,8 @@ export class Session {
     if (newest === null) return;
     this.past.push(this.state.document);
     this.future = [];
-    this.saved = newest.newest_document as unknown as Design;
-    this.set({ revision: newest.newest_revision, newest: null });
+    this.saved = newest.newest_document;
+    this.set({ revision: newest.newest_revision, newest: null, save: "saved" });
     this.show(this.saved);
   }
 
@@ -154,7 +177,7 @@ export class Session {
     this.set({
       document,
       behind: true,
-      save: this.state.save === "conflict" ? "conflict" : save,
+      save: this.state.newest !== null && document !== this.saved ? "conflict" : save,
       canUndo: this.past.length > 0,
       canRedo: this.future.length > 0,
     });
@@ -232,7 +255,8 @@ export class Session {
 
   private onSaveError(error: unknown): void {
     if (error instanceof api.ProblemError && error.problem.status === 409) {
-      this.set({ save: "conflict", newest: error.problem as Stale });
+      const stale = error.problem as Stale;
+      this.set({ save: "conflict", newest: { ...stale, newest_document: stale.newest_document as unknown as Design } });
     } else if (error instanceof api.ProblemError && error.problem.status === 422) {
       this.set({ save: "faulty" });
     } else {
@@ -254,11 +278,11 @@ export class Session {
     }
   }
 
-  private readDraft(revision: number): Design | null {
+  private readDraft(revision: number): { revision: number; document: Design } | null {
     try {
       const text = localStorage.getItem(this.draftKey());
       const draft = text === null ? null : (JSON.parse(text) as { revision: number; document: Design });
-      return draft?.revision === revision ? draft.document : null;
+      return draft !== null && draft.revision <= revision ? draft : null;
     } catch {
       return null;
     }

@@ -13,11 +13,16 @@ const COLUMNS: readonly ColumnSpec[] = [
   { key: "mud_ppg", label: "Mud" },
 ];
 
-const newString = (rows: readonly Row[]): Row => ({
-  role: rows.length === 0 ? "conductor" : "intermediate",
-  run: rows.length === 0 ? "driven" : "cased",
-  shoe_md_ft: rows.length === 0 ? 120 : Number(rows[rows.length - 1]!.shoe_md_ft) + 1000,
-});
+/** A string goes in above the last, midway down to it: the last ends at total depth. */
+const beforeLast = (rows: readonly Row[]) => Math.max(0, rows.length - (rows.length > 1 ? 1 : 0));
+
+const newString = (rows: readonly Row[]): Row => {
+  if (rows.length === 0) return { role: "conductor", run: "driven", shoe_md_ft: 120 };
+  const last = Number(rows[rows.length - 1]!.shoe_md_ft);
+  if (rows.length === 1) return { role: "production", run: "cased", shoe_md_ft: last + 1000 };
+  const above = Number(rows[rows.length - 2]!.shoe_md_ft);
+  return { role: "intermediate", run: "cased", shoe_md_ft: Math.round((above + last) / 20) * 10 };
+};
 
 export function StringsGrid() {
   const document = useSnapshot("document");
@@ -32,7 +37,8 @@ export function StringsGrid() {
         target="strings"
         path="/strings"
         columns={COLUMNS}
-        sortBy="shoe_md_ft"
+        sortBy={null}
+        insertAt={beforeLast}
         newRow={newString}
         empty="No string yet. Give the ground its profiles and a program is proposed, or type one."
         rows={proposed}

@@ -73,7 +73,7 @@ export function StringOptions({ index, size }: { index: number; size: string }) 
         target="loads"
         path={`/strings/${index}/loads`}
         columns={LOADS}
-        sortBy="name"
+        sortBy={null}
         newRow={(rows) => ({
           name: `case ${rows.length + 1}`,
           kind: "burst",

@@ -24,8 +24,11 @@ interface GridProps {
   target: Target;
   path: string;
   columns: readonly ColumnSpec[];
-  sortBy: string;
+  /** Key by which rows stand in order; null where their order is decided and no edit changes it. */
+  sortBy: string | null;
   newRow: (rows: readonly Row[]) => Row;
+  /** Where a new row goes, when not to the end. */
+  insertAt?: (rows: readonly Row[]) => number;
   least?: number;
   empty: string;
   className?: string;
@@ -33,7 +36,19 @@ interface GridProps {
   rows?: readonly Row[];
 }
 
-export function Grid({ title, target, path, columns: specs, sortBy, newRow, least = 0, empty, className = "", rows: given }: GridProps) {
+export function Grid({
+  title,
+  target,
+  path,
+  columns: specs,
+  sortBy,
+  newRow,
+  insertAt,
+  least = 0,
+  empty,
+  className = "",
+  rows: given,
+}: GridProps) {
   const { session } = useBench();
   const document = useSnapshot("document");
   const faults = useSnapshot("faults");
@@ -56,6 +71,7 @@ export function Grid({ title, target, path, columns: specs, sortBy, newRow, leas
     columns,
     sortBy,
     newRow,
+    insertAt,
     least,
     write,
     onUnclear: (text) => setImporting({ pasted: text }),

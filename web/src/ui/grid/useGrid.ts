@@ -24,15 +24,16 @@ interface GridInput {
   path: string;
   rows: readonly Row[];
   columns: readonly GridColumn[];
-  sortBy: string;
+  sortBy: string | null;
   newRow: (rows: readonly Row[]) => Row;
+  insertAt: ((rows: readonly Row[]) => number) | undefined;
   least: number;
   write: (rows: Row[]) => void;
   /** A pasted block with headings or columns that are not understood. */
   onUnclear: (text: string) => void;
 }
 
-export function useGrid({ table, target, path, rows, columns, sortBy, newRow: fresh, least, write, onUnclear }: GridInput) {
+export function useGrid({ table, target, path, rows, columns, sortBy, newRow: fresh, insertAt, least, write, onUnclear }: GridInput) {
   const units = useUnits();
   const newRow = (held: readonly Row[]) => identified(path, fresh(held));
   const focusWanted = useRef(false);
@@ -62,8 +63,8 @@ export function useGrid({ table, target, path, rows, columns, sortBy, newRow: fr
   };
 
   // a row without its depth ends where the whole does
-  const place = (row: Row) => (row[sortBy] === null || row[sortBy] === undefined ? Number.MAX_VALUE : Number(row[sortBy]));
-  const sorted = (next: Row[]) => [...next].sort((a, b) => place(a) - place(b));
+  const place = (row: Row, key: string) => (row[key] === null || row[key] === undefined ? Number.MAX_VALUE : Number(row[key]));
+  const sorted = (next: Row[]) => (sortBy === null ? next : [...next].sort((a, b) => place(a, sortBy) - place(b, sortBy)));
 
   /** Put values into cells, sort by depth, and keep the cursor on the row it was on. */
   const put = (next: Row[], follow: number, dRow = 0, dColumn = 0) => {
@@ -108,7 +109,8 @@ export function useGrid({ table, target, path, rows, columns, sortBy, newRow: fr
   };
 
   const add = () => {
-    put([...rows, newRow(rows)], rows.length, 0, -columns.length);
+    const at = insertAt?.(rows) ?? rows.length;
+    put([...rows.slice(0, at), newRow(rows), ...rows.slice(at)], at, 0, -columns.length);
   };
   const remove = () => {
     const left = rows.filter((_, i) => i < from.row || i > to.row);
