@@ -69,7 +69,7 @@ def alternatives(page: Page) -> None:
 def others(page: Page) -> None:
     """Both schools, a platform well's path, and a deep-water well's mud."""
     page.open("/designs/2/depths")
-    page.click("Schools")
+    page.click("Methods")
     page.find("section[aria-label=surface]")
     shoot(page, "schools")
     page.open("/designs/3/ground")

@@ -39,9 +39,9 @@ def test_top_of_cement_is_dragged_nudged_and_typed_over(page):
     assert page.document(2)["strings"][2]["cement"]["top_md_ft"] == 2010.0
     page.keys(Keys.ENTER)
     page.find("[data-type-over]").send_keys("deep" + Keys.ENTER)
-    page.sees('"deep" is not a number in ft')
+    page.sees('"deep": enter a number in ft')
     page.find("[data-type-over]").send_keys(Keys.ESCAPE)
-    page.gone("is not a number")
+    page.gone("enter a number")
     assert top() == "2,010 ft"
 
 

@@ -9,7 +9,7 @@ DEMO, EMPTY, DEEP = "/designs/2", "/designs/1", "/designs/4"
 
 def test_both_schools_and_the_freedom_between_them(page):
     page.open(DEMO + "/depths")
-    page.click("Schools")
+    page.click("Methods")
     page.sees("free 6,840 to 8,900 ft")
     page.sees("Kick tolerance drilling deeper would be under 50.0 bbl.")
     assert page.violations() == []
@@ -25,7 +25,7 @@ def test_where_no_program_exists_the_least_change_frees_one(page):
     page.open(EMPTY + "/policy")
     page.type("/policy/depths/open_hole_limit_ft", "1000")
     page.click("Depths")
-    page.click("Schools")
+    page.click("Methods")
     page.sees("No program exists.")
     page.until(lambda: page.all("[data-relief]"), "what frees one")
     page.find("[data-relief]").click()

@@ -127,7 +127,7 @@ def test_a_whole_design_from_an_empty_well_by_keyboard(page):
 def test_nonsense_is_said_at_its_place_and_nothing_is_lost(page):
     page.open(DEMO + "/depths")
     page.type("/strings/2/shoe_md_ft", "deep")
-    page.sees('"deep" is not a number in ft')
+    page.sees('"deep": enter a number in ft')
     assert page.value("/strings/2/shoe_md_ft") == "deep"
     page.keys(Keys.ESCAPE)
     page.type("/strings/2/shoe_md_ft", "-5")

@@ -116,7 +116,7 @@ class _Sheet:
 
     def wellhead(self) -> list[list[str]]:
         head = self.evaluation.wellhead
-        rows = [["Wellhead, bottom to top", "Top flange", "Class", "Will see", "Height"]]
+        rows = [["Wellhead, bottom to top", "Top flange", "Class", "Max. surface pressure", "Height"]]
         for piece in head.pieces:
             rows.append(
                 [

@@ -142,7 +142,7 @@ def test_a_shoe_in_or_close_below_a_barred_zone_is_told(shoe, words):
     found = [
         plain(f.message) for f in find(run(document), "depths", "stop") if "no shoe is allowed" in plain(f.message)
     ]
-    assert found == ([f"The shoe stands {words} Soft marl, where no shoe is allowed."] if words else [])
+    assert found == ([f"The shoe is set {words} Soft marl, where no shoe is allowed."] if words else [])
 
 
 @pytest.mark.parametrize(("intermediate", "told"), [(5349.0, True), (5350.0, False), (5600.0, False), (5601.0, True)])
@@ -169,7 +169,7 @@ def test_a_long_open_hole_is_a_caution_with_its_length(shoe, length, told):
 
 def test_the_last_shoe_above_total_depth_is_told_with_the_distance():
     found = [f for f in find(run(strings(strings__3__shoe_md_ft=9750.0)), "depths", "caution") if f.remedies]
-    assert [plain(f.message) for f in found] == ["The last shoe stands 250 ft above total depth."]
+    assert [plain(f.message) for f in found] == ["The last shoe is 250 ft above total depth."]
     assert plain(found[0].remedies[0].label) == "Set it at total depth, 10,000 ft"
     assert not [f for f in find(run(strings()), "depths", "caution") if "above total depth" in plain(f.message)]
 

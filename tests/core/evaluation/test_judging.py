@@ -188,7 +188,7 @@ def test_a_conductor_is_judged_by_its_own_rule():
     document["strings"][0] |= {"shoe_md_ft": 90.0, "run": "jetted"}
     found = [f for f in find(run(document), "depths") if f.place == "/strings/0/shoe_md_ft"]
     assert [f.severity for f in found] == ["stop", "caution"]
-    assert plain(found[0].message) == "The conductor stands at 90 ft. Policy asks at least 80 ft below the ground."
+    assert plain(found[0].message) == "The conductor is set at 90 ft. Policy asks at least 80 ft below the ground."
     mended = applied(document, found[0].remedies[0].changes)
     assert [f.severity for f in find(run(mended), "depths") if f.place == "/strings/0/shoe_md_ft"] == ["caution"]
 
@@ -196,7 +196,7 @@ def test_a_conductor_is_judged_by_its_own_rule():
 def test_what_follows_from_each_zone_is_said():
     notes = [(n.index, plain(n.text)) for n in run(demo()).depths.zone_notes]
     assert notes == [
-        (1, "Fresh water: the first shoe below the conductor stands at 1,280 ft TVD or deeper."),
+        (1, "Fresh water: the first shoe below the conductor is set at 1,280 ft TVD or deeper."),
         (1, "Permeable: overbalance up to 2,000 psi, lest the pipe sticks."),
         (3, "No shoe between 3,350 ft and 4,170 ft TVD."),
         (3, "Losses: casing below is judged for the mud level that this zone leaves."),

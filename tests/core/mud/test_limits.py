@@ -48,7 +48,7 @@ def test_circulating_over_the_fracture_pressure_is_told(under, told):
     document = moved()
     document["ground"]["fracture"] = points((30, 16), (9999, 16), (10_000, rock))
     texts = [plain(f.message) for f in find(run(document), "mud", "stop")]
-    assert any(t.startswith("Circulating, the mud stands as") for t in texts) == told
+    assert any(t.startswith("Circulating, the equivalent density is") for t in texts) == told
 
 
 def deep(**changes):

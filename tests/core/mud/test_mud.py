@@ -72,7 +72,7 @@ def test_ecd_of_the_demo_is_the_sum_over_its_annulus():
     assert run(slow).mud.strings[3].surge_ppg < row.surge_ppg
     broken = demo()
     broken["strings"][3] |= {"reading_300": 400.0, "reading_600": 780.0, "flow_gpm": 900.0}
-    assert any(plain(f.message).startswith("Circulating, the mud stands as") for f in find(run(broken), "mud", "stop"))
+    assert any(plain(f.message).startswith("Circulating, the equivalent density is") for f in find(run(broken), "mud", "stop"))
     none = demo()
     none["strings"][3]["reading_600"] = None
     assert run(none).mud.strings[3].ecd_bottom_ppg is None
@@ -162,7 +162,7 @@ def test_full_gas_by_hand():
     # the shoe stands 14·0.0519481·6,000 = 4,363.6 psi
     assert evaluation.depths.strings[1].kick.full_gas_margin_psi == pytest.approx(4363.636 - 4535.065, abs=0.01)
     said = [plain(f.message) for f in find(evaluation, "depths", "stop")]
-    assert any("short of strength by 171 psi" in s for s in said)
+    assert any("deficit at the shoe 171 psi" in s for s in said)
 
 
 def test_greatest_intensity_is_that_at_which_the_asked_volume_just_stands():

@@ -265,7 +265,7 @@ def test_flowing_temperature_is_given_or_assumed_and_listed():
     assert mild[0] - hot[0] == pytest.approx(207 * 8.4494 * 60 * (1 - 0.67 / 2), rel=0.03)
     assert mild[1] == pytest.approx(hot[1], abs=1e-6)
     bare = four_strings()
-    told = [f for f in find(run(bare), "pipe", "unknown") if "What heat does" in plain(f.message)]
+    told = [f for f in find(run(bare), "pipe", "unknown") if "The effect of temperature" in plain(f.message)]
     assert [f.place for f in told] == ["/site/bottom_temperature_f"]
     assert run(bare).pipe.strings[3].loads, "a pipe is judged by all that is known"
 
@@ -311,7 +311,7 @@ def test_packer_stimulation_custom_and_salt():
         loads=[{"name": "injection", "kind": "burst", "inside_psi": 6000.0, "inside_ppg": 8.6, "outside_ppg": 8.33}],
     )
     warm = by_case(document, 3)["stimulation"][1]
-    assert any("What heat does" in plain(f.message) for f in find(run(document), "pipe", "unknown"))
+    assert any("The effect of temperature" in plain(f.message) for f in find(run(document), "pipe", "unknown"))
     document["site"] |= {"surface_temperature_f": 60.0, "bottom_temperature_f": 200.0}
     cases = by_case(document, 3)
     assert cases["evacuated above the packer"][0][2] == pytest.approx(8.6 * 12 / 231 * 10_000)
@@ -386,13 +386,13 @@ def test_what_hangs_in_the_surface_casing():
     area = np.pi / 4 * (20**2 - 19.124**2)
     assert row.hung_lbf == pytest.approx((279_646 + 243_912 + 60_000) * 19.445 / (19.445 + area), abs=30)
     alone = run(four_strings(stack_weight_lbf=800_000.0, stands_on="casing alone"))
-    stop = [f for f in find(alone, "pipe", "stop") if "hangs in it" in plain(f.message)]
+    stop = [f for f in find(alone, "pipe", "stop") if "Hung strings, wellhead" in plain(f.message)]
     assert stop[0].value is None
     assert stop[0].remedies, "a stronger pipe is offered"
     mended = run(
         applied(four_strings(stack_weight_lbf=800_000.0, stands_on="casing alone"), stop[0].remedies[0].changes)
     )
-    assert not [f for f in find(mended, "pipe", "stop") if "hangs in it" in plain(f.message)]
+    assert not [f for f in find(mended, "pipe", "stop") if "Hung strings, wellhead" in plain(f.message)]
 
 
 def test_a_short_factor_names_the_nearest_pipe_and_that_mends_it():

@@ -64,6 +64,6 @@ def test_a_stack_stays_on_its_string_when_another_is_deleted():
     finding = find(evaluation, "preventers", "caution")[0]
     assert (finding.place, plain(finding.message)) == (
         "/preventers/0",
-        "The string that it stands on is no longer in the design.",
+        "The string that it is installed on is no longer in the design.",
     )
     assert [s["id"] for s in applied(document, finding.remedies[0].changes)["preventers"]] == ["p1"]

@@ -43,10 +43,10 @@ def test_a_piece_follows_its_string_not_its_place():
     needed = [surface_psi(strings(), i) for i in range(3)]
     found = run(wellhead(string="s3", top_psi=2000.0))
     assert needed[2] > 2000.0 > needed[1]
-    assert any("this face stands 2,000 psi" in plain(f.message) for f in find(found, "wellhead", "stop"))
+    assert any("this face is rated 2,000 psi" in plain(f.message) for f in find(found, "wellhead", "stop"))
     gone = run(wellhead(string="lost"))
     assert [plain(f.message) for f in find(gone, "wellhead", "caution")] == [
-        "The string that it stands on is no longer in the design."
+        "The string that it is installed on is no longer in the design."
     ]
 
 

@@ -44,7 +44,7 @@ export function DesignMenu({ designName }: { designName: string }) {
             {d.name}
           </MenuItem>
         ))}
-        {others.length > 0 && <MenuHeading>Lay beside this one</MenuHeading>}
+        {others.length > 0 && <MenuHeading>Compare with this one</MenuHeading>}
         {others.map((d) => (
           <MenuItem key={d.id} disabled={save !== "saved"} onSelect={() => void navigate(`/designs/${session.id}/beside/${d.id}`)}>
             <Columns2 size={13} aria-hidden /> {d.name}

@@ -38,7 +38,7 @@ export function useActions(showKeys: () => void): Action[] {
     }));
     const strings = (inForce ?? []).map<Action>((s, i) => ({
       id: `string-${i}`,
-      title: `Take in hand: ${s.od_in === null ? s.role : units.text(s.od_in, "size")} ${s.role}`,
+      title: `Select: ${s.od_in === null ? s.role : units.text(s.od_in, "size")} ${s.role}`,
       group: "Design",
       run: () => {
         select(i);

@@ -3,6 +3,7 @@
 import { useId, useState } from "react";
 import { useFault } from "../design/context";
 import type { Quantity } from "../design/types";
+import { numberWanted } from "./numbers";
 import { useUnits } from "./units";
 
 interface NumberFieldProps {
@@ -56,7 +57,7 @@ export function NumberField({
     }
     const parsed = units.parse(text, quantity);
     if (parsed === null) {
-      setWrong(`"${text}" is not a number${units.unit(quantity) ? ` in ${units.unit(quantity)}` : ""}`);
+      setWrong(`"${text}": enter ${numberWanted(units.unit(quantity))}`);
       return;
     }
     setWrong(null);

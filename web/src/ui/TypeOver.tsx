@@ -1,6 +1,7 @@
 // Typing over a number in a drawing: a field laid over its label. Enter keeps, Escape drops, text that is no number stays.
 import { useEffect, useRef, useState } from "react";
 import type { Quantity } from "../design/types";
+import { numberWanted } from "./numbers";
 import { useUnits } from "./units";
 
 export interface TypeOverRequest {
@@ -77,7 +78,7 @@ export function TypeOver({ request, close }: { request: TypeOverRequest; close: 
       </span>
       {wrong && (
         <span role="alert" className="block px-1 text-xs text-brick">
-          &quot;{text}&quot; is not a number{unit && ` in ${unit}`}
+          &quot;{text}&quot;: enter {numberWanted(unit)}
         </span>
       )}
     </div>

@@ -56,3 +56,8 @@ export function parseInches(text: string): number | null {
   const bottom = Number(match[3]);
   return bottom === 0 ? null : Number(match[1] ?? 0) + Number(match[2]) / bottom;
 }
+
+/** What a field of numbers asks for: "a size in inches", "a number in ppg". */
+export function numberWanted(unit: string): string {
+  return unit === "" ? "a number" : unit === "in" ? "a size in inches" : `a number in ${unit}`;
+}

@@ -42,7 +42,7 @@ def unknown_displacement(string: LaidString) -> Finding:
 
 
 def unknown_rock(string: LaidString) -> Finding:
-    text = "Whether the rock stands the cement is unknown: fracture is not given over the whole open hole."
+    text = "Whether the cement column breaks the rock down is unknown: fracture pressure is not given over the whole open hole."
     return _find("unknown", string.path, _subject(string), text)
 
 
@@ -89,7 +89,11 @@ def breakdown(well: Well, string: LaidString, column: Column, tvd: float, fractu
         "; the rock breaks at ",
         emw(fracture),
         ".",
-        *(() if remedies else (" No slurry or top of cement tried here stands; the job needs stages.",)),
+        *(
+            ()
+            if remedies
+            else (" No slurry weight or top of cement tried here avoids breakdown; the job needs stages.",)
+        ),
         value=reached,
         limit=emw(fracture),
         remedies=remedies,

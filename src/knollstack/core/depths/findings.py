@@ -62,9 +62,9 @@ def _full_gas(string: LaidString, kick: KickResult) -> Iterator[Finding]:
     """The other criterion: the shoe must stand a hole full of gas, whatever the volume."""
     margin, at = kick.full_gas_margin_psi, kick.full_gas_md_ft
     if margin is not None and at is not None and margin < 0:
-        where: Words = ("With the hole full of gas the shoe is short of strength by ",)
+        where: Words = ("Full evacuation to gas: deficit at the shoe ",)
         if at > string.shoe_md_ft + 0.5:
-            where = ("With the hole full of gas the rock at ", depth(at), " is short of strength by ")
+            where = ("Full evacuation to gas: deficit at ", depth(at), ", ")
         yield _find(
             "stop",
             f"{string.path}/shoe_md_ft",
@@ -134,7 +134,7 @@ def rule_findings(well: Well, string: LaidString, above: LaidString | None) -> I
             "stop",
             place,
             subject,
-            f"The shoe stands {words} {barred.zone.name}, where no shoe is allowed.",
+            f"The shoe is set {words} {barred.zone.name}, where no shoe is allowed.",
             value=stands,
             limit=depth(barred.base_tvd_ft),
             remedies=_moved(well, string, barred.base_tvd_ft, "Move the shoe to "),
@@ -173,7 +173,7 @@ def conductor_findings(well: Well, string: LaidString) -> Iterator[Finding]:
             "stop",
             place,
             subject,
-            "The conductor stands at ",
+            "The conductor is set at ",
             stands,
             ". ",
             *why,
@@ -247,7 +247,7 @@ def total_depth_findings(well: Well, last: LaidString) -> Iterator[Finding]:
             "caution",
             place,
             last.shoe_words,
-            "The last shoe stands ",
+            "The last shoe is ",
             depth(total - last.shoe_md_ft),
             " above total depth.",
             remedies=(remedy(Change(path=place, value=total), "Set it at total depth, ", depth(total)),),

@@ -123,7 +123,10 @@ def lesser_kick_volume(at_weak_point_bbl: Value, at_bottom_bbl: Value) -> Value:
 
 
 @formula(
-    "V = min(V₁, V₂), by the height and the two volumes",
+    "P_w = (12/231)·F·D_w,  P_f = (12/231)·(P + i)·D_b,  Gₘ = (12/231)·ρ;  "
+    "H = (P_w − P_f + Gₘ·(D_b − D_w))/(Gₘ − G_i), clipped to 0 … D_b − D_w;  "
+    "V₁ = (c_p·(H − H_c) + c_c·H_c)·P_w/P_f,  H_c = max(0, H − max(0, D_b − D_w − L_c));  "
+    "V₂ = c_c·min(H, L_c) + c_p·max(0, H − L_c);  V = min(V₁, V₂)",
     "",
     SINGLE_BUBBLE,
     ("section_tvd_ft > 0", "fracture_ppg > 0", "pore_ppg > 0", "mud_ppg > 0", "weak_tvd_ft <= section_tvd_ft"),

@@ -24,7 +24,7 @@ def zone_notes(well: Well) -> tuple[ZoneNote, ...]:
 def _brought(well: Well, rules: DepthRules, zone: Zone) -> Iterator[Words]:
     if zone.fluid == "fresh water":
         covered = depth(rules.fresh_water.covered_from(zone.base_tvd_ft))
-        yield "Fresh water: the first shoe below the conductor stands at ", covered, " TVD or deeper."
+        yield "Fresh water: the first shoe below the conductor is set at ", covered, " TVD or deeper."
     if zone.case_before_deeper:
         band = rules.case_off.band(zone)
         shallow, deep = depth(band.shallow_tvd_ft), depth(band.deep_tvd_ft)

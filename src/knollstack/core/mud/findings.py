@@ -86,11 +86,11 @@ def moving_findings(well: Well, string: LaidString, moved: Moving | None) -> Ite
             yield _find(
                 string,
                 "stop",
-                f"{what}, the mud stands as ",
+                f"{what}, the equivalent density is ",
                 emw(worst.emw_ppg),
                 " at ",
                 depth(worst.md_ft),
-                "; the rock breaks at ",
+                "; fracture is at ",
                 emw(worst.rock_ppg),
                 ".",
                 working=f"mud/{string.index}/{key}_worst",

@@ -106,7 +106,7 @@ def _nearest(well: Well, catalogue: Catalogue, string: LaidString, exposed: Expo
         return Chosen((), (say(string, "unknown", text),))
     pipes = candidates(well, catalogue, string, exposed)
     least = np.nan_to_num(least_shares(well.policy.pipe, frame, pipes), nan=-1.0) if pipes else np.array([])
-    text = "No pipe of this size that may be chosen stands its loads and lets the next bit through."
+    text = "No pipe of this size that may be chosen withstands its loads and drifts the next bit."
     other = other_connection(well, catalogue, string, exposed, frame)
     if not len(least) or float(np.max(least)) <= 0:
         return Chosen((), (say(string, "stop", text, remedies=other),))

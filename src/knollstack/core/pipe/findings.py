@@ -138,7 +138,7 @@ _MISSING: dict[Missing, str] = {
     "collapse": "The collapse load is unknown: pore pressure or mud of a hole below is not known.",
     "derating": "Ratings are unknown: policy's derating leaves under 30 % of the yield where the pipe is hottest.",
     "liner": "The weight of the liner hung inside is unknown: its pipe or its mud is not known.",
-    "temperature": "What heat does to the string is unknown: no ground temperature is given.",
+    "temperature": "The effect of temperature on the string is unknown: no ground temperature is given.",
 }
 
 
@@ -181,7 +181,7 @@ def string_findings(
             yield say(string, "unknown", text)
             break
     if judged.unknown("collapse"):
-        text = "Collapse is unknown: tension, or heat and tension, leave less of the yield than its equation holds for."
+        text = "Collapse is unknown: tension, or temperature and tension, leave less of the yield than its equation is valid for."
         yield say(string, "unknown", text)
     for load in row.loads:
         yield from _load_findings(well, catalogue, exposed, judged, load)

@@ -99,7 +99,7 @@ def judge_hung(equipped: Equipped, rows: tuple[PipeRow, ...]) -> tuple[tuple[Pip
     finding = say(
         bearer,
         "stop",
-        "All that hangs in it and stands on it puts ",
+        "Hung strings, wellhead and BOP stack put ",
         force(load),
         f" on its top: the factor is {factor:.2f}; policy asks {asked:g}.",
         remedies=_mend(equipped, bearer, load),

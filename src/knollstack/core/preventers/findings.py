@@ -50,7 +50,7 @@ def no_class_findings(string: LaidString, class_psi: float | None, needed: float
     if needed is None:
         yield _find(string, "unknown", string.path, "The surface pressure is unknown, so no class follows.")
     elif class_psi is None:
-        yield _find(string, "stop", string.path, "No class stands ", pressure(needed), ".")
+        yield _find(string, "stop", string.path, "No pressure class covers ", pressure(needed), ".")
 
 
 def bore_findings(string: LaidString, below: LaidString | None, bore_in: float | None) -> Iterator[Finding]:
@@ -92,7 +92,7 @@ def unused_findings(stacks: tuple[Stack, ...], used: set[str], known: set[str]) 
         if stack.id in used:
             continue
         kept = [s.model_dump(mode="json") for s in stacks if s.id != stack.id]
-        words: Words = ("The string that it stands on is no longer in the design.",)
+        words: Words = ("The string that it is installed on is no longer in the design.",)
         if stack.string in known:
             words = ("Its string carries no stack, or another one; this one is not used.",)
         yield find(

@@ -39,7 +39,7 @@ const Shoes = memo(function Shoes() {
         tabs={[
           { value: "cards", title: "One by one", content: <Cards /> },
           { value: "table", title: "As a table", content: <StringsGrid /> },
-          { value: "schools", title: "Schools", content: <Schools /> },
+          { value: "schools", title: "Methods", content: <Schools /> },
         ]}
         value={tab}
         onChange={setTab}
@@ -268,7 +268,7 @@ function KickLine({ index, size }: { index: number; size: string }) {
         {kick.full_gas_margin_psi === null ? (
           "unknown"
         ) : (
-          <Headline working={`depths/${index}/full_gas`} title={`hole full of gas, ${size} shoe`}>
+          <Headline working={`depths/${index}/full_gas`} title={`full evacuation to gas, ${size} shoe`}>
             {units.text(Math.abs(kick.full_gas_margin_psi), "pressure")}
           </Headline>
         )}

@@ -70,7 +70,7 @@ export function Schools() {
           onClick={() => {
             session.edit([{ path: "/strings", value: [] }]);
           }}
-          title="Drop the decided strings; the program then follows the ground by the school of policy"
+          title="Drop the decided strings; the program then follows the ground by the method of policy"
         >
           Let it follow the ground
         </Button>

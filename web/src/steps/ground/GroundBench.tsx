@@ -23,10 +23,10 @@ const ZONES: readonly ColumnSpec[] = [
   { key: "fluid", width: "18%" },
 ];
 const FLAGS: readonly ColumnSpec[] = [
-  { key: "name", width: "23%" },
-  { key: "permeable", label: "Perm." },
+  { key: "name", width: "18%" },
+  { key: "permeable", label: "Permeable" },
   "hazards:losses",
-  { key: "hazards:overpressure", label: "Over- pressured" },
+  { key: "hazards:overpressure", label: "Overpressured" },
   "hazards:caving",
   { key: "case_before_deeper", label: "Case off" },
   { key: "shoe_allowed", label: "Shoe OK" },
@@ -196,7 +196,7 @@ const GroundPanel = memo(function GroundPanel({ shown, onShow }: { shown: string
     profile("overburden", "Overburden", "No overburden yet: estimates of fracture need it."),
     {
       value: "temperature",
-      title: "Heat",
+      title: "Temperature",
       content: (
         <Grid
           title="Temperature"

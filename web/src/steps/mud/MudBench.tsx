@@ -59,30 +59,30 @@ function MudCard({ index, evaluation }: { index: number; evaluation: Evaluation 
       )}
       {!row.riserless && (
         <dl className="grid grid-cols-[1fr_auto] gap-x-3 text-[12.5px]">
-          <dt className="text-mute">least{row.lower && `: ${row.lower.cause} at ${units.text(row.lower.md_ft, "depth")}`}</dt>
+          <dt className="text-mute">minimum{row.lower && `: ${row.lower.cause} at ${units.text(row.lower.md_ft, "depth")}`}</dt>
           <dd className="text-right">
             {row.lower === null || row.lower.cause === "hole stability" ? ( // read off its profile: no equation
               units.text(row.lower?.mud_ppg, "emw")
             ) : (
-              <Headline working={`mud/${index}/lower`} title={`least mud weight, ${hole} hole`}>
+              <Headline working={`mud/${index}/lower`} title={`minimum mud weight, ${hole} hole`}>
                 {units.text(row.lower.mud_ppg, "emw")}
               </Headline>
             )}
           </dd>
-          <dt className="text-mute">planned, least in tenths</dt>
+          <dt className="text-mute">planned, minimum in tenths</dt>
           <dd className="text-right">{units.text(row.planned_ppg, "emw")}</dd>
-          <dt className="text-mute">greatest{row.upper && `: ${row.upper.cause} at ${units.text(row.upper.md_ft, "depth")}`}</dt>
+          <dt className="text-mute">maximum{row.upper && `: ${row.upper.cause} at ${units.text(row.upper.md_ft, "depth")}`}</dt>
           <dd className="text-right">
             {row.upper === null ? (
               "unknown"
             ) : (
-              <Headline working={`mud/${index}/upper`} title={`greatest mud weight, ${hole} hole`}>
+              <Headline working={`mud/${index}/upper`} title={`maximum mud weight, ${hole} hole`}>
                 {units.text(row.upper.mud_ppg, "emw")}
               </Headline>
             )}
           </dd>
           <dt className="text-mute">
-            greatest overbalance{row.overbalance_md_ft !== null && ` at ${units.text(row.overbalance_md_ft, "depth")}`}
+            maximum overbalance{row.overbalance_md_ft !== null && ` at ${units.text(row.overbalance_md_ft, "depth")}`}
           </dt>
           <dd className="text-right">
             {row.overbalance_psi === null ? (

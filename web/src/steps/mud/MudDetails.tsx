@@ -115,7 +115,7 @@ export function MudAtRest({ index, hole, row }: Props) {
         {volumes && (
           <>
             <dt className="text-mute">
-              hole, less steel of the drill string {units.text(volumes.string_displacement_bbl, "volume")}, and pits{" "}
+              hole, less steel of the drill string {units.text(volumes.string_displacement_bbl, "volume")}, and active volume at surface{" "}
               {units.text(volumes.pits_bbl, "volume")}
             </dt>
             <dd className="text-right">{units.text(volumes.total_bbl, "volume")}</dd>

@@ -24,7 +24,7 @@ export function CatalogueTable({ index }: { index: number }) {
   const [joint, setJoint] = useState("BTC");
   const { data } = useQuery({ queryKey: ["pipes", odIn], queryFn: () => getPipes(odIn!), enabled: odIn !== null, staleTime: Infinity });
   if (odIn === null || !data)
-    return <Empty>{odIn === null ? "The size of the string in hand is not known." : "Reading the catalogue…"}</Empty>;
+    return <Empty>{odIn === null ? "The size of the selected string is not known." : "Reading the catalogue…"}</Empty>;
   const joints = [...new Set(data.map((p) => p.connection))];
   const chosen = joints.includes(joint) ? joint : (joints[0] ?? "");
   const shown = data.filter((p) => p.connection === chosen);

@@ -55,7 +55,7 @@ const Pipes = memo(function Pipes({ loads, chosen, selected, setTaken }: PipesPr
         ))}
         <p className="mt-2 text-[12px] text-mute">
           Dashed: what the pipe stands over the factor asked. A case clicked is drawn apart. Relative costs, generic connections and weights
-          of wellhead and preventers are planning values: replace them with your own.
+          of wellhead and BOPs are planning values: replace them with your own.
         </p>
       </>
     );

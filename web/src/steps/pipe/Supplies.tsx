@@ -60,8 +60,8 @@ export function Stock() {
       <div className="mb-1 grid grid-cols-[1fr_7rem] items-center text-[12.5px]">
         <span>Choose pipe from</span>
         <DocChoice label="Choose pipe from" path="/policy/pipe/choose_from" fallback="catalogue" />
-        <span>Least</span>
-        <DocChoice label="Least of" path="/policy/pipe/least" fallback="cost" />
+        <span>Minimize</span>
+        <DocChoice label="Minimize" path="/policy/pipe/least" fallback="cost" />
       </div>
       <p className="mb-1 text-[12px] text-mute">
         Prices are per foot in a currency of your own. A length left empty is not limited; a limited one holds for the whole well.

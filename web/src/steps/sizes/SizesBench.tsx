@@ -63,12 +63,12 @@ export function SizesBench() {
               ),
             },
             {
-              label: "Opened from",
+              label: "Pilot hole",
               unit,
               width: "13%",
               cell: (s, i) => (
                 <Value applies={i > 0 && s.run !== "driven" && s.run !== "jetted"}>
-                  {choice(i, "opened_from_in", `${s.role} opened from`, null)}
+                  {choice(i, "opened_from_in", `${s.role} pilot hole`, null)}
                 </Value>
               ),
             },
@@ -98,7 +98,7 @@ export function SizesBench() {
                 i === 0 || s.bit_in === null ? <Value applies={false}>–</Value> : units.number(rows[i]!.outer_drift_in, "diameter"),
             },
             {
-              label: "Bit to spare",
+              label: "Bit-to-drift clearance",
               unit,
               cell: (_, i) => {
                 const margin = rows[i]!.bit_margin_in;

@@ -70,7 +70,7 @@ function Pieces({ decided }: { decided: boolean }) {
           <th className="border-b border-rule px-1 text-left font-normal">Top flange</th>
           <th className="border-b border-rule px-1 font-normal">Bore, {units.unit("size")}</th>
           <th className="border-b border-rule px-1 font-normal">Class, {units.unit("pressure")}</th>
-          <th className="border-b border-rule px-1 font-normal">Will see, {units.unit("pressure")}</th>
+          <th className="border-b border-rule px-1 font-normal">Max. surface pressure, {units.unit("pressure")}</th>
           <th className="border-b border-rule px-1 font-normal">Height, {units.unit("height")}</th>
           <th className="border-b border-rule px-1 font-normal">Gap under, {units.unit("height")}</th>
         </tr>

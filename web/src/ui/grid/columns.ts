@@ -1,6 +1,7 @@
 // Columns of an editable table: how a cell reads as text, and how a typed text becomes a value. No React.
 import type { Reference } from "../../design/reference";
 import type { Quantity } from "../../design/types";
+import { numberWanted } from "../numbers";
 import type { Units } from "../units";
 
 export type Row = Record<string, unknown>;
@@ -79,7 +80,7 @@ export function readCell(text: string, column: GridColumn, units: Units): { valu
       if (bare === "" && column.optional) return { value: null };
       const value = units.parse(bare, column.quantity);
       const unit = units.unit(column.quantity);
-      return value === null ? { expected: `a number${unit && ` in ${unit}`}` } : { value };
+      return value === null ? { expected: numberWanted(unit) } : { value };
     }
   }
 }
