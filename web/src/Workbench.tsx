@@ -30,13 +30,23 @@ const LIGHT_RETRY_MS = 40;
 export function Workbench() {
   const { designId } = useParams();
   const id = Number(designId);
-  const { data, error } = useQuery({ queryKey: ["design", id], queryFn: () => getDesign(id), gcTime: 0, staleTime: Infinity, retry: 1 });
+  const named = Number.isInteger(id) && id > 0;
+  const { data, error } = useQuery({
+    queryKey: ["design", id],
+    queryFn: () => getDesign(id),
+    enabled: named,
+    gcTime: 0,
+    staleTime: Infinity,
+    retry: 1,
+  });
+  if (!named) return <Message text={`There is no design "${designId}".`} />;
   if (error) return <Message text={`This design cannot be opened: ${error.message}`} />;
   if (!data) return <Message text="Opening the design…" />;
   return <Open key={id} view={data} />;
 }
 
-function Message({ text, to = "/", toText = "All wells" }: { text: string; to?: string; toText?: string }) {
+/** An address that leads nowhere, and the way home. */
+export function Message({ text, to = "/", toText = "All wells" }: { text: string; to?: string; toText?: string }) {
   return (
     <main className="grid h-full place-items-center text-mute">
       <p>
@@ -99,6 +109,7 @@ function Desk({ session, designName, step }: { session: Session; designName: str
   );
 
   useLight(place);
+  useTitle(step, session);
 
   return (
     <BenchContext value={bench}>
@@ -122,6 +133,18 @@ function Desk({ session, designName, step }: { session: Session; designName: str
       )}
     </BenchContext>
   );
+}
+
+/** The page's title: step and well. */
+function useTitle(step: Step, session: Session) {
+  const reference = useReference();
+  const name = useSyncExternalStore(session.subscribe, () => session.snapshot().document.name);
+  useEffect(() => {
+    document.title = `${reference.title(step)} · ${name} · Knollstack`;
+    return () => {
+      document.title = "Knollstack";
+    };
+  }, [reference, step, name]);
 }
 
 /** What a printed view is of. */

@@ -11,7 +11,7 @@ import { PreferencesContext, storeSettings, storedSettings } from "./preferences
 import "./styles.css";
 import { Units, UnitsContext } from "./ui/units";
 import { WellList } from "./wells/WellList";
-import { Workbench } from "./Workbench";
+import { Message, Workbench } from "./Workbench";
 
 const formulas = () => import("./formulas/FormulasPage").then((m) => ({ Component: m.FormulasPage }));
 
@@ -23,7 +23,7 @@ const router = createBrowserRouter([
   { path: "/designs/:designId/:step", element: <Workbench /> },
   { path: "/formulas", lazy: formulas },
   { path: "/formulas/:name", lazy: formulas },
-  { path: "*", element: <Navigate to="/" replace /> },
+  { path: "*", element: <Message text="Nothing is kept under this address." /> },
 ]);
 
 function App() {

@@ -32,7 +32,7 @@ def test_nothing_of_version_1_is_lost():
     for key, (step, name) in POLICY.items():
         assert key in gone or new["policy"][step][name] == old["policy"][key], key
     # 60 °F at surface and 120 °F more in production; tested in green cement
-    assert new["site"] == old["site"] | {"flowing_wellhead_f": 180.0}
+    assert new["site"] == old["site"] | {"flowing_wellhead_f": 180.0, "assumed": []}
     assert new["policy"]["pipe"]["pressure_test"] == "in green cement"
     for part in ("trajectory", "pipes", "stock", "note", "name"):
         assert new[part] == old[part]

@@ -1,14 +1,18 @@
 """Path, profiles and window: exact at points, steps and boundaries; unknown stays unknown."""
 
+import json
+
 import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from knollstack.core.document.design import GroundModel, LeakOffTest, Point, Zone
+from knollstack.core.base.units import plain
+from knollstack.core.document.design import GroundModel, LeakOffTest, Point, Zone, empty
 from knollstack.core.document.policy import MudPolicy
 from knollstack.core.ground.profiles import build_ground, build_profile
 from knollstack.core.ground.window import build_window, planned_mud_ppg
+from tests.helpers import run
 
 
 def pts(*pairs):
@@ -79,3 +83,20 @@ def test_window_over_an_interval_is_that_of_a_fine_grid(pore_z, fracture_z, data
 @pytest.mark.parametrize(("lower", "upper", "planned"), [(9.01, 12, 9.1), (9.1, 12, 9.1), (13.24, 13.27, 13.24)])
 def test_planned_mud_rounds_up_unless_that_is_too_much(lower, upper, planned):
     assert planned_mud_ppg(lower, upper) == planned
+
+
+def test_a_new_well_lists_what_nobody_has_given():
+    """Each is an assumption until it is typed; what was typed is none."""
+    document = json.loads(empty("New well").model_dump_json())
+    said = [plain(a.text) for a in run(document).assumptions if a.step == "ground"]
+    assert said == [
+        "Rig floor 30 ft above the ground.",
+        "Cellar 6 ft deep.",
+        "Flow line 20 ft above the ground.",
+        "Total depth 10,000 ft, not given yet.",
+    ]
+    document["site"]["assumed"] = ["total_depth"]
+    left = [a for a in run(document).assumptions if a.step == "ground"]
+    assert [a.place for a in left] == ["/trajectory/stations/1/md_ft"]
+    document["site"]["assumed"] = []
+    assert not [a for a in run(document).assumptions if a.step == "ground"]

@@ -119,7 +119,7 @@ def test_zones_are_drawn_down_to_the_deepest_point_and_what_is_missing_is_told()
         {"id": "b", "name": "B", "top_tvd_ft": 9500.0, "base_tvd_ft": 12_000.0},
         {"id": "c", "name": "C", "top_tvd_ft": 12_000.0, "base_tvd_ft": 13_000.0},
     ]
-    result, findings = judge(built(document))
+    result, findings, _ = judge(built(document))
     assert [(z.name, z.top_md_ft, z.base_md_ft) for z in result.zones] == [("A", 100, 9500), ("B", 9500, 10_000)]
     assert [z.index for z in result.zones] == [0, 1]
     said = [(f.place, plain(f.message)) for f in findings]

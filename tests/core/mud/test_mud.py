@@ -72,7 +72,9 @@ def test_ecd_of_the_demo_is_the_sum_over_its_annulus():
     assert run(slow).mud.strings[3].surge_ppg < row.surge_ppg
     broken = demo()
     broken["strings"][3] |= {"reading_300": 400.0, "reading_600": 780.0, "flow_gpm": 900.0}
-    assert any(plain(f.message).startswith("Circulating, the equivalent density is") for f in find(run(broken), "mud", "stop"))
+    assert any(
+        plain(f.message).startswith("Circulating, the equivalent density is") for f in find(run(broken), "mud", "stop")
+    )
     none = demo()
     none["strings"][3]["reading_600"] = None
     assert run(none).mud.strings[3].ecd_bottom_ppg is None

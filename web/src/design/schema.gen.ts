@@ -1709,6 +1709,7 @@ export interface components {
             preventers: components["schemas"]["Stack"][];
             /**
              * @default {
+             *       "assumed": [],
              *       "bottom_temperature_f": null,
              *       "cellar_depth_ft": 6,
              *       "choke_line_psi": null,
@@ -2166,6 +2167,7 @@ export interface components {
                 preventers: components["schemas"]["Stack"][];
                 /**
                  * @default {
+                 *       "assumed": [],
                  *       "bottom_temperature_f": null,
                  *       "cellar_depth_ft": 6,
                  *       "choke_line_psi": null,
@@ -2576,6 +2578,7 @@ export interface components {
                 preventers: components["schemas"]["Stack"][];
                 /**
                  * @default {
+                 *       "assumed": [],
                  *       "bottom_temperature_f": null,
                  *       "cellar_depth_ft": 6,
                  *       "choke_line_psi": null,
@@ -4540,6 +4543,7 @@ export interface components {
                 preventers: components["schemas"]["Stack"][];
                 /**
                  * @default {
+                 *       "assumed": [],
                  *       "bottom_temperature_f": null,
                  *       "cellar_depth_ft": 6,
                  *       "choke_line_psi": null,
@@ -4698,6 +4702,12 @@ export interface components {
         };
         /** Site */
         Site: {
+            /**
+             * Assumed
+             * @description what of the basis nobody has given yet
+             * @default []
+             */
+            assumed: ("rig_floor_ft" | "cellar_depth_ft" | "flowline_height_ft" | "total_depth")[];
             /**
              * Temperature at total depth
              * @default null
@@ -5590,6 +5600,7 @@ export interface components {
                 preventers: components["schemas"]["Stack"][];
                 /**
                  * @default {
+                 *       "assumed": [],
                  *       "bottom_temperature_f": null,
                  *       "cellar_depth_ft": 6,
                  *       "choke_line_psi": null,
@@ -6296,6 +6307,7 @@ export interface components {
                 preventers: components["schemas"]["Stack"][];
                 /**
                  * @default {
+                 *       "assumed": [],
                  *       "bottom_temperature_f": null,
                  *       "cellar_depth_ft": 6,
                  *       "choke_line_psi": null,

@@ -29,6 +29,14 @@ export interface Newest {
   newest_document: Design;
 }
 
+/** What of the basis is typed is assumed no more. */
+function given(document: Design, changes: readonly Change[]): Design {
+  const left = document.site.assumed.filter(
+    (name) => !changes.some(({ path }) => (name === "total_depth" ? path.startsWith("/trajectory") : path === `/site/${name}`)),
+  );
+  return left.length === document.site.assumed.length ? document : { ...document, site: { ...document.site, assumed: left } };
+}
+
 const SAVE_AFTER_MS = 700;
 const LOOK_EVERY_MS = 20_000;
 const RETRY_AFTER_MS = 3000;
@@ -109,7 +117,7 @@ export class Session {
 
   /** Apply changes as one undo step, or as part of the drag under way. */
   edit(changes: readonly Change[]): void {
-    const next = change(this.state.document, changes);
+    const next = given(change(this.state.document, changes), changes);
     if (this.dragStart === null) {
       this.past.push(this.state.document);
       this.future = [];

@@ -13,7 +13,8 @@ export function FormulasPage() {
   const shown = (formulas ?? []).filter((f) =>
     [f.name, f.title, f.symbolic, f.source, ...f.inputs.map((i) => i.meaning)].some((text) => text.toLowerCase().includes(wanted)),
   );
-  const chosen = formulas?.find((f) => f.name === name) ?? shown[0];
+  const unknown = name !== undefined && formulas !== undefined && !formulas.some((f) => f.name === name);
+  const chosen = unknown ? undefined : (formulas?.find((f) => f.name === name) ?? shown[0]);
   return (
     <div className="flex h-full flex-col">
       <header className="flex h-10 shrink-0 items-center gap-3 bg-bar px-4 text-bar-ink">
@@ -51,6 +52,14 @@ export function FormulasPage() {
         </nav>
         <main className="min-w-0 flex-1 overflow-y-auto px-6 py-4">
           {isError && <p className="text-brick">The server is not reached.</p>}
+          {unknown && (
+            <p className="text-mute">
+              There is no formula &quot;{name}&quot;.{" "}
+              <Link className="text-petrol underline" to="/formulas">
+                All formulas
+              </Link>
+            </p>
+          )}
           {chosen && <FormulaView key={chosen.name} formula={chosen} />}
         </main>
       </div>

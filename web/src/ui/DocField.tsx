@@ -1,5 +1,6 @@
 // Fields bound to a place of the document. Editing a proposed string adopts the proposal first.
-import { adoption, useAt, useBench } from "../design/context";
+import { adoption, useAt, useBench, useDocument } from "../design/context";
+import type { Design } from "../design/types";
 import { Tooltip } from "radix-ui";
 import { useReference } from "../design/reference";
 import { useUnits } from "./units";
@@ -23,21 +24,30 @@ interface DocNumberProps {
   align?: "left" | "right";
 }
 
+/** A number of the basis that nobody has given: shown as what is proposed, until it is typed. */
+function isAssumed(document: Design, path: string): boolean {
+  const last = document.trajectory.stations.length - 1;
+  return document.site.assumed.some((name) => path === (name === "total_depth" ? `/trajectory/stations/${last}/md_ft` : `/site/${name}`));
+}
+
 export function DocNumber({ label, path, proposed, align }: DocNumberProps) {
   const edit = useEdit(path);
   const field = useReference().at(path);
   const held = useAt(path) as number | null | undefined;
+  const assumed = useDocument((d) => isAssumed(d, path));
   return (
     <NumberField
       label={label ?? field.title}
       place={path}
       quantity={field.quantity ?? "factor"}
       help={field.help}
-      value={field.optional ? held : (held ?? proposed)}
-      optional={field.optional}
-      proposed={proposed}
+      value={assumed ? null : field.optional ? held : (held ?? proposed)}
+      optional={field.optional || assumed}
+      proposed={assumed ? held : proposed}
       align={align}
-      onCommit={edit}
+      onCommit={(value) => {
+        if (value !== null || field.optional) edit(value);
+      }}
     />
   );
 }

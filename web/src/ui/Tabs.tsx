@@ -21,12 +21,12 @@ export function Tabs({
 }) {
   return (
     <Radix.Root value={value} onValueChange={onChange} className="flex min-h-0 flex-1 flex-col">
-      <Radix.List aria-label={label} className="mb-2 flex shrink-0 flex-wrap gap-x-2.5 border-b border-rule">
+      <Radix.List aria-label={label} className="mb-2 flex shrink-0 flex-wrap gap-x-1.5 border-b border-rule">
         {tabs.map((tab) => (
           <Radix.Trigger
             key={tab.value}
             value={tab.value}
-            className="-mb-px border-b-2 border-transparent py-1 text-[12.5px] whitespace-nowrap text-mute data-[state=active]:border-petrol data-[state=active]:font-semibold data-[state=active]:text-ink"
+            className="-mb-px border-b-2 border-transparent py-1 font-narrow text-[12.5px] whitespace-nowrap text-mute data-[state=active]:border-petrol data-[state=active]:font-semibold data-[state=active]:text-ink"
           >
             {tab.title}
           </Radix.Trigger>

@@ -8,7 +8,7 @@ across fields live in the room `reading`.
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated, Literal, get_args
 
 from pydantic import Field, StrictBool
 
@@ -40,6 +40,9 @@ FORMAT = "knollstack.well"
 VERSION = 3
 
 
+Basis = Literal["rig_floor_ft", "cellar_depth_ft", "flowline_height_ft", "total_depth"]
+
+
 class Site(Part):
     setting: Literal["land", "platform", "subsea"] = told("Setting", "land")
     rig_floor_ft: Height = told("Rig floor", 30.0, help="above ground on land, above sea level at sea")
@@ -57,6 +60,7 @@ class Site(Part):
     h2s_ppm: Annotated[float, number(0, 1_000_000), Of("concentration")] | None = told("H2S in the gas", None)
     co2_percent: Annotated[float, number(0, 100), Of("percent")] | None = told("CO2 in the gas", None)
     choke_line_psi: Pressure | None = told("Choke-line friction", None, help="at kill rate, subsea")
+    assumed: tuple[Basis, ...] = told("Assumed", (), help="what of the basis nobody has given yet")
 
 
 class Station(Part):
@@ -204,4 +208,4 @@ class Design(Part):
 
 def empty(name: str) -> Design:
     """A well with nothing decided and nothing known."""
-    return Design(format="knollstack.well", version=3, name=name)
+    return Design(format="knollstack.well", version=3, name=name, site=Site(assumed=get_args(Basis)))

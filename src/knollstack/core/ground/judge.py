@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import partial
 
-from knollstack.core.base.findings import Finding, depth, find
+from knollstack.core.base.findings import Assumption, Finding, assume, depth, find
 from knollstack.core.base.remember import remembered
 from knollstack.core.ground.results import GroundResult, ZoneBand
 from knollstack.core.ground.well import Well
@@ -14,9 +14,25 @@ _find = partial(find, "ground")
 
 
 @remembered(16)
-def judge(well: Well) -> tuple[GroundResult, tuple[Finding, ...]]:
+def judge(well: Well) -> tuple[GroundResult, tuple[Finding, ...], tuple[Assumption, ...]]:
     """Of the well alone, so it is not worked again while only strings change."""
-    return GroundResult(zones=tuple(_zones(well))), tuple(_missing(well))
+    return GroundResult(zones=tuple(_zones(well))), tuple(_missing(well)), tuple(_assumed(well))
+
+
+def _assumed(well: Well) -> Iterator[Assumption]:
+    """What of the basis nobody has given: a new well begins with it, and it counts until it is typed."""
+    site = well.site
+    said = {
+        "rig_floor_ft": ("Rig floor ", depth(site.rig_floor_ft), " above the ground."),
+        "cellar_depth_ft": ("Cellar ", depth(site.cellar_depth_ft), " deep."),
+        "flowline_height_ft": ("Flow line ", depth(site.flowline_height_ft), " above the ground."),
+    }
+    for name in site.assumed:
+        if name == "total_depth":
+            place = f"/trajectory/stations/{len(well.path.md_ft) - 1}/md_ft"
+            yield assume("ground", place, "Total depth ", depth(well.path.total_md_ft), ", not given yet.")
+        else:
+            yield assume("ground", f"/site/{name}", *said[name])
 
 
 def _zones(well: Well) -> Iterator[ZoneBand]:

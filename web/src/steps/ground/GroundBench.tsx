@@ -24,13 +24,13 @@ const ZONES: readonly ColumnSpec[] = [
 ];
 const FLAGS: readonly ColumnSpec[] = [
   { key: "name", width: "18%" },
-  { key: "permeable", label: "Permeable" },
-  "hazards:losses",
-  { key: "hazards:overpressure", label: "Overpressured" },
-  "hazards:caving",
-  { key: "case_before_deeper", label: "Case off" },
-  { key: "shoe_allowed", label: "Shoe OK" },
-  { key: "gas_contact_tvd_ft", label: "Gas contact TVD", width: "16%" },
+  { key: "permeable", label: "Permeable", width: "12%" },
+  { key: "hazards:losses", width: "9%" },
+  { key: "hazards:overpressure", label: "Overpressured", width: "16%" },
+  { key: "hazards:caving", width: "9%" },
+  { key: "case_before_deeper", label: "Case off", width: "8%" },
+  { key: "shoe_allowed", label: "Shoe OK", width: "8%" },
+  { key: "gas_contact_tvd_ft", label: "Gas contact TVD" },
 ];
 const TESTS: readonly ColumnSpec[] = ["tvd_ft", "emw_ppg", "kind"];
 const TEMPERATURES: readonly ColumnSpec[] = ["tvd_ft", "temperature_f"];
@@ -163,6 +163,7 @@ const GroundPanel = memo(function GroundPanel({ shown, onShow }: { shown: string
         <>
           <Grid
             title="Zone flags"
+            className="font-narrow"
             target="zones"
             path="/ground/zones"
             columns={FLAGS}

@@ -103,7 +103,7 @@ function Table({ path, of }: { path: string; of: string }) {
   return (
     <div className="mb-2.5 break-inside-avoid">
       <h4 className="mb-0.5 text-[12px] text-mute">{title}</h4>
-      <Grid title={title} path={path} columns={reference.keys(`${path}/*`)} {...table} />
+      <Grid title={title} path={path} columns={reference.keys(`${path}/*`)} className="font-narrow" {...table} />
     </div>
   );
 }
