@@ -276,6 +276,14 @@ def test_program_sheet_is_linked_and_a_finding_leads_to_its_place(page):
     page.until(lambda: page.driver.current_url.endswith("/cement"), "the step of the finding")
     lit = page.until(lambda: page.run("return document.activeElement.dataset.place"), "the place of the finding")
     assert lit == "/strings/2/cement/top_md_ft"
+    page.open(DEMO + "/ground")
+    page.click("Site")
+    page.type("/site/h2s_ppm", Keys.DELETE)
+    page.open(DEMO + "/pipe")
+    page.click("H2S is not given")
+    page.until(lambda: page.driver.current_url.endswith("/ground"), "where H2S is given")
+    lit = page.until(lambda: page.run("return document.activeElement.dataset.place"), "the field that mends it")
+    assert lit == "/site/h2s_ppm"
 
 
 @pytest.mark.parametrize("dark", [False, True])

@@ -23,8 +23,11 @@ def test_a_well_file_comes_back_as_it_was():
 def page(document, units=FIELD, evaluation=None):
     pdf = sheet.write(parse(document), evaluation or run(document), units, 7, "2026-11-24T09:30:00+00:00")
     pages = PdfReader(io.BytesIO(pdf)).pages
-    assert len(pages) == 1
-    return " ".join(pages[0].extract_text().split())
+    text = " ".join(" ".join(page.extract_text() for page in pages).split())
+    for number, each in enumerate(pages, start=1):
+        assert f"page {number}" in each.extract_text()
+        assert "local rules prevail" in each.extract_text()
+    return text
 
 
 def test_sheet_holds_the_program():
@@ -54,6 +57,11 @@ def test_sheet_holds_the_program():
     for finding in evaluation.findings:
         assert plain(finding.message) in text
     assert "not judged" in text
+    for kick in (row.kick for row in evaluation.depths.strings if row.kick):
+        assert f"{kick.tolerance_bbl:.1f} bbl" in text
+        assert f"{kick.maasp_psi:,.0f} psi" in text
+    for assumption in evaluation.assumptions:
+        assert " ".join(plain(assumption.text).split()) in text
 
 
 def test_sheet_in_metric_and_of_a_proposal():
@@ -78,17 +86,20 @@ def test_sheet_in_metric_and_of_a_proposal():
         ),
     ],
 )
-def test_sheet_of_odd_wells_is_one_page(document):
+def test_sheet_of_odd_wells_is_set(document):
     assert "Casing program" in page(document)
 
 
-def test_findings_that_do_not_fit_are_counted():
+def test_twelve_strings_with_all_findings_and_assumptions_flow_over_the_pages():
     document = demo()
     document["strings"] = [
         {"role": "intermediate", "shoe_md_ft": 1000.0 * (i + 1), "bit_in": 8.5, "od_in": 9.625, "mud_ppg": 8.0}
         for i in range(12)
     ]
-    assert "more: see the workbench" in page(document)
+    text, evaluation = page(document), run(document)
+    for said in (*(f.message for f in evaluation.findings), *(a.text for a in evaluation.assumptions)):
+        assert " ".join(plain(said).split()) in text
+    assert text.count("9 5/8 in") >= 12
 
 
 def test_a_tapered_string_stands_on_the_sheet_section_by_section():

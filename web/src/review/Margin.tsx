@@ -7,6 +7,7 @@ import { SEVERITY } from "../ui/mark";
 import { useUnits } from "../ui/units";
 import { Tried, useRemediesTried, useTried } from "./useTried";
 import { WorkingPanel } from "./WorkingPanel";
+import type { Reference } from "../design/reference";
 import { useReference } from "../design/reference";
 
 export function Margin() {
@@ -114,6 +115,7 @@ function Faults() {
 function FindingCard({ finding }: { finding: Finding }) {
   const units = useUnits();
   const { goTo, ask } = useBench();
+  const reference = useReference();
   const { border } = SEVERITY[finding.severity];
   return (
     <li className={`${border} pl-2.5`} data-finding={finding.severity}>
@@ -121,7 +123,7 @@ function FindingCard({ finding }: { finding: Finding }) {
         type="button"
         className="block w-full text-left hover:text-petrol"
         onClick={() => {
-          goTo(finding.step, finding.place);
+          goTo(whereOf(finding, reference), finding.place);
         }}
       >
         <span className="font-semibold">{sentence(units.words(finding.subject))}.</span> {units.words(finding.message)}
@@ -176,6 +178,11 @@ function Remedies({ finding }: { finding: Finding }) {
   );
 }
 
+/** The step where a place is worked: what a finding of the pipe lacks may stand on Ground. */
+function whereOf({ step, place }: { step: string; place: string }, reference: Reference): string {
+  return place.startsWith("/strings") || place === "" ? step : reference.stepOf(place);
+}
+
 function sentence(words: string): string {
   return words.charAt(0).toUpperCase() + words.slice(1);
 }
@@ -206,7 +213,7 @@ function Assumptions() {
               type="button"
               className="text-left text-mute hover:text-petrol"
               onClick={() => {
-                goTo(assumption.step, assumption.place);
+                goTo(whereOf(assumption, reference), assumption.place);
               }}
             >
               {reference.title(assumption.step)}: {units.words(assumption.text)}

@@ -1,0 +1,136 @@
+"""The program sheet on its pages: the section drawing beside the first, tables and lists flowing over as many as it takes."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from io import BytesIO
+from xml.sax.saxutils import escape
+
+from reportlab.lib import colors
+from reportlab.lib.pagesizes import A4, landscape
+from reportlab.lib.styles import ParagraphStyle
+from reportlab.pdfgen.canvas import Canvas
+from reportlab.platypus import (
+    BaseDocTemplate,
+    Flowable,
+    Frame,
+    NextPageTemplate,
+    PageTemplate,
+    Paragraph,
+    Spacer,
+    Table,
+    TableStyle,
+)
+
+from knollstack.core.base.units import UnitSet
+from knollstack.core.evaluation.results import Evaluation
+from knollstack.formats.drawing import draw_section
+
+INK, MUTE, RULE = colors.HexColor("#16211E"), colors.HexColor("#5A6964"), colors.HexColor("#CDD5CF")
+PAGE = landscape(A4)
+MARGIN, HEAD, FOOT, GAP = 28.0, 34.0, 14.0, 16.0
+SECTION_WIDTH = 205.0
+LONG, LONGEST_NAME = 24, 80
+"""Characters from which a cell is set as a paragraph, and to which a well's name is set in the heading."""
+CAUTION = (
+    "These results are a planning aid. They need checking by a competent and, where required, licensed engineer; "
+    "local rules prevail. What is unknown or assumed is marked as such."
+)
+SMALL = ParagraphStyle("small", fontName="Helvetica", fontSize=7.4, leading=9.2, textColor=INK, spaceAfter=2)
+GRID = TableStyle(
+    [
+        ("FONT", (0, 0), (-1, -1), "Helvetica", 7.4),
+        ("FONT", (0, 0), (-1, 0), "Helvetica-Bold", 7.4),
+        ("TEXTCOLOR", (0, 0), (-1, 0), MUTE),
+        ("TEXTCOLOR", (0, 1), (-1, -1), INK),
+        ("LINEBELOW", (0, 0), (-1, -1), 0.4, RULE),
+        ("VALIGN", (0, 0), (-1, -1), "TOP"),
+        ("LEFTPADDING", (0, 0), (-1, -1), 2),
+        ("RIGHTPADDING", (0, 0), (-1, -1), 4),
+        ("TOPPADDING", (0, 0), (-1, -1), 2),
+        ("BOTTOMPADDING", (0, 0), (-1, -1), 2.5),
+    ]
+)
+
+
+@dataclass(frozen=True)
+class Heading:
+    """What stands at the top of every page."""
+
+    name: str
+    basis: str
+    revision: str
+    saved: str
+
+
+def _table(rows: list[list[str]], width: float, share: list[float]) -> Table:
+    """A table whose last column and long cells wrap; its heading is repeated on the next page."""
+    cells: list[list[object]] = [
+        [
+            Paragraph(escape(cell), SMALL) if len(cell) > LONG or i == len(row) - 1 else cell
+            for i, cell in enumerate(row)
+        ]
+        for row in rows[1:]
+    ]
+    table = Table([rows[0], *cells], colWidths=[width * s / sum(share) for s in share], repeatRows=1, hAlign="LEFT")
+    table.setStyle(GRID)
+    return table
+
+
+def _frame_of_page(canvas: Canvas, heading: Heading, page: int) -> None:
+    """Heading and caution of one page."""
+    canvas.setFillColor(INK)
+    canvas.setFont("Helvetica-Bold", 14)
+    name = heading.name if len(heading.name) <= LONGEST_NAME else heading.name[: LONGEST_NAME - 1] + "…"
+    canvas.drawString(MARGIN, PAGE[1] - MARGIN - 8, name)
+    canvas.setFont("Helvetica", 8)
+    canvas.setFillColor(MUTE)
+    canvas.drawString(MARGIN, PAGE[1] - MARGIN - 21, heading.basis)
+    canvas.drawRightString(PAGE[0] - MARGIN, PAGE[1] - MARGIN - 8, f"{heading.revision} · page {page}")
+    canvas.drawRightString(PAGE[0] - MARGIN, PAGE[1] - MARGIN - 21, heading.saved)
+    canvas.setFont("Helvetica", 6.6)
+    canvas.drawString(MARGIN, MARGIN - 4, CAUTION)
+
+
+def _plain_frame(x: float, width: float, height: float) -> Frame:
+    return Frame(x, MARGIN + FOOT, width, height, leftPadding=0, rightPadding=0, topPadding=0, bottomPadding=0)
+
+
+def compose(
+    heading: Heading,
+    evaluation: Evaluation,
+    units: UnitSet,
+    tables: list[tuple[list[list[str]], list[float]]],
+    lines: list[str],
+) -> bytes:
+    """The pages as PDF bytes."""
+    buffer, height = BytesIO(), PAGE[1] - 2 * MARGIN - HEAD - FOOT
+    beside = PAGE[0] - 2 * MARGIN - SECTION_WIDTH - GAP
+    whole = PAGE[0] - 2 * MARGIN
+
+    def first(canvas: Canvas, doc: BaseDocTemplate) -> None:
+        _frame_of_page(canvas, heading, doc.page)
+        draw_section(canvas, evaluation, units, MARGIN, MARGIN + FOOT, SECTION_WIDTH, height)
+
+    def later(canvas: Canvas, doc: BaseDocTemplate) -> None:
+        _frame_of_page(canvas, heading, doc.page)
+
+    templates = [
+        PageTemplate("first", [_plain_frame(MARGIN + SECTION_WIDTH + GAP, beside, height)], onPage=first),
+        PageTemplate("later", [_plain_frame(MARGIN, whole, height)], onPage=later),
+    ]
+    document = BaseDocTemplate(
+        buffer,
+        pagesize=PAGE,
+        pageTemplates=templates,
+        title=f"{heading.name}: casing program, {heading.revision.lower()}",
+        subject=f"{heading.basis}; {heading.saved}",
+        creator="Knollstack",
+        invariant=1,
+    )
+    story: list[Flowable] = [NextPageTemplate("later")]
+    for rows, share in tables:
+        story += [_table(rows, beside, share), Spacer(1, 8)]
+    story += [Paragraph(line, SMALL) for line in lines]
+    document.build(story)
+    return buffer.getvalue()
