@@ -72,6 +72,11 @@ BAD = [
     ),
     (
         "ground__zones",
+        [{"name": "Z" * 201, "top_tvd_ft": 400.0, "base_tvd_ft": 500.0}],
+        ("/ground/zones/0/name", '"' + "Z" * 56 + "…", "at most 200 characters"),
+    ),
+    (
+        "ground__zones",
         [{"name": "Z", "top_tvd_ft": 500.0, "base_tvd_ft": 400.0}],
         ("/ground/zones/0/base_tvd_ft", "400", "a base below the top (500 ft)"),
     ),

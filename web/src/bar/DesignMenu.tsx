@@ -129,7 +129,6 @@ function Ask({ asking, name, next, close }: { asking: Asking; name: string; next
           <input
             className="cell border-rule!"
             aria-label="Name of the design"
-            maxLength={200}
             value={text}
             onChange={(event) => {
               setText(event.target.value);

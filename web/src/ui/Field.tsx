@@ -123,7 +123,6 @@ export function TextField({ label, value, place, onCommit }: TextFieldProps) {
       className="cell"
       aria-label={label}
       data-place={place}
-      maxLength={200}
       value={text ?? value}
       onChange={(event) => {
         setText(event.target.value);

@@ -38,6 +38,7 @@ _EXPECTED = {
     "float_type": "a number",
     "int_type": "a whole number",
     "string_type": "text",
+    "string_too_short": "text, not empty",
     "bool_type": "true or false",
     "finite_number": "a finite number",
     "tuple_type": "a list",
@@ -56,7 +57,9 @@ def _expected(error: dict[str, Any], path: str) -> str:
             return f"{text.format(context[key])} {unit}".strip()
     if error["type"] == "literal_error":
         return f"one of {context['expected']}"
-    if error["type"] in ("too_long", "string_too_long"):
+    if error["type"] == "string_too_long":
+        return f"at most {context['max_length']} characters"
+    if error["type"] == "too_long":
         return f"at most {context['max_length']} of them"
     if error["type"] == "too_short":
         return f"at least {context['min_length']} of them"

@@ -87,7 +87,7 @@ function Pieces({ decided }: { decided: boolean }) {
               <td className="px-1 text-left" data-place={decided ? undefined : `${path}/top_psi`}>
                 {piece.flange ?? <span className="text-mute">not in the catalogue</span>}
               </td>
-              <td className="px-1">
+              <td className="px-1 whitespace-nowrap">
                 {decided ? <DocNumber label={`${piece.name} bore`} path={`${path}/bore_in`} /> : units.number(piece.bore_in, "size")}
               </td>
               <td className={`px-1 ${weak ? "text-brick" : ""}`}>

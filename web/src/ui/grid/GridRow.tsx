@@ -167,5 +167,5 @@ function CellEditor({ column, first, label, onCommit, onCancel }: CellEditorProp
       </>
     );
   }
-  return <input {...shared} data-typing="true" maxLength={200} />;
+  return <input {...shared} data-typing="true" />;
 }
