@@ -73,8 +73,8 @@ def test_words_of_a_rule_name_what_it_asks():
     assert plain(rules.case_off.why(4000.0, 6000.0, "Deeper")) == "Bad shale must be cased before drilling deeper."
     above = plain(rules.case_off.why(4000.0, 6000.0, "Shallower"))
     assert above == "Bad shale must be cased, with 50 ft of cover, before drilling deeper."
-    assert plain(rules.no_shoe.why(3100.0, 6000.0, "Deeper")) == "No shoe may stand in the rock just below."
-    assert plain(rules.no_shoe.why(3100.0, 6000.0, "Shallower")) == "No shoe may stand in the rock just above."
+    assert plain(rules.no_shoe.why(3100.0, 6000.0, "Deeper")) == "No shoe may be set in the rock just below."
+    assert plain(rules.no_shoe.why(3100.0, 6000.0, "Shallower")) == "No shoe may be set in the rock just above."
     kick = kick_rule(made, 8.5)
     assert plain(kick.why(1.0, 2.0, "Deeper")) == "Kick tolerance drilling deeper would be under 25.0 bbl."
     assert "under 25.0 bbl any shallower" in plain(kick.why(1.0, 2.0, "Shallower"))

@@ -518,7 +518,7 @@ def test_a_tapered_string_says_why_its_sections_end_and_keeps_its_shape():
     document["strings"][3].pop("pipe", None)
     first, second = run(document).pipe.strings[3].sections
     assert first.bottom_md_ft == second.top_md_ft
-    assert plain(second.ends_because).startswith("Above it a pipe that costs less stands.")
+    assert plain(second.ends_because).startswith("Above it a pipe that costs less withstands its loads.")
     document["strings"][3]["sections"] = [
         pipe(first.weight_ppf, first.grade, first.connection) | {"to_md_ft": 9000.0},
         pipe(second.weight_ppf, second.grade, second.connection),

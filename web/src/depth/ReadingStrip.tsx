@@ -23,7 +23,7 @@ export function ReadingStrip({ step }: { step: Step }) {
       style={{ height: STRIP_PX }}
       data-testid="reading"
     >
-      {parts.length === 0 && <span className="text-mute">Point at a depth to read everything that stands there.</span>}
+      {parts.length === 0 && <span className="text-mute">Point at a depth to read the well there.</span>}
       {parts.map((part, i) => (
         <span key={i} className="whitespace-nowrap">
           {part.label && <span className="text-mute">{part.label} </span>}

@@ -1306,7 +1306,7 @@ export interface components {
             zone_cover_ft: number;
             /**
              * Maximum depth below a zone to be cased off
-             * @description the shoe stands no deeper below its base
+             * @description the shoe is set no deeper below its base
              * @default 300
              */
             zone_reach_ft: number;

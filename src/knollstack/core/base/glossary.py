@@ -123,7 +123,7 @@ TERMS: dict[str, tuple[str, str]] = {
     "weak_psi": ("P_w", "fracture pressure at the weak point"),
     "shoe_psi": ("P_s", "pressure at the shoe"),
     "at_weak_point_bbl": ("V₁", "influx that just reaches the allowed height at the weak point"),
-    "at_bottom_bbl": ("V₂", "influx that stands to the allowed height on bottom"),
+    "at_bottom_bbl": ("V₂", "influx of the allowed height on bottom"),
     "formation_psi": ("P_f", "formation pressure at the kick"),
     "air_gap_ft": ("h_a", "rig floor above sea level"),
     "water_depth_ft": ("h_w", "water depth"),

@@ -77,4 +77,4 @@ def _slurry(well: Well, string: LaidString) -> tuple[Slurry, str]:
         found = heaviest_held(well, string, column)
     if found is None:
         return mixed(0.0, neat), " cement: neat slurry by policy."
-    return found, f" cement: {found.bentonite_percent:g} % bentonite, the heaviest slurry that the rock stands."
+    return found, f" cement: {found.bentonite_percent:g} % bentonite, the heaviest slurry that the rock withstands."

@@ -55,7 +55,7 @@ def full_gas_shoe_pressure(
 
 @formula("Δp = P_w − P_s", "psi", "Textbook well control, full evacuation to gas", ("weak_psi >= 0",))
 def full_gas_margin(weak_psi: Value, shoe_psi: Value) -> Value:
-    """What the shoe stands over the pressure of a hole full of gas; negative when it breaks down."""
+    """Margin of the shoe over full evacuation to gas; negative when it breaks down."""
     return weak_psi - shoe_psi
 
 
@@ -73,7 +73,7 @@ def kick_height(
     weak_tvd_ft: Value,
     influx_psi_ft: Value = 0.1,
 ) -> Value:
-    """Height of influx that the weak point stands, with the bubble's top at the weak point."""
+    """Height of influx that the weak point withstands, with the bubble's top at the weak point."""
     mud_psi_ft = PSI_PER_PPG_FT * np.asarray(mud_ppg)
     open_ft = np.asarray(section_tvd_ft) - weak_tvd_ft
     height = (weak_psi - np.asarray(formation_psi) + mud_psi_ft * open_ft) / (mud_psi_ft - influx_psi_ft)
@@ -110,7 +110,7 @@ def kick_volume_at_weak_point(
 def kick_volume_on_bottom(
     bubble_length_ft: Value, pipe_annulus_bbl_ft: Value, collar_annulus_bbl_ft: Value, collar_length_ft: Value
 ) -> Value:
-    """Influx that stands to the allowed height on bottom at shut-in."""
+    """Influx of the allowed height on bottom at shut-in."""
     length = np.asarray(bubble_length_ft)
     beside_collars = np.minimum(length, collar_length_ft)
     return plain_value(collar_annulus_bbl_ft * beside_collars + pipe_annulus_bbl_ft * (length - beside_collars))

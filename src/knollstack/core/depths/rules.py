@@ -152,7 +152,7 @@ class NoShoe(Rule):
         return next((span for span in self.spans if span.top_tvd_ft < tvd < span.base_tvd_ft), None)
 
     def why(self, top_md_ft: float, bottom_md_ft: float, where: str) -> Words:
-        return (f"No shoe may stand in the rock just {'below' if where == 'Deeper' else 'above'}.",)
+        return (f"No shoe may be set in the rock just {'below' if where == 'Deeper' else 'above'}.",)
 
 
 class OpenHoleLength(Rule):

@@ -60,7 +60,7 @@ class DepthsPolicy(Part):
         "Maximum depth below a zone to be cased off",
         300.0,
         group=SETTING,
-        help="the shoe stands no deeper below its base",
+        help="the shoe is set no deeper below its base",
     )
     liner_overlap_ft: Depth = told(
         "Liner overlap", 400.0, group=SETTING, help="length of a liner inside the casing above it"

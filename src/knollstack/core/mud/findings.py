@@ -162,7 +162,7 @@ def riser_findings(well: Well, string: LaidString, found: RiserResult | None) ->
             at,
             ", ",
             *why,
-            ". Other barriers must stand in before the riser is disconnected.",
+            ". Other barriers must be in place before the riser is disconnected.",
         )
     yield _find(string, "caution", *message, working=f"mud/{string.index}/riser")
 

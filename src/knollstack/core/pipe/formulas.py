@@ -110,7 +110,7 @@ def pressure_under(surface_psi: Value, mud_ppg: Value, tvd_ft: Value) -> Value:
     ("bottom_psi >= 0", "mud_ppg > 0", "section_tvd_ft >= 0", "tvd_ft >= 0"),
 )
 def under_mud(bottom_psi: Value, mud_ppg: Value, section_tvd_ft: Value, tvd_ft: Value) -> Value:
-    """Pressure on top of the mud that stands over a pressure below."""
+    """Pressure on top of the mud over a pressure below."""
     return bottom_psi - PSI_PER_PPG_FT * mud_ppg * (np.asarray(section_tvd_ft) - tvd_ft)
 
 
@@ -257,7 +257,7 @@ def shock_load(speed_ft_s: Value, steel_area_in2: Value) -> Value:
 def carried_load(
     hung_lbf: list[float], stack_lbf: float, steel_area_in2: float, conductor_area_in2: float = 0.0
 ) -> float:
-    """Load on the top of the casing that carries the wellhead: every string hung in it and all that stands on it.
+    """Load on the top of the casing that carries the wellhead: every string hung in it and all that is set on it.
 
     Example: 300,000 lbf hung and 60,000 lbf on top, 15.5 and 26.9 in² of steel, leave 131,604 lbf on the casing.
 

@@ -60,12 +60,12 @@ def _first_failure(policy: PipePolicy, trial: Judged, section: Section) -> Words
     worst = [(trial.of(kind)[place], kind) for kind in KINDS]
     least, kind = min(worst, key=lambda pair: float(np.min(np.nan_to_num(pair[0], nan=np.inf))))
     if float(np.min(least)) >= 1 - 1e-9:
-        return ("Above it a pipe that costs less stands.",)
+        return ("Above it a pipe that costs less withstands its loads.",)
     c, m = (int(i) for i in np.unravel_index(int(np.argmin(least)), least.shape))
     frame = trial.frame
     required = float(frame.collapse_required[c, m]) if kind == "collapse" else float(getattr(policy.factors, kind))
     factor = float(least[c, m]) * required
-    return (f"Higher up it would not stand {kind} in {frame.cases[c].name}: factor ", f"{factor:.2f}.")
+    return (f"Higher up it would fail in {kind} in {frame.cases[c].name}: factor ", f"{factor:.2f}.")
 
 
 def neutral_md_ft(judged: Judged) -> float | None:

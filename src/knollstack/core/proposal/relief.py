@@ -94,7 +94,7 @@ def _zone_changes(design: Design) -> Iterator[Remedy]:
     for i, zone in enumerate(design.ground.zones):
         if not zone.shoe_allowed:
             change = Change(path=f"/ground/zones/{i}/shoe_allowed", value=True)
-            yield Remedy(label=(f"Let a shoe stand in {zone.name}",), changes=(change,))
+            yield Remedy(label=(f"Allow a shoe in {zone.name}",), changes=(change,))
         if zone.case_before_deeper:
             change = Change(path=f"/ground/zones/{i}/case_before_deeper", value=False)
             yield Remedy(label=(f"Leave {zone.name} open while drilling deeper",), changes=(change,))

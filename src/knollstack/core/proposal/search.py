@@ -151,7 +151,7 @@ class Search:
                 *also,
             )
         binding = [name for name, ok in kept.items() if len(ok) and not ok[-1]] or ["mud window"]
-        what = f", no shoe stands above it: {' and '.join(binding)} rule it out."
+        what = f", no shoe can be set above it: {' and '.join(binding)} rule it out."
         return "Drilling to ", depth(bottom), what, *also
 
 

@@ -123,7 +123,7 @@ export function PressureLoads({ scale, widthPx, loads, chosen }: TracksProps) {
         return stands === null ? text : `${text} of ${units.number(stands, "pressure")}`;
       }}
       table={() => ({
-        columns: [`MD, ${units.unit("depth")}`, ...curves.map((c) => c.name), ...(limit ? ["stands"] : [])],
+        columns: [`MD, ${units.unit("depth")}`, ...curves.map((c) => c.name), ...(limit ? ["rating"] : [])],
         rows: md.map((depth, i) => [
           units.number(depth, "depth"),
           ...curves.map((c) => units.number(c.values[i]!, "pressure")),
@@ -131,9 +131,7 @@ export function PressureLoads({ scale, widthPx, loads, chosen }: TracksProps) {
         ]),
       })}
       summary={
-        loads
-          ? `${title[0]!.toUpperCase()}${title.slice(1)} against depth, with what the pipe stands`
-          : "No loads are known for this string"
+        loads ? `${title[0]!.toUpperCase()}${title.slice(1)} against depth, with the pipe rating` : "No loads are known for this string"
       }
     >
       {(x) => (
@@ -173,7 +171,7 @@ export function AxialLoads({ scale, widthPx, loads, chosen }: TracksProps) {
         [...curves.flatMap((c) => c.values), ...limits.flat()].map((v) => v * factor),
         10,
       );
-  const unit = factors ? "least of each case; 1 just stands" : `${force.label}${governing ? ` · ${governing}` : ""}`;
+  const unit = factors ? "minimum of each case; 1 meets the design factor" : `${force.label}${governing ? ` · ${governing}` : ""}`;
   const text = (value: number) => (factors ? value.toFixed(2) : `${units.number(value, "force")} ${units.unit("force")}`);
   return (
     <Track

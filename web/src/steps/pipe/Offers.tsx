@@ -39,7 +39,7 @@ export function Offers({ index }: { index: number }) {
   };
   return (
     <details className="text-[12px]" open aria-busy={behind}>
-      <summary className="text-mute">Best that stands every load{priced ? ", by price" : ", by relative cost"}</summary>
+      <summary className="text-mute">Best pipe that withstands every load{priced ? ", by price" : ", by relative cost"}</summary>
       {offers.offers.map((offer) => (
         <div key={offer.sections.length} className="mb-1 flex items-start gap-2">
           <span className="w-14 shrink-0 text-right">{priced ? grouped(offer.cost) : against(offer.cost, now)}</span>

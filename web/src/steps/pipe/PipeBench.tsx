@@ -54,8 +54,8 @@ const Pipes = memo(function Pipes({ loads, chosen, selected, setTaken }: PipesPr
           />
         ))}
         <p className="mt-2 text-[12px] text-mute">
-          Dashed: what the pipe stands over the factor asked. A case clicked is drawn apart. Relative costs, generic connections and weights
-          of wellhead and BOPs are planning values: replace them with your own.
+          Dashed: pipe rating over the design factor. Click a case to draw it apart. Relative costs, generic connections and weights of
+          wellhead and BOPs are planning values: replace them with your own.
         </p>
       </>
     );

@@ -12,8 +12,8 @@ export function PreventersBench() {
   const carriers =
     evaluation?.preventers.strings.flatMap((row, index) => (row.elements.length > 0 || row.pressure_psi !== null ? [index] : [])) ?? [];
   return (
-    <Panel title="Preventers">
-      <Scroll label="Preventers">
+    <Panel title="BOP stacks">
+      <Scroll label="BOP stacks">
         {carriers.length === 0 ? (
           <Empty>No stack follows yet: it needs strings and surface pressures.</Empty>
         ) : (

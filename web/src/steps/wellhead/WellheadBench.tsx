@@ -143,8 +143,8 @@ function Cuts() {
         </div>
       ))}
       <p className="mt-2 text-[12px] text-mute">
-        The reference face, the top of the last piece, stands at ground level. Proposed heights and gaps are planning values; decide the
-        pieces to type those of the supplier&apos;s drawing.
+        The reference face, the top of the last piece, is at ground level. Proposed heights and gaps are planning values; decide the pieces
+        to type those of the supplier&apos;s drawing.
       </p>
     </section>
   );
