@@ -87,6 +87,9 @@ def test_a_whole_design_from_an_empty_well_by_keyboard(page):
     page.find("button")
     page.click("New well")
     page.sees("Basis and ground")
+    page.click("Depths")
+    page.click("Go to Ground")  # what is to be entered before a program can be proposed
+    page.until(lambda: page.run("return document.activeElement.dataset.place") == "/ground/pore", "focused")
     page.click("Site")
     page.type("/name", "Corrie 1")
     page.type("/site/h2s_ppm", "0")

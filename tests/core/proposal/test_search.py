@@ -221,18 +221,41 @@ def test_no_program_says_where_and_why():
     assert {p.state for p in evaluation.path if p.step != "ground" and p.step != "depths"} == {"blank"}
 
 
+DEEP_CONDUCTOR = [{"md_ft": 0.0}, {"md_ft": 100.0}]
+
+
 @pytest.mark.parametrize(
-    ("change", "words"),
+    ("change", "severity", "place", "words"),
     [
-        ({"ground__pore": []}, "Pore and fracture profiles are needed"),
-        ({"ground__pore": points((30, 9), (9000, 9))}, "Pore pressure is not known below 9,000 ft"),
-        ({"ground__fracture": points((900, 14), (10_000, 14))}, "not known between the conductor shoe"),
+        (
+            {"ground__pore": [], "ground__fracture": []},
+            "unknown",
+            "/ground/pore",
+            "Enter pore pressure and fracture gradient against depth on Ground",
+        ),
+        ({"ground__fracture": []}, "unknown", "/ground/fracture", "Enter fracture gradient against depth on Ground"),
+        (
+            {"ground__pore": points((30, 9), (9000, 9))},
+            "unknown",
+            "/ground/pore/1/tvd_ft",
+            "No pore pressure below 9,000 ft: enter it down to 10,000 ft TVD",
+        ),
+        (
+            {"ground__fracture": points((900, 14), (10_000, 14))},
+            "unknown",
+            "/ground/fracture/0/tvd_ft",
+            "No fracture gradient above 900 ft: enter it from the conductor shoe",
+        ),
+        ({"trajectory__stations": DEEP_CONDUCTOR}, "stop", "/trajectory/stations", "is above the conductor shoe"),
     ],
 )
-def test_missing_pressure_proposes_nothing(change, words):
+def test_where_no_program_can_be_sought_it_says_what_to_enter_and_where(change, severity, place, words):
     evaluation = run(well(**change))
     assert evaluation.strings == ()
+    found = next(f for f in find(evaluation, "depths", severity) if f.place == place)
+    assert words in plain(found.message)
     assert words in plain(evaluation.depths.failure)
+    assert evaluation.depths.failure_place == place
     assert {p.state for p in evaluation.path} <= {"blank", "incomplete", "stop"}
 
 

@@ -1314,10 +1314,14 @@ export interface components {
         /**
          * DepthsResult
          * @description `strings[i].kick` is the tolerance at this string's shoe while drilling the next section.
+         *
+         *     `failure` is why no program is proposed, `failure_place` the place of the document that mends it.
          */
         DepthsResult: {
             /** Failure */
             failure: (string | components["schemas"]["Amount"])[];
+            /** Failure Place */
+            failure_place: string;
             /** Proposal */
             proposal: components["schemas"]["ProposedShoe"][];
             /** Strings */

@@ -35,6 +35,7 @@ def judge(laid: Laid) -> tuple[DepthsResult, tuple[Finding, ...]]:
     result = DepthsResult(
         proposal=listed(laid.proposal.shoes),
         failure=laid.proposal.failure,
+        failure_place=laid.proposal.place,
         strings=tuple(rows),
         zone_notes=zone_notes(well),
     )

@@ -58,9 +58,13 @@ class ShoeRow(Result):
 
 
 class DepthsResult(Result):
-    """`strings[i].kick` is the tolerance at this string's shoe while drilling the next section."""
+    """`strings[i].kick` is the tolerance at this string's shoe while drilling the next section.
+
+    `failure` is why no program is proposed, `failure_place` the place of the document that mends it.
+    """
 
     proposal: tuple[ProposedShoe, ...]
     failure: Words
+    failure_place: str
     strings: tuple[ShoeRow, ...]
     zone_notes: tuple[ZoneNote, ...]

@@ -28,10 +28,15 @@ class Shoe:
 
 @dataclass(frozen=True)
 class Proposal:
-    """Shoes from conductor to total depth; no shoes and a failure where no program exists."""
+    """Shoes from conductor to total depth; no shoes and a failure where no program exists.
+
+    `place` is what mends the failure; `missing` tells that data is wanting, so that none could be sought.
+    """
 
     shoes: tuple[Shoe, ...]
     failure: Words
+    place: str = "/strings"
+    missing: bool = False
 
 
 @dataclass(frozen=True)

@@ -194,8 +194,8 @@ def laid_out(design: Design, catalogue: Catalogue) -> Laid:
 
 def _say_proposed(well: Well, proposal: Proposal) -> tuple[list[Finding], list[Assumption]]:
     if proposal.failure:
-        severity: Severity = "stop" if well.knows_pressures else "unknown"
-        return [find("depths", severity, "/strings", ("Program",), *proposal.failure)], []
+        severity: Severity = "unknown" if proposal.missing else "stop"
+        return [find("depths", severity, proposal.place, ("Program",), *proposal.failure)], []
     method = well.policy.depths.method.replace(" ", "-")
     text = f"No string is decided yet. The program shown is the {method} proposal to "
     return [], [assume("depths", "/strings", text, depth(well.path.total_md_ft), ".")]

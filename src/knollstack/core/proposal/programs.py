@@ -130,9 +130,8 @@ def candidates(search: Search, spacing_ft: float) -> Floats:
 @remembered(16)
 def programs(well: Well, holes_in: tuple[float, ...], spacing_ft: float = SPACING_FT) -> Programs:
     """All programs of a well with the fewest strings; none, and why, where there is no program."""
-    why = not_ready(well)
-    if why:
-        return Programs(0, (), (), why)
+    if why := not_ready(well):
+        return Programs(0, (), (), why.failure)
     floor, reason = conductor_md_ft(well)
     search = Search(well, floor, holes_in)
     sets = Sets(search, candidates(search, spacing_ft))

@@ -28,6 +28,7 @@ Bools = NDArray[np.bool_]
 STEP_FT = 10.0
 MOST_STRINGS = 8
 _CHUNK = 64
+TITLES = {"pore": "pore pressure", "fracture": "fracture gradient"}
 
 
 class Search:
@@ -155,38 +156,36 @@ class Search:
         return "Drilling to ", depth(bottom), what, *also
 
 
-def not_ready(well: Well) -> Words:
-    """Why no program can be sought, in words; nothing where it can."""
-    if not well.knows_pressures:
-        return ("Pore and fracture profiles are needed before depths can be proposed.",)
-    for name, profile in (("Pore", well.ground.pore), ("Fracture", well.ground.fracture)):
-        if profile.tvd_ft[-1] < well.path.total_tvd_ft - 1e-6:
-            return (
-                f"{name} pressure is not known below ",
-                depth(float(profile.tvd_ft[-1])),
-                ", so no program follows.",
-            )
+def not_ready(well: Well) -> Proposal | None:
+    """A proposal without shoes, of what is to be entered and where, before a program can be sought; None where it can."""
+    profiles = {"pore": well.ground.pore, "fracture": well.ground.fracture}
+    empty = [key for key, profile in profiles.items() if not profile.known]
+    if empty:
+        what = " and ".join(TITLES[key] for key in empty)
+        words: Words = (f"Enter {what} against depth on Ground. Setting depths are proposed from there.",)
+        return Proposal((), words, f"/ground/{empty[0]}", missing=True)
+    for key, profile in profiles.items():
+        known_to = float(profile.tvd_ft[-1])
+        if known_to < well.path.total_tvd_ft - 1e-6:
+            words = (f"No {TITLES[key]} below ", depth(known_to), ": enter it down to ", depth(well.path.total_tvd_ft))
+            return Proposal((), (*words, " TVD."), f"/ground/{key}/{len(profile.tvd_ft) - 1}/tvd_ft", missing=True)
     floor, _ = conductor_md_ft(well)
     if floor >= well.path.total_md_ft:
-        return ("Total depth is above the conductor shoe.",)
-    known_from = max(float(well.ground.pore.tvd_ft[0]), float(well.ground.fracture.tvd_ft[0]))
-    if known_from > well.path.tvd(floor):
-        words: Words = (
-            "Pressures are not known between the conductor shoe at ",
-            depth(floor),
-            " and ",
-            depth(known_from),
-        )
-        return (*words, ", so no program follows.")
-    return ()
+        words = "Total depth ", depth(well.path.total_md_ft), " is above the conductor shoe at ", depth(floor), "."
+        return Proposal((), words, "/trajectory/stations")
+    for key, profile in profiles.items():
+        known_from, shoe = float(profile.tvd_ft[0]), well.path.tvd(floor)
+        if known_from > shoe:
+            words = (f"No {TITLES[key]} above ", depth(known_from), ": enter it from the conductor shoe at ")
+            return Proposal((), (*words, depth(shoe), " TVD down."), f"/ground/{key}/0/tvd_ft", missing=True)
+    return None
 
 
 @remembered(16)
 def propose(well: Well, holes_in: tuple[float, ...]) -> Proposal:
     """The bottom-up program of a well; nothing is proposed where pressures are unknown."""
-    why_not = not_ready(well)
-    if why_not:
-        return Proposal((), why_not)
+    if why_not := not_ready(well):
+        return why_not
     total = well.path.total_md_ft
     floor, why = conductor_md_ft(well)
     search = Search(well, floor, holes_in)

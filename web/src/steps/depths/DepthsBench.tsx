@@ -11,6 +11,7 @@ import { Headline } from "../../ui/Headline";
 import { Empty, Panel } from "../../ui/Panel";
 import { Tabs } from "../../ui/Tabs";
 import { WhyThere } from "./WhyThere";
+import { useReference } from "../../design/reference";
 import { useUnits } from "../../ui/units";
 import { KicksAsked, useKicks } from "./kicks";
 import { KickTrack } from "./KickTrack";
@@ -51,6 +52,9 @@ const Shoes = memo(function Shoes() {
 function Cards() {
   const count = useEvaluated((e) => e.strings.length) ?? 0;
   const failure = useEvaluated((e) => e.depths.failure) ?? [];
+  const mendedAt = useEvaluated((e) => e.depths.failure_place) ?? "/strings";
+  const { goTo } = useBench();
+  const reference = useReference();
   const decided = useDocument((d) => d.strings.length > 0);
   const method = useDocument((d) => d.policy.depths.method);
   const units = useUnits();
@@ -58,9 +62,18 @@ function Cards() {
     <>
       {count === 0 && (
         <Empty>
-          {failure.length > 0
-            ? units.words(failure)
-            : "No string yet. Give the ground its pore and fracture profiles and a program is proposed."}
+          {units.words(failure)}
+          {mendedAt !== "/strings" && (
+            <span className="mt-2 block">
+              <Button
+                onClick={() => {
+                  goTo(reference.stepOf(mendedAt), mendedAt);
+                }}
+              >
+                Go to {reference.title(reference.stepOf(mendedAt))}
+              </Button>
+            </span>
+          )}
         </Empty>
       )}
       {count > 0 && !decided && (

@@ -40,7 +40,7 @@ export function StringsGrid() {
         sortBy={null}
         insertAt={beforeLast}
         newRow={newString}
-        empty="No string yet. Give the ground its profiles and a program is proposed, or type one."
+        empty="No string yet. Enter pore pressure and fracture gradient on Ground for a proposal, or add strings here."
         rows={proposed}
       />
     </>

@@ -123,7 +123,7 @@ export function Grid({
           ))}
         </tbody>
       </table>
-      {rows.length === 0 && <EmptyPaste text={empty} onPaste={(text) => void grid.paste(text)} onAdd={grid.add} />}
+      {rows.length === 0 && <EmptyPaste text={empty} place={path} onPaste={(text) => void grid.paste(text)} onAdd={grid.add} />}
       {grid.pasteFaults.length > 0 && <PasteFaults faults={grid.pasteFaults} table={path} onDismiss={grid.dismiss} />}
       <div className="mt-2 flex flex-wrap gap-1.5">
         <Button onClick={grid.add} title="Ctrl Enter">
@@ -212,13 +212,14 @@ function Head({ columns }: { columns: readonly GridColumn[] }) {
 }
 
 /** An empty table takes a paste too: there is no cell yet to paste into. */
-function EmptyPaste({ text, onPaste, onAdd }: { text: string; onPaste: (text: string) => void; onAdd: () => void }) {
+function EmptyPaste({ text, place, onPaste, onAdd }: { text: string; place: string; onPaste: (text: string) => void; onAdd: () => void }) {
   return (
     <p className="py-2 text-mute">
       {text}{" "}
       <input
         className="cell mt-1 border-rule!"
         aria-label="Paste a block from a spreadsheet"
+        data-place={place}
         placeholder="paste a block from a spreadsheet here"
         value=""
         onChange={() => undefined}
