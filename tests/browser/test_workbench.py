@@ -81,6 +81,21 @@ def test_nudge_by_keys_and_type_over(page):
     page.saved(2, or_later=True)
 
 
+def test_the_fields_of_a_step_are_three_keys_away(page):
+    page.open("/designs/2/pipe")
+    page.find("#step-fields button")
+    page.keys(Keys.TAB)
+    page.until(
+        lambda: page.run("return document.activeElement.textContent") == "Skip to the fields of this step", "link"
+    )
+    assert page.run("return document.activeElement.getBoundingClientRect().height") >= 24
+    page.keys(Keys.ENTER)
+    page.keys(Keys.TAB)
+    assert page.run(
+        "return document.activeElement.closest('#step-fields') !== null && document.activeElement.id !== 'step-fields'"
+    )
+
+
 def test_a_whole_design_from_an_empty_well_by_keyboard(page):
     """New well, ground typed cell by cell; the program follows and is adopted."""
     page.open("/")

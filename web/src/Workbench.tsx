@@ -17,6 +17,7 @@ import type { TypeOverRequest } from "./ui/TypeOver";
 import { TypeOver } from "./ui/TypeOver";
 import { Bar } from "./bar/Bar";
 import { PathTabs } from "./bar/PathTabs";
+import { SkipLinks } from "./bar/SkipLinks";
 import { Margin } from "./review/Margin";
 import { Section } from "./section/Section";
 import { BENCHES, isStep } from "./steps/registry";
@@ -114,6 +115,7 @@ function Desk({ session, designName, step }: { session: Session; designName: str
   return (
     <BenchContext value={bench}>
       <div className="flex h-full min-w-[1180px] flex-col">
+        <SkipLinks />
         <PrintHeading designName={designName} step={step} />
         <Bar designName={designName} />
         <PathTabs />

@@ -17,7 +17,7 @@ export function Margin() {
   const findings = found ?? [];
   return (
     <aside aria-label="Findings and working" className="flex h-full w-[302px] shrink-0 flex-col border-l border-rule bg-sheet">
-      <div className="min-h-0 flex-1 overflow-y-auto px-3 py-2.5" role="region" aria-label="Findings" tabIndex={0}>
+      <div id="findings" className="min-h-0 flex-1 overflow-y-auto px-3 py-2.5" role="region" aria-label="Findings" tabIndex={0}>
         {faults.length > 0 && <Faults />}
         <h2 className="mb-2 flex flex-wrap items-baseline gap-x-2 text-[14px] font-semibold">
           Findings <Counts findings={findings} />

@@ -3,7 +3,7 @@ import type { ReactNode } from "react";
 
 export function Panel({ title, children, actions }: { title: string; children: ReactNode; actions?: ReactNode }) {
   return (
-    <div className="flex h-full min-w-0 flex-1 flex-col px-3 pt-2.5">
+    <div id="step-fields" tabIndex={-1} className="flex h-full min-w-0 flex-1 flex-col px-3 pt-2.5 outline-none">
       <div className="mb-1.5 flex shrink-0 items-center gap-2">
         <h2 className="text-[14px] font-semibold">{title}</h2>
         <div className="ml-auto flex gap-1.5">{actions}</div>
