@@ -114,7 +114,7 @@ def main() -> None:
 
     def chains() -> object:
         forget_all()
-        return all_chains(load(), 5.5, 6, True, WAYS, True)
+        return all_chains(load(), program.well.policy.sizes, 5.5, 6, True, WAYS)
 
     cases = sum(len(f.cases) for f, _ in judged)
     rows: tuple[tuple[str, Callable[[], Any], Callable[[], Any]], ...] = (
