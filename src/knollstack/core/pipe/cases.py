@@ -17,6 +17,7 @@ from knollstack.core.base.formulas import hydrostatic_pressure
 from knollstack.core.document.strings import CustomLoad
 from knollstack.core.ground.well import Well
 from knollstack.core.pipe.formulas import bump_pressure, pressure_under
+from knollstack.core.pipe.heat import NO_HEAT, Heat
 from knollstack.core.program.column import Column, column_of, final_differential_psi
 from knollstack.core.program.laid import LaidString
 
@@ -44,8 +45,7 @@ class LoadCase:
     overpull_lbf: float = 0.0
     hung_at_md_ft: float | None = None
     shock_ft_s: float = 0.0
-    heat_top_f: float = 0.0
-    heat_bottom_f: float = 0.0
+    heat: Heat = NO_HEAT
 
 
 def mud_column(mud_ppg: float) -> Pressure:
@@ -238,6 +238,5 @@ def custom_case(well: Well, load: CustomLoad) -> LoadCase:
         lambda z: load.inside_psi + hydrostatic_pressure(load.inside_ppg, np.maximum(np.asarray(z) - level, 0.0)),
         lambda z: load.outside_psi + hydrostatic_pressure(load.outside_ppg, z),
         marks_tvd_ft=(level,),
-        heat_top_f=load.temperature_change_f,
-        heat_bottom_f=load.temperature_change_f,
+        heat=Heat(load.temperature_change_f, load.temperature_change_f),
     )

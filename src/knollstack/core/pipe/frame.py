@@ -190,7 +190,7 @@ def build_frame(well: Well, string: LaidString, exposed: Exposure, breaks_md_ft:
         mud_psi = np.asarray(hydrostatic_pressure(mud, tvd))
         span = max(float(tvd[-1] - tvd[0]), 1e-9)
         along = (tvd - tvd[0]) / span
-        heat = np.array([c.heat_top_f + (c.heat_bottom_f - c.heat_top_f) * along for c in cases])
+        heat = np.array([c.heat.along(along) for c in cases])
         hottest = _hottest_f(well, tvd, heat)
         share = _yield_share(well.policy.pipe.derate_per_f, hottest, tvd)
     if share is None:

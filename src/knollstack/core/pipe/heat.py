@@ -9,6 +9,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
 
 from knollstack.core.base.findings import Assumption, assume, temperature
 from knollstack.core.ground.well import Well
@@ -26,6 +27,13 @@ class Heat:
 
     top_f: float
     bottom_f: float
+
+    def along(self, share: NDArray[np.float64]) -> NDArray[np.float64]:
+        """Change [°F] at shares of the way from top to shoe."""
+        return self.top_f + (self.bottom_f - self.top_f) * share
+
+
+NO_HEAT = Heat(0.0, 0.0)
 
 
 def ground_f(well: Well, tvd_ft: float) -> float | None:

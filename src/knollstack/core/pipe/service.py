@@ -14,7 +14,7 @@ from knollstack.core.ground.well import Well
 from knollstack.core.pipe.cases import LoadCase, Pressure, backup, mud_column, with_salt
 from knollstack.core.pipe.exposure import Exposure, gas_at_surface, gas_below, lowest_level_tvd_ft
 from knollstack.core.pipe.formulas import pressure_under
-from knollstack.core.pipe.heat import Heat, produced, treated
+from knollstack.core.pipe.heat import NO_HEAT, produced, treated
 from knollstack.core.pipe.surface import drilling_surface_psi, gas_over_mud_turn_psi, shut_in_surface_psi, worst_kick
 from knollstack.core.program.laid import LaidString
 
@@ -104,7 +104,7 @@ def production_cases(well: Well, string: LaidString, exposed: Exposure, mud_ppg:
     heat = produced(well, string, exposed.produced_from)
     if heat is None:
         yield "temperature"
-        heat = Heat(0.0, 0.0)
+        heat = NO_HEAT
     surface, fluid = shut_in_surface_psi(well, exposed.produced_from), policy.packer_fluid_ppg
     yield (
         LoadCase("evacuation", "collapse", "production", mud_column(0.0), outside)
@@ -126,8 +126,7 @@ def production_cases(well: Well, string: LaidString, exposed: Exposure, mud_ppg:
             lambda z: np.where(np.asarray(z) <= at, pressure_under(0.0, fluid, z), 0.0),
             outside,
             marks_tvd_ft=(at, at + 0.01),
-            heat_top_f=heat.top_f,
-            heat_bottom_f=heat.bottom_f,
+            heat=heat,
         )
     if surface is None:
         yield "burst"
@@ -138,10 +137,9 @@ def production_cases(well: Well, string: LaidString, exposed: Exposure, mud_ppg:
         "production",
         lambda z: pressure_under(surface, fluid, z),
         backup(well, string),
-        heat_top_f=heat.top_f,
-        heat_bottom_f=heat.bottom_f,
+        heat=heat,
     )
-    treating, cooled = string.own.stimulation_psi, treated(well, string) or Heat(0.0, 0.0)
+    treating, cooled = string.own.stimulation_psi, treated(well, string) or NO_HEAT
     if treating is not None:
         yield LoadCase(
             "stimulation",
@@ -149,6 +147,5 @@ def production_cases(well: Well, string: LaidString, exposed: Exposure, mud_ppg:
             "production",
             lambda z: pressure_under(treating, fluid, z),
             backup(well, string),
-            heat_top_f=cooled.top_f,
-            heat_bottom_f=cooled.bottom_f,
+            heat=cooled,
         )

@@ -1,5 +1,5 @@
 // Preventers: the stack on each string while the next section is drilled, its class from the surface pressure.
-import { useBench, useSnapshot } from "../../design/context";
+import { useBench, useDocument, useSnapshot } from "../../design/context";
 import { freshId } from "../../design/ids";
 import { useReference } from "../../design/reference";
 import { Choice } from "../../ui/Field";
@@ -9,6 +9,7 @@ import { useUnits } from "../../ui/units";
 
 export function PreventersBench() {
   const evaluation = useSnapshot("evaluation");
+  const method = useDocument((d) => d.policy.pipe.burst_method);
   const carriers =
     evaluation?.preventers.strings.flatMap((row, index) => (row.elements.length > 0 || row.pressure_psi !== null ? [index] : [])) ?? [];
   return (
@@ -24,8 +25,8 @@ export function PreventersBench() {
           </div>
         )}
         <p className="mt-4 max-w-prose text-[12px] text-mute">
-          Class from the maximum anticipated surface pressure, lesser-of school: what the formation feeds to surface as gas, unless the shoe
-          breaks first. Elements are the least common for the class; local rules prevail.
+          Class from the maximum anticipated surface pressure by policy&apos;s method, now {method}, never more than the shoe above takes.
+          Elements are the fewest that are common for the class; local rules prevail.
         </p>
       </Scroll>
     </Panel>
