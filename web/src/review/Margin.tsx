@@ -149,6 +149,8 @@ function Remedies({ finding }: { finding: Finding }) {
   const units = useUnits();
   const { session } = useBench();
   const tried = useTried(finding);
+  const faults = useSnapshot("faults");
+  if (faults.length > 0) return null; // nothing can be tried on what cannot be evaluated
   if (tried === undefined) return <p className="mt-1 text-[12px] text-mute">Trying remedies…</p>;
   return (
     <div className="mt-1 flex flex-col items-start gap-1">
