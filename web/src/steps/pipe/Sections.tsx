@@ -71,7 +71,7 @@ export function Sections({ index, size }: { index: number; size: string }) {
   return (
     <div>
       {row.sections.map((section, place) => (
-        <div key={place} className="grid grid-cols-[4.6rem_4rem_4.4rem_4rem_1fr_1rem] items-center gap-x-1">
+        <div key={place} className="grid grid-cols-[4.4rem_4rem_5.2rem_3.6rem_1fr_1rem] items-center gap-x-1">
           <PieceChoice
             label={`${size} section ${place + 1}`}
             place={place === 0 && sections.length === 1 ? `/strings/${index}/pipe` : `/strings/${index}/sections/${place}`}
@@ -153,7 +153,7 @@ export function Sections({ index, size }: { index: number; size: string }) {
 /** No pipe stands or none is known: one may still be chosen by hand. */
 function Bare({ index, size, odIn, onChoose }: { index: number; size: string; odIn: number | null; onChoose: (piece: Piece) => void }) {
   return (
-    <div className="grid grid-cols-[4.6rem_4rem_4.4rem_1fr] items-center gap-x-1">
+    <div className="grid grid-cols-[4.4rem_4rem_5.2rem_1fr] items-center gap-x-1">
       <PieceChoice
         label={`${size} section 1`}
         place={`/strings/${index}/pipe`}
