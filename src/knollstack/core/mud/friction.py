@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Protocol
 
@@ -26,23 +26,15 @@ class Friction(Protocol):
 
 
 @dataclass(frozen=True)
-class Bingham:
+class TwoReadings:
+    """A model of two constants, as its gradient takes them: Bingham plastic or power law."""
+
     mud_ppg: float
-    fitted: Mapping[str, Value]
+    constants: tuple[Value, ...]
+    gradient: Callable[..., Value]
 
     def psi_ft(self, velocity_ft_s: Value, outer_in: float, inner_in: float) -> float:
-        law = self.fitted["plastic_cp"], self.fitted["yield_lb_100ft2"]
-        return float(bingham_gradient(velocity_ft_s, *law, self.mud_ppg, outer_in, inner_in))
-
-
-@dataclass(frozen=True)
-class PowerLaw:
-    mud_ppg: float
-    fitted: Mapping[str, Value]
-
-    def psi_ft(self, velocity_ft_s: Value, outer_in: float, inner_in: float) -> float:
-        law = self.fitted["flow_index"], self.fitted["consistency_ecp"]
-        return float(power_law_gradient(velocity_ft_s, *law, self.mud_ppg, outer_in, inner_in))
+        return float(self.gradient(velocity_ft_s, *self.constants, self.mud_ppg, outer_in, inner_in))
 
 
 @dataclass(frozen=True)
@@ -84,5 +76,7 @@ def friction_of(well: Well, own: String, mud_ppg: float) -> Friction | None:
     if high > 2 * low:
         return None
     if well.policy.mud.rheology == "power law":
-        return PowerLaw(mud_ppg, power_law(low, high))
-    return Bingham(mud_ppg, bingham(low, high))
+        law = power_law(low, high)
+        return TwoReadings(mud_ppg, (law["flow_index"], law["consistency_ecp"]), power_law_gradient)
+    plastic = bingham(low, high)
+    return TwoReadings(mud_ppg, (plastic["plastic_cp"], plastic["yield_lb_100ft2"]), bingham_gradient)
