@@ -97,6 +97,11 @@ BAD = [
     ),
     (
         "strings",
+        [{"role": "surface", "shoe_md_ft": 11_000.0}, {"role": "production", "shoe_md_ft": 9_000.0}],
+        ("/strings/0/shoe_md_ft", "11000", "a shoe at or above total depth (10000 ft)"),
+    ),
+    (
+        "strings",
         [{"role": "production", "run": "liner", "shoe_md_ft": 900.0}],
         ("/strings/0/hanger_md_ft", "nothing", "the depth of a liner's hanger"),
     ),

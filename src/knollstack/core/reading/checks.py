@@ -80,7 +80,8 @@ def _string_faults(
     if above is None and string.shoe_md_ft <= ground_md_ft:
         expected = f"a shoe below the ground ({ground_md_ft:g} ft from the rig floor)"
         yield Fault(path=f"{path}/shoe_md_ft", value=f"{string.shoe_md_ft:g}", expected=expected)
-    if above is not None and string.shoe_md_ft <= above.shoe_md_ft:
+    # a shoe above that is below total depth has its own fault: this one may be right
+    if above is not None and string.shoe_md_ft <= above.shoe_md_ft <= total_md_ft + 1e-6:
         expected = f"a shoe below the one before it ({above.shoe_md_ft:g} ft)"
         yield Fault(path=f"{path}/shoe_md_ft", value=f"{string.shoe_md_ft:g}", expected=expected)
     above_md = above.shoe_md_ft if above is not None else ground_md_ft
