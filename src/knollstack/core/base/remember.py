@@ -10,6 +10,7 @@ from __future__ import annotations
 import functools
 from collections import OrderedDict
 from collections.abc import Callable
+from contextlib import suppress
 from threading import Lock
 from typing import Any, Generic, ParamSpec, TypeVar
 
@@ -50,9 +51,8 @@ class Remembered(Generic[P, R]):
         key = (_key(args), *[(name, _key(value)) for name, value in kwargs.items()])
         held = self.kept.get(key)
         if held is not None:
-            with self.lock:
-                if key in self.kept:  # not dropped meanwhile
-                    self.kept.move_to_end(key)
+            with self.lock, suppress(KeyError):  # dropped meanwhile
+                self.kept.move_to_end(key)
             return held[0]
         result = self.function(*args, **kwargs)
         with self.lock:

@@ -8,6 +8,7 @@ program. Every value that the tool filled in is listed as an assumption. What a 
 from __future__ import annotations
 
 from dataclasses import dataclass, fields
+from operator import attrgetter
 from typing import Any, Generic, TypeVar
 
 from knollstack.core.base.findings import Assumption, Change, Finding, Words, size
@@ -53,6 +54,10 @@ class Slurry:
         return {"water_gal_sk": self.water_gal_sk, "bentonite_percent": self.bentonite_percent, **dict(self.additives)}
 
 
+_READERS: dict[type, attrgetter[tuple[Any, ...]]] = {}
+"""What reads the values by which strings of a kind are compared."""
+
+
 @dataclass(frozen=True)
 class LaidString:
     """One string of the program, with the values in force; None is not known."""
@@ -79,7 +84,10 @@ class LaidString:
         """Worked once: strings are keys of many caches."""
         held = self.__dict__.get("_hash")
         if held is None:
-            held = hash(tuple(getattr(self, f.name) for f in fields(self) if f.compare))
+            kind = type(self)
+            if kind not in _READERS:
+                _READERS[kind] = attrgetter(*(f.name for f in fields(self) if f.compare))
+            held = hash(_READERS[kind](self))
             object.__setattr__(self, "_hash", held)
         return int(held)
 

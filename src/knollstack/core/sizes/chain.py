@@ -22,6 +22,7 @@ Link = tuple[float | None, float]
 _Best = dict[float, tuple[float, tuple[Link, ...]]]
 
 
+@remembered(128)
 def _holes(catalogue: Catalogue, policy: SizesPolicy, od_in: float) -> list[tuple[float, float]]:
     """Bits whose hole the casing fits, with their costs: common pairs of the chart cost least."""
     coupling, found = catalogue.largest_coupling_in.get(od_in, od_in), []
@@ -33,6 +34,7 @@ def _holes(catalogue: Catalogue, policy: SizesPolicy, od_in: float) -> list[tupl
     return found
 
 
+@remembered(512)
 def _outers(catalogue: Catalogue, inner_od_in: float, bit_in: float) -> list[tuple[float, float]]:
     """Casings through which a bit passes, with their costs."""
     found = []

@@ -2,25 +2,34 @@
 
 from __future__ import annotations
 
+from bisect import bisect_right
 from typing import Literal
 
-from knollstack.core.document.policy import PairUse, SizesPolicy
+from knollstack.core.base.remember import remembered
+from knollstack.core.document.policy import ClearanceRow, PairUse, SizesPolicy
 
 Fitness = Literal["common", "less common", "special", "none"]
 ALLOWED: dict[str, tuple[Fitness, ...]] = {"common": ("common",), "tight": ("common", "less common")}
 """By policy's minimum clearance, what a casing is proposed with; special pairs are a person's own choice."""
 
 
+@remembered(16)
+def _rows(policy: SizesPolicy) -> tuple[tuple[ClearanceRow, ...], dict[tuple[float, float], PairUse]]:
+    """The clearances by size, and the chart by casing and hole; of two rows of one pair the first counts."""
+    rows = tuple(sorted(policy.clearances, key=lambda row: row.from_od_in))
+    return rows, {(row.od_in, row.hole_in): row.use for row in reversed(policy.pairs)}
+
+
 def limits_in(policy: SizesPolicy, od_in: float) -> tuple[float, float]:
     """Least common and tight diametral clearance [in] over the joint of a casing size."""
-    rows = sorted(policy.clearances, key=lambda row: row.from_od_in)
-    fits = [row for row in rows if row.from_od_in <= od_in] or rows[:1]
-    return fits[-1].common_in, fits[-1].tight_in
+    rows, _ = _rows(policy)
+    row = rows[max(0, bisect_right(rows, od_in, key=lambda row: row.from_od_in) - 1)]
+    return row.common_in, row.tight_in
 
 
 def charted(policy: SizesPolicy, od_in: float, hole_in: float) -> PairUse | None:
     """What the chart says of a casing in a hole; None where it does not hold the pair."""
-    return next((row.use for row in policy.pairs if row.od_in == od_in and row.hole_in == hole_in), None)
+    return _rows(policy)[1].get((od_in, hole_in))
 
 
 def fitness(policy: SizesPolicy, od_in: float, hole_in: float, joint_od_in: float, *, usual: bool = True) -> Fitness:

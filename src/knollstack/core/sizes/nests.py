@@ -36,6 +36,7 @@ class Fit:
     cost: float
 
 
+@remembered(64)
 def _joints(catalogue: Catalogue, od_in: float) -> dict[str, tuple[float, str | None]]:
     """OD over the joint of a size for each kind of joint that it has."""
     held = catalogue.couplings_in.get(od_in, {})
@@ -50,23 +51,37 @@ def _joints(catalogue: Catalogue, od_in: float) -> dict[str, tuple[float, str | 
     return found
 
 
+@remembered(64)
 def _drift_in(catalogue: Catalogue, od_in: float, special: bool) -> float:
     """The most that any weight of a size lets through."""
     pipes = catalogue.by_od.get(od_in, ())
     return max((p.drift_in if special else p.api_drift_in for p in pipes), default=0.0)
 
 
+@remembered(256)
+def _holes_of(
+    catalogue: Catalogue,
+    policy: SizesPolicy,
+    od_in: float,
+    joint_od_in: float,
+    enough: tuple[Fitness, ...],
+    usual: bool,
+) -> tuple[float, ...]:
+    """The bits whose hole a casing with a joint fits well enough."""
+    bits = (b.bit_in for b in catalogue.bits)
+    return tuple(b for b in bits if fitness(policy, od_in, b, joint_od_in, usual=usual) in enough)
+
+
 def _fits(catalogue: Catalogue, policy: SizesPolicy, outer_od_in: float | None, od_in: float) -> Iterator[Fit]:
     """The ways to put a casing below another, or into the first hole; the smallest hole of each."""
     drift = float("inf") if outer_od_in is None else _drift_in(catalogue, outer_od_in, policy.special_drift)
     usual = catalogue.size_by_od[outer_od_in].usual_bit_in if outer_od_in in catalogue.size_by_od else None
-    bits = [b.bit_in for b in catalogue.bits]
-    passing = [b for b in bits if b <= drift + 1e-9]
+    passing = [b.bit_in for b in catalogue.bits if b.bit_in <= drift + 1e-9]
     joints = _joints(catalogue, od_in)
 
     def smallest(joint_od_in: float, enough: tuple[Fitness, ...], regular: bool) -> float | None:
         # the usual bit of the casing above where the casing fits its hole, else the smallest that does
-        fits = [b for b in passing if fitness(policy, od_in, b, joint_od_in, usual=regular) in enough]
+        fits = [b for b in _holes_of(catalogue, policy, od_in, joint_od_in, enough, regular) if b <= drift + 1e-9]
         return usual if usual in fits else min(fits, default=None)
 
     for way, joint, enough in (
@@ -84,8 +99,8 @@ def _fits(catalogue: Catalogue, policy: SizesPolicy, outer_od_in: float | None, 
                 cost += OFF_CHART_COST if way == "common" and charted(policy, od_in, hole) != "common" else 0.0
                 yield Fit(way, hole, None, over, connection, cost)  # type: ignore[arg-type]
     over = joints["regular"][0]
-    wide = (b for b in bits if b > drift and fitness(policy, od_in, b, over) == "common")
-    opened = min(wide, default=None)
+    wide = _holes_of(catalogue, policy, od_in, over, ("common",), True)
+    opened = min((b for b in wide if b > drift), default=None)
     if opened is not None and passing and catalogue.reamer(drift, opened) is not None:
         yield Fit("under-reamed", opened, max(passing), over, None, WAY_COST["under-reamed"])
 
