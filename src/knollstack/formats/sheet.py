@@ -6,6 +6,7 @@ from xml.sax.saxutils import escape
 
 from knollstack.core.base.findings import Quantity
 from knollstack.core.base.units import UnitSet, plain, shown
+from knollstack.core.cement.results import CementRow
 from knollstack.core.document.design import Design
 from knollstack.core.evaluation.results import Evaluation
 from knollstack.formats.sheet_layout import Heading, compose
@@ -79,16 +80,34 @@ class _Sheet:
                 rows.append(
                     [
                         self.show(s.od_in, "size"),
-                        self.show(c.top_md_ft, "depth"),
-                        self.show(c.slurry_ppg, "emw"),
+                        self._cement_top(c),
+                        self._slurry(c),
                         self.show(c.slurry_bbl, "volume"),
-                        self.show(c.sacks, "sacks"),
+                        self._sacks(c),
                         self.show(c.mix_water_bbl, "volume"),
                         self.show(c.displacement_bbl, "volume"),
                         self.show(c.float_differential_psi, "pressure"),
                     ]
                 )
         return rows
+
+    def _cement_top(self, row: CementRow) -> str:
+        top = self.show(row.top_md_ft, "depth")
+        return (
+            top
+            if row.stage_collar_md_ft is None
+            else f"{top}; stage collar {self.show(row.stage_collar_md_ft, 'depth')}"
+        )
+
+    def _slurry(self, row: CementRow) -> str:
+        slurry = self.show(row.slurry_ppg, "emw")
+        if row.lead_ppg is None:
+            return slurry
+        return f"lead {self.show(row.lead_ppg, 'emw')}, tail {slurry} from {self.show(row.tail_top_md_ft, 'depth')}"
+
+    def _sacks(self, row: CementRow) -> str:
+        tail = self.show(row.sacks, "sacks")
+        return tail if row.lead_sacks is None else f"lead {self.show(row.lead_sacks, 'sacks')}, tail {tail}"
 
     def preventers(self) -> list[list[str]]:
         rows = [["BOP stack on", "Surface pressure", "Class", "Flange", "Top to bottom"]]
@@ -145,7 +164,7 @@ def write(design: Design, evaluation: Evaluation, units: UnitSet, revision: int,
         tables = [
             (text.strings(), [1.3, 0.9, 0.9, 0.7, 1, 0.9, 1.8, 0.7, 0.8, 0.8, 0.8]),
             (text.kicks(), [0.8, 1.1, 1, 1, 1, 1, 1.6]),
-            (text.cement(), [1, 1, 1, 1, 0.8, 1, 1.1, 1]),
+            (text.cement(), [0.8, 1.1, 1.5, 1, 1, 1, 1.1, 1.1]),
             (text.wellhead(), [2.4, 1.5, 0.9, 1.4, 0.9]),
             (text.preventers(), [0.8, 1, 0.8, 1.2, 3.4]),
         ]

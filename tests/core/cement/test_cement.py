@@ -36,6 +36,7 @@ def test_the_rock_stands_the_column_or_not(ppg):
     found = [f for f in find(run(document), "cement", "stop") if f.place.startswith("/strings/2")]
     assert bool(found) == (share > 1) == (ppg < 14.03)
     for finding in found:
+        assert len(finding.remedies) == 4, "slurry, lead and tail, two stages, top"
         lower_top = next(r for r in finding.remedies if plain(r.label).startswith("Set the top"))
         top = lower_top.changes[0].value
         assert worst(([30, 10_000], [ppg, ppg]), top, 6000.0) <= 1 < worst(([30, 10_000], [ppg, ppg]), top - 10, 6000.0)

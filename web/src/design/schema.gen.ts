@@ -804,6 +804,17 @@ export interface components {
              */
             haematite_percent: number | null;
             /**
+             * Lead bentonite
+             * @description by weight of cement
+             * @default null
+             */
+            lead_bentonite_percent: number | null;
+            /**
+             * Lead mix water
+             * @default null
+             */
+            lead_water_gal_sk: number | null;
+            /**
              * Salt
              * @description by weight of mix water
              * @default null
@@ -820,6 +831,18 @@ export interface components {
              * @default null
              */
             slurry_water_gal_sk: number | null;
+            /**
+             * Stage collar
+             * @description the cement below it has set before the second stage is pumped; empty is one stage
+             * @default null
+             */
+            stage_collar_md_ft: number | null;
+            /**
+             * Top of tail
+             * @description with it the recipe above is the tail's, and the lead stands over it; empty is one slurry
+             * @default null
+             */
+            tail_top_md_ft: number | null;
             /**
              * Top of cement
              * @default null
@@ -849,6 +872,12 @@ export interface components {
              * @default 80
              */
             shoe_track_ft: number;
+            /**
+             * Tail slurry above the shoe
+             * @description where a lead stands over it
+             * @default 500
+             */
+            tail_ft: number;
             /**
              * Mix water, neat slurry
              * @default 4.97
@@ -920,6 +949,36 @@ export interface components {
              */
             landing_string_bbl: number | null;
             /**
+             * Lead Bbl
+             * @default null
+             */
+            lead_bbl: number | null;
+            /**
+             * Lead Bentonite Percent
+             * @default null
+             */
+            lead_bentonite_percent: number | null;
+            /**
+             * Lead Ppg
+             * @default null
+             */
+            lead_ppg: number | null;
+            /**
+             * Lead Sacks
+             * @default null
+             */
+            lead_sacks: number | null;
+            /**
+             * Lead Water Gal Sk
+             * @default null
+             */
+            lead_water_gal_sk: number | null;
+            /**
+             * Lead Yield Ft3 Sk
+             * @default null
+             */
+            lead_yield_ft3_sk: number | null;
+            /**
              * Mix Water Bbl
              * @default null
              */
@@ -940,6 +999,16 @@ export interface components {
              */
             sacks: number | null;
             /**
+             * Second Displacement Bbl
+             * @default null
+             */
+            second_displacement_bbl: number | null;
+            /**
+             * Second Stage Bbl
+             * @default null
+             */
+            second_stage_bbl: number | null;
+            /**
              * Shoe Track Bbl
              * @default null
              */
@@ -954,6 +1023,21 @@ export interface components {
              * @default null
              */
             slurry_ppg: number | null;
+            /**
+             * Stage Collar Md Ft
+             * @default null
+             */
+            stage_collar_md_ft: number | null;
+            /**
+             * Tail Bbl
+             * @default null
+             */
+            tail_bbl: number | null;
+            /**
+             * Tail Top Md Ft
+             * @default null
+             */
+            tail_top_md_ft: number | null;
             /**
              * Top Md Ft
              * @default null
@@ -1448,6 +1532,7 @@ export interface components {
              *         "overlap_ft": 300,
              *         "rathole_ft": 10,
              *         "shoe_track_ft": 80,
+             *         "tail_ft": 500,
              *         "water_gal_sk": 4.97
              *       },
              *       "depths": {
@@ -1906,6 +1991,7 @@ export interface components {
                  *         "overlap_ft": 300,
                  *         "rathole_ft": 10,
                  *         "shoe_track_ft": 80,
+                 *         "tail_ft": 500,
                  *         "water_gal_sk": 4.97
                  *       },
                  *       "depths": {
@@ -2317,6 +2403,7 @@ export interface components {
                  *         "overlap_ft": 300,
                  *         "rathole_ft": 10,
                  *         "shoe_track_ft": 80,
+                 *         "tail_ft": 500,
                  *         "water_gal_sk": 4.97
                  *       },
                  *       "depths": {
@@ -3737,6 +3824,7 @@ export interface components {
              *       "overlap_ft": 300,
              *       "rathole_ft": 10,
              *       "shoe_track_ft": 80,
+             *       "tail_ft": 500,
              *       "water_gal_sk": 4.97
              *     }
              */
@@ -4282,6 +4370,7 @@ export interface components {
                  *         "overlap_ft": 300,
                  *         "rathole_ft": 10,
                  *         "shoe_track_ft": 80,
+                 *         "tail_ft": 500,
                  *         "water_gal_sk": 4.97
                  *       },
                  *       "depths": {
@@ -5154,9 +5243,13 @@ export interface components {
              *       "displacement_ppg": null,
              *       "excess": null,
              *       "haematite_percent": null,
+             *       "lead_bentonite_percent": null,
+             *       "lead_water_gal_sk": null,
              *       "salt_percent": null,
              *       "silica_flour_percent": null,
              *       "slurry_water_gal_sk": null,
+             *       "stage_collar_md_ft": null,
+             *       "tail_top_md_ft": null,
              *       "top_md_ft": null
              *     }
              */
@@ -5339,6 +5432,7 @@ export interface components {
                  *         "overlap_ft": 300,
                  *         "rathole_ft": 10,
                  *         "shoe_track_ft": 80,
+                 *         "tail_ft": 500,
                  *         "water_gal_sk": 4.97
                  *       },
                  *       "depths": {
@@ -5697,6 +5791,16 @@ export interface components {
             /** Shoe Md Ft */
             shoe_md_ft: number;
             /**
+             * Stage Collar Md Ft
+             * @default null
+             */
+            stage_collar_md_ft: number | null;
+            /**
+             * Tail Top Md Ft
+             * @default null
+             */
+            tail_top_md_ft: number | null;
+            /**
              * Tied Back
              * @default false
              */
@@ -6046,6 +6150,7 @@ export interface components {
                  *         "overlap_ft": 300,
                  *         "rathole_ft": 10,
                  *         "shoe_track_ft": 80,
+                 *         "tail_ft": 500,
                  *         "water_gal_sk": 4.97
                  *       },
                  *       "depths": {

@@ -82,17 +82,25 @@ interface TopGripProps {
   string: StringResult;
   scale: DepthScale;
   x: number;
-  what: "cement" | "liner";
+  what: keyof typeof TOPS;
 }
 
-/** A small tab beside the string at the top of its cement, or at the top of a liner. */
+const TOPS = {
+  cement: { words: "Top of cement", key: "cement/top_md_ft", depth: (s: StringResult) => s.cement_top_md_ft },
+  tail: { words: "Top of tail", key: "cement/tail_top_md_ft", depth: (s: StringResult) => s.tail_top_md_ft },
+  collar: { words: "Stage collar", key: "cement/stage_collar_md_ft", depth: (s: StringResult) => s.stage_collar_md_ft },
+  liner: { words: "Liner top", key: "hanger_md_ft", depth: (s: StringResult) => s.top_md_ft },
+} as const;
+
+/** A small tab beside the string at a top of its cement, at its stage collar, or at the top of a liner. */
 export function TopGrip({ index, string, scale, x, what }: TopGripProps) {
   const { selected } = useBench();
   const units = useUnits();
   const size = string.od_in === null ? string.role : units.text(string.od_in, "size");
-  const label = what === "cement" ? `Top of cement, ${size}` : `Liner top, ${size}`;
-  const grip = useDepthGrip(what === "cement" ? "cement/top_md_ft" : "hanger_md_ft", index, scale, label);
-  const mdFt = what === "cement" ? string.cement_top_md_ft : string.top_md_ft;
+  const { words, key, depth } = TOPS[what];
+  const label = `${words}, ${size}`;
+  const grip = useDepthGrip(key, index, scale, label);
+  const mdFt = depth(string);
   if (mdFt === null || !scale.shows(mdFt)) return null;
   const y = scale.y(mdFt);
   const inHand = selected === index;
@@ -102,7 +110,7 @@ export function TopGrip({ index, string, scale, x, what }: TopGripProps) {
       <title>{`${label}: ${units.text(mdFt, "depth")}`}</title>
       <rect x={x - 3} y={y - 6} width={22} height={12} fill="transparent" />
       <path
-        d={`M${x},${y} l5,-4 h10 v8 h-10 z`}
+        d={what === "collar" ? `M${x - 6},${y - 2} h11 v-3 h10 v9 h-10 v-3 h-11 z` : `M${x},${y} l5,-4 h10 v8 h-10 z`}
         fill={inHand ? "var(--petrol)" : "var(--sheet)"}
         stroke={inHand ? "var(--petrol)" : "var(--mute)"}
       />

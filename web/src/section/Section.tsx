@@ -74,13 +74,16 @@ function Strings({ scale, prefix }: { scale: DepthScale; prefix: string }) {
         const outer = plan ? 10 : Math.max(shape.hole ?? 0, shape.pipe ?? 0);
         return (
           <g key={shape.index}>
-            <TopGrip
-              index={shape.index}
-              string={string}
-              scale={scale}
-              x={xAt(string.cement_top_md_ft ?? 0, outer, shape.index)}
-              what="cement"
-            />
+            {(["cement", "tail", "collar"] as const).map((what) => (
+              <TopGrip
+                key={what}
+                index={shape.index}
+                string={string}
+                scale={scale}
+                x={xAt((what === "collar" ? string.stage_collar_md_ft : string.cement_top_md_ft) ?? 0, outer, shape.index)}
+                what={what}
+              />
+            ))}
             {pipe[shape.index]?.chosen &&
               pipe[shape.index]!.sections.slice(0, -1).map((part, place) => (
                 <BreakGrip

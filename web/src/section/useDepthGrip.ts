@@ -1,4 +1,4 @@
-// A depth of a string that can be dragged: its shoe, the top of a liner, the top of its cement, the end of a section.
+// A depth of a string that can be dragged: its shoe, the top of a liner, what its cement has, the end of a section.
 import { editString, useBench } from "../design/context";
 import { read } from "../design/pointer";
 import type { Evaluation, StringResult } from "../design/types";
@@ -10,7 +10,7 @@ import { useUnits } from "../ui/units";
 
 const LEAST_GAP_FT = 10;
 
-type OwnKey = "shoe_md_ft" | "hanger_md_ft" | "cement/top_md_ft";
+type OwnKey = "shoe_md_ft" | "hanger_md_ft" | "cement/top_md_ft" | "cement/tail_top_md_ft" | "cement/stage_collar_md_ft";
 export type DepthKey = OwnKey | `sections/${number}/to_md_ft`;
 
 /** The depth in force: what the document says, which is ahead of the evaluation while a key is held down. */
@@ -18,6 +18,8 @@ const HELD: Record<OwnKey, (s: StringResult) => number | null> = {
   shoe_md_ft: (s) => s.shoe_md_ft,
   hanger_md_ft: (s) => s.top_md_ft,
   "cement/top_md_ft": (s) => s.cement_top_md_ft,
+  "cement/tail_top_md_ft": (s) => s.tail_top_md_ft,
+  "cement/stage_collar_md_ft": (s) => s.stage_collar_md_ft,
 };
 
 /** Which section's end a key names; null where it names none. */

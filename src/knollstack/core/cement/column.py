@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -17,22 +17,59 @@ from knollstack.core.program.laid import LaidString, Slurry
 BENTONITE_PERCENTS = (0.0, 4.0, 8.0, 12.0, 16.0)
 
 
+@dataclass(frozen=True)
+class Weakest:
+    """Where a column is nearest to breaking the rock, or over it by most, and the stage that does it."""
+
+    tvd_ft: float
+    fracture_ppg: float
+    column: Column
+    stage: str
+
+    @property
+    def reached_ppg(self) -> float:
+        return float(self.column.emw_ppg(self.tvd_ft))
+
+    @property
+    def over_ppg(self) -> float:
+        return self.reached_ppg - self.fracture_ppg
+
+
+def _stages(string: LaidString, column: Column) -> list[tuple[Column, float, str]]:
+    """Each stage's column with the depth [ft MD] down to which it is on the rock: under a collar the first has set."""
+    if column.collar_md_ft is None:
+        return [(column, string.shoe_md_ft, "")]
+    stages = [(column.first, string.shoe_md_ft, "first-stage ")]
+    if column.collar_md_ft > string.previous_shoe_md_ft:
+        stages.append((column, column.collar_md_ft, "second-stage "))
+    return stages
+
+
 @sweeping()
-def weakest(well: Well, string: LaidString, column: Column) -> tuple[float, float] | None:
-    """Depth [ft TVD] where column over fracture is greatest, and the fracture there; None where unknown."""
-    nodes = open_nodes(well, string.previous_shoe_md_ft, string.shoe_md_ft, (column.top_tvd_ft, column.mudline_tvd_ft))
-    fracture = well.ground.fracture
-    at = worst_depth(
+def weakest(well: Well, string: LaidString, column: Column) -> Weakest | None:
+    """Where a stage's column over fracture is greatest, and the fracture there; None where unknown."""
+    found = []
+    for stage, bottom, name in _stages(string, column):
+        at = _weakest_of(well, stage, string.previous_shoe_md_ft, bottom)
+        if at is None:
+            return None
+        found.append(Weakest(at, float(well.ground.fracture.at(at)), stage, name))
+    return max(found, key=lambda worst: worst.over_ppg)
+
+
+def _weakest_of(well: Well, column: Column, top_md_ft: float, bottom_md_ft: float) -> float | None:
+    marks = (*column.marks_tvd_ft, column.mudline_tvd_ft)
+    nodes, fracture = open_nodes(well, top_md_ft, bottom_md_ft, marks), well.ground.fracture
+    return worst_depth(
         lambda z: np.asarray(column.psi(z) - hydrostatic_pressure(fracture.at(z), z)), nodes, as_weight=True
     )
-    return None if at is None else (at, float(fracture.at(at)))
 
 
 @sweeping()
 def holds(well: Well, string: LaidString, column: Column) -> bool:
     """The rock of the open hole is known to stand the column."""
     worst = weakest(well, string, column)
-    return worst is not None and bool(column.emw_ppg(worst[0]) <= worst[1] + 1e-9)
+    return worst is not None and worst.over_ppg <= 1e-9
 
 
 Additives = tuple[tuple[str, float], ...]
@@ -53,3 +90,10 @@ def heaviest_held(well: Well, string: LaidString, column: Column, additives: Add
     neat = well.policy.cement.water_gal_sk
     tried = (recipe_with(neat, bentonite, additives) for bentonite in BENTONITE_PERCENTS)
     return next((s for s in tried if holds(well, string, replace(column, slurry_ppg=s.density_ppg))), None)
+
+
+def lead_held(well: Well, string: LaidString, column: Column) -> Slurry | None:
+    """The heaviest lead that the rock stands over the tail of a column."""
+    neat = well.policy.cement.water_gal_sk
+    tried = (recipe_with(neat, bentonite) for bentonite in BENTONITE_PERCENTS[1:])
+    return next((s for s in tried if holds(well, string, replace(column, lead_ppg=s.density_ppg))), None)

@@ -2,21 +2,16 @@
 
 from __future__ import annotations
 
-import math
-from bisect import bisect_left
 from collections.abc import Iterator
-from dataclasses import replace
 from functools import partial
 
-import numpy as np
-
-from knollstack.core.base.findings import Finding, Remedy, Words, depth, emw, find, remedy
-from knollstack.core.cement.column import Column, heaviest_held, holds
+from knollstack.core.base.findings import Amount, Finding, Words, depth, emw, find, remedy
+from knollstack.core.cement.column import Column, Weakest
+from knollstack.core.cement.ways import ways_out
 from knollstack.core.ground.well import Well
 from knollstack.core.program.hanging import hang_higher
 from knollstack.core.program.laid import LaidString
 
-TOP_STEP_FT = 10.0
 _find = partial(find, "cement")
 
 
@@ -46,59 +41,48 @@ def unknown_rock(string: LaidString) -> Finding:
     return _find("unknown", string.path, _subject(string), text)
 
 
-def _standing_top(well: Well, string: LaidString, column: Column) -> float | None:
-    """The highest top of cement [ft MD, in tens] at which the rock stands the column; None when none does.
-
-    A deeper top never raises the column, so the tens are searched by halving.
-    """
-    first = math.ceil((string.cement_top_md_ft or 0.0) / TOP_STEP_FT) * TOP_STEP_FT
-    tops = np.arange(first, string.shoe_md_ft, TOP_STEP_FT)
-
-    def stands(k: int) -> bool:
-        return holds(well, string, replace(column, top_tvd_ft=well.path.tvd(float(tops[k]))))
-
-    if not len(tops) or not stands(len(tops) - 1):
-        return None
-    return float(tops[bisect_left(range(len(tops)), True, key=stands)])
-
-
-def _remedies(well: Well, string: LaidString, column: Column) -> Iterator[Remedy]:
-    recipe = heaviest_held(well, string, column, string.slurry.additives if string.slurry else ())
-    if recipe is not None:
-        changes = (
-            string.change("cement/bentonite_percent", recipe.bentonite_percent),
-            string.change("cement/slurry_water_gal_sk", round(recipe.water_gal_sk, 2)),
-        )
-        yield remedy(changes, "Use ", emw(recipe.density_ppg), f" slurry: {recipe.bentonite_percent:g} % bentonite")
-    top = _standing_top(well, string, column)
-    if top is not None:
-        yield remedy(string.change("cement/top_md_ft", top), "Set the top of cement at ", depth(top))
-
-
-def breakdown(well: Well, string: LaidString, column: Column, tvd: float, fracture: float) -> Finding:
-    zone, reached = well.ground.zone_at(tvd), emw(float(column.emw_ppg(tvd)))
-    remedies = tuple(_remedies(well, string, column))
+def breakdown(well: Well, string: LaidString, column: Column, worst: Weakest) -> Finding:
+    zone, reached, fracture = well.ground.zone_at(worst.tvd_ft), emw(worst.reached_ppg), emw(worst.fracture_ppg)
+    remedies = tuple(ways_out(well, string, column))
+    none = " No slurry, lead, stage collar or top of cement tried here avoids breakdown."
     return _find(
         "stop",
         f"{string.path}/cement/top_md_ft",
         _subject(string),
         f"In {zone} at " if zone else "At ",
-        depth(well.path.md(tvd)),
-        " the cement column reaches ",
+        depth(well.path.md(worst.tvd_ft)),
+        f" the {worst.stage}cement column reaches ",
         reached,
         "; the rock breaks at ",
-        emw(fracture),
+        fracture,
         ".",
-        *(
-            ()
-            if remedies
-            else (" No slurry weight or top of cement tried here avoids breakdown; the job needs stages.",)
-        ),
+        *(() if remedies else (none,)),
         value=reached,
-        limit=emw(fracture),
+        limit=fracture,
         remedies=remedies,
         working=f"cement/{string.index}/column",
     )
+
+
+def placement_findings(well: Well, string: LaidString) -> Iterator[Finding]:
+    """A tail without a lead over it, a stage collar that is not in the cement."""
+    own, top, shoe = string.own.cement, string.cement_top_md_ft, string.shoe_md_ft
+    if top is None:
+        return
+    track = shoe - min(well.policy.cement.shoe_track_ft, shoe - string.top_md_ft)
+    tail, collar = own.tail_top_md_ft, own.stage_collar_md_ft
+    if tail is not None and not top < tail < shoe:
+        text: Words = ("The top of the tail, ", depth(tail), ", is not between the top of cement, ", depth(top))
+        yield _placed(string, "tail_top_md_ft", tail, *text, ", and the shoe, ", depth(shoe), ".")
+    if collar is not None and not top < collar < track:
+        text = ("The stage collar, ", depth(collar), ", is not between the top of cement, ", depth(top))
+        yield _placed(string, "stage_collar_md_ft", collar, *text, ", and the float collar, ", depth(track), ".")
+
+
+def _placed(string: LaidString, key: str, held_ft: float, *message: str | Amount) -> Finding:
+    mend = remedy(string.change(f"cement/{key}", None), "Leave it out")
+    place = f"{string.path}/cement/{key}"
+    return _find("caution", place, _subject(string), *message, value=depth(held_ft), remedies=(mend,))
 
 
 def bond_findings(well: Well, string: LaidString) -> Iterator[Finding]:

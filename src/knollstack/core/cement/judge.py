@@ -6,23 +6,23 @@ rathole are added. The column at the end of displacement is compared with fractu
 
 from __future__ import annotations
 
-from itertools import pairwise
-
 from knollstack.core.base.findings import Finding
-from knollstack.core.base.formulas import annular_capacity, circle_capacity, interval_volume, sacks
+from knollstack.core.base.formulas import sacks
 from knollstack.core.base.remember import remembered
 from knollstack.core.base.working import headline
 from knollstack.core.cement.column import weakest
 from knollstack.core.cement.findings import (
     bond_findings,
     breakdown,
+    placement_findings,
     setting_findings,
     unknown_displacement,
     unknown_rock,
     unknown_volumes,
 )
-from knollstack.core.cement.formulas import landing_displacement, mix_water, slurry, slurry_volume
+from knollstack.core.cement.formulas import mix_water, slurry
 from knollstack.core.cement.results import CementResult, CementRow
+from knollstack.core.cement.volumes import job_volumes
 from knollstack.core.ground.well import Well
 from knollstack.core.pipe.formulas import bump_pressure
 from knollstack.core.program.column import column_of, final_differential_psi
@@ -46,113 +46,76 @@ def _judge_string(
 ) -> tuple[CementRow, tuple[Finding, ...]]:
     if not string.drilled or string.slurry is None:
         return CementRow(applies=False), tuple(bond_findings(well, string))
-    recipe, decided = string.slurry, string.own.cement
-    excess = decided.excess if decided.excess is not None else well.policy.cement.excess
-    with headline(f"cement/{string.index}/density"):
-        mixed = slurry(**recipe.mix)
-    row: dict[str, float | None] = {
-        "top_md_ft": string.cement_top_md_ft,
-        "slurry_ppg": mixed["density_ppg"],
-        "yield_ft3_sk": mixed["yield_ft3_sk"],
-        "water_gal_sk": recipe.water_gal_sk,
-        "bentonite_percent": recipe.bentonite_percent,
-        "displacement_ppg": string.displacement_ppg,
-        "excess": excess,
+    own = string.own.cement
+    excess = own.excess if own.excess is not None else well.policy.cement.excess
+    column, found = _column(well, string)
+    volumes, volumes_found = _volumes(well, string, earlier, excess)
+    row = CementRow(
+        applies=True,
+        top_md_ft=string.cement_top_md_ft,
+        water_gal_sk=string.slurry.water_gal_sk,
+        bentonite_percent=string.slurry.bentonite_percent,
+        displacement_ppg=string.displacement_ppg,
+        stage_collar_md_ft=own.stage_collar_md_ft,
+        excess=excess,
+        **volumes,
+        **_lead(string),
+        **column,
+    )
+    return row, (*volumes_found, *found, *placement_findings(well, string), *bond_findings(well, string))
+
+
+def _lead(string: EquippedString) -> dict[str, float | None]:
+    if string.lead is None:
+        return {}
+    return {
+        "tail_top_md_ft": string.tail_top_md_ft,
+        "lead_water_gal_sk": string.lead.water_gal_sk,
+        "lead_bentonite_percent": string.lead.bentonite_percent,
     }
-    findings: list[Finding] = []
-    volumes = _volumes(well, string, earlier, excess)
-    if volumes is None:
-        findings.append(unknown_volumes(string))
-    else:
-        if volumes["displacement_bbl"] is None:
-            findings.append(unknown_displacement(string))
-        with headline(f"cement/{string.index}/sacks"):
-            count = sacks(volumes["slurry_bbl"] or 0.0, mixed["yield_ft3_sk"])
-        with headline(f"cement/{string.index}/mix_water"):
-            row["mix_water_bbl"] = mix_water(count, recipe.water_gal_sk)
-        row |= volumes | {"sacks": count}
-    column, found = _column(well, string, mixed["density_ppg"])
-    return CementRow(applies=True, **row, **column), (*findings, *found, *bond_findings(well, string))
-
-
-def _outer_spans(
-    string: EquippedString, earlier: tuple[EquippedString, ...]
-) -> list[tuple[float, float, float | None]]:
-    """Spans (top, base, ID of the casing outside) of the cemented annulus; ID None is open hole."""
-    top, shoe = string.cement_top_md_ft, string.shoe_md_ft
-    assert top is not None
-    edges = [m for s in earlier for m in (s.top_md_ft, s.shoe_md_ft, *(part.bottom_md_ft for part in s.sections))]
-    depths = sorted({top, shoe, *(m for m in edges if top < m < shoe)})
-    spans: list[tuple[float, float, float | None]] = []
-    for low, high in pairwise(depths):
-        around = [s for s in earlier if s.top_md_ft <= low and s.shoe_md_ft >= high]
-        bores = around[-1].bores(low, high) if around else []
-        if around and not bores:
-            return []
-        spans.append((low, high, bores[0][1] if bores else None))
-    return spans
-
-
-def _bore_bbl(string: EquippedString, top_md_ft: float, bottom_md_ft: float) -> float:
-    """Volume [bbl] inside a string between two depths."""
-    return sum(interval_volume(circle_capacity(bore), length) for length, bore in string.bores(top_md_ft, bottom_md_ft))
 
 
 def _volumes(
     well: Well, string: EquippedString, earlier: tuple[EquippedString, ...], excess: float
-) -> dict[str, float | None] | None:
-    """Volumes [bbl] of the job by the registered formulas; None where a size is unknown."""
-    pipe, bit, policy = string.pipe, string.bit_in, well.policy.cement
-    spans = _outer_spans(string, earlier)
-    if pipe is None or bit is None or not spans or any((d or bit) < pipe.od_in for _, _, d in spans):
-        return None
-    with headline(f"cement/{string.index}/slurry"):
-        cased = opened = 0.0
-        for top, base, outer in spans:
-            capacity = annular_capacity(outer if outer is not None else bit, pipe.od_in)
-            if outer is not None:
-                cased += interval_volume(capacity, base - top)
-            else:
-                opened += interval_volume(capacity, base - top, excess)
-        track_ft = min(policy.shoe_track_ft, string.shoe_md_ft - string.top_md_ft)
-        collar_ft = string.shoe_md_ft - track_ft
-        track = _bore_bbl(string, collar_ft, string.shoe_md_ft)
-        rathole = interval_volume(circle_capacity(bit), policy.rathole_ft)
-        whole = slurry_volume(cased, opened, track, rathole)
-    with headline(f"cement/{string.index}/displacement"):
-        inside, landing = _bore_bbl(string, string.top_md_ft, collar_ft), _landing_string_bbl(well, string, bit)
-        displacement = None if landing is None else landing_displacement(inside, landing)
-    return {
-        "cased_annulus_bbl": cased,
-        "open_annulus_bbl": opened,
-        "shoe_track_bbl": track,
-        "rathole_bbl": rathole,
-        "slurry_bbl": whole,
-        "landing_string_bbl": landing,
-        "displacement_bbl": displacement,
-    }
+) -> tuple[dict[str, float | None], list[Finding]]:
+    """Slurries with their weight and yield, the volumes of the job, and the sacks and the water that they take."""
+    assert string.slurry is not None
+    with headline(f"cement/{string.index}/density"):
+        mixed = slurry(**string.slurry.mix)
+    row: dict[str, float | None] = {"slurry_ppg": mixed["density_ppg"], "yield_ft3_sk": mixed["yield_ft3_sk"]}
+    lead = None
+    if string.lead is not None:
+        with headline(f"cement/{string.index}/lead_density"):
+            lead = slurry(**string.lead.mix)
+        row |= {"lead_ppg": lead["density_ppg"], "lead_yield_ft3_sk": lead["yield_ft3_sk"]}
+    volumes = job_volumes(well, string, earlier, excess)
+    if volumes is None:
+        return row, [unknown_volumes(string)]
+    with headline(f"cement/{string.index}/sacks"):
+        count = sacks((volumes["tail_bbl"] if lead else volumes["slurry_bbl"]) or 0.0, mixed["yield_ft3_sk"])
+    lead_count = None
+    if lead is not None:
+        with headline(f"cement/{string.index}/lead_sacks"):
+            lead_count = sacks(volumes["lead_bbl"] or 0.0, lead["yield_ft3_sk"])
+    with headline(f"cement/{string.index}/mix_water"):
+        water = mix_water(count, string.slurry.water_gal_sk)
+        if string.lead is not None and lead_count is not None:
+            water += mix_water(lead_count, string.lead.water_gal_sk)
+    row |= volumes | {"sacks": count, "lead_sacks": lead_count, "mix_water_bbl": water}
+    return row, [] if volumes["displacement_bbl"] is not None else [unknown_displacement(string)]
 
 
-def _landing_string_bbl(well: Well, string: EquippedString, bit_in: float) -> float | None:
-    """Volume inside the drill pipe that a string is landed on; None where its bore is not given."""
-    if string.top_md_ft <= 0:
-        return 0.0
-    bore = well.drill_string(bit_in).pipe_id_in
-    return None if bore is None else interval_volume(circle_capacity(bore), string.top_md_ft)
-
-
-def _column(well: Well, string: EquippedString, slurry_ppg: float) -> tuple[dict[str, float | None], list[Finding]]:
+def _column(well: Well, string: EquippedString) -> tuple[dict[str, float | None], list[Finding]]:
     """The column against fracture, what the float holds and the plug bumps at; nothing where mud or fracture is unknown."""
-    path, column = well.path, column_of(well, string, slurry_ppg)
+    column = column_of(well, string)
     if column is None:
         return {}, []
     worst = weakest(well, string, column)
     if worst is None:
         return {}, [unknown_rock(string)]
-    tvd, fracture = worst
     with headline(f"cement/{string.index}/column"):
-        greatest = float(column.emw_ppg(tvd))
-    findings = [breakdown(well, string, column, tvd, fracture)] if greatest > fracture + 1e-9 else []
+        greatest = worst.reached_ppg
+    findings = [breakdown(well, string, column, worst)] if worst.over_ppg > 1e-9 else []
     with headline(f"cement/{string.index}/float"):
         differential = final_differential_psi(well, string.laid, column)
     bump = None
@@ -161,8 +124,8 @@ def _column(well: Well, string: EquippedString, slurry_ppg: float) -> tuple[dict
             bump = float(bump_pressure(differential, well.policy.pipe.bump_psi))
     return {
         "greatest_emw_ppg": greatest,
-        "fracture_ppg": fracture,
-        "greatest_emw_md_ft": path.md(tvd),
+        "fracture_ppg": worst.fracture_ppg,
+        "greatest_emw_md_ft": well.path.md(worst.tvd_ft),
         "float_differential_psi": differential,
         "bump_psi": bump,
     }, findings

@@ -6,9 +6,9 @@ from dataclasses import replace
 
 from knollstack.core.base.findings import Assumption, Words, assume, depth, emw
 from knollstack.core.base.remember import remembered
-from knollstack.core.cement.column import heaviest_held, mixed, recipe_with
+from knollstack.core.cement.column import BENTONITE_PERCENTS, heaviest_held, lead_held, mixed, recipe_with
 from knollstack.core.ground.well import Well
-from knollstack.core.program.column import Column
+from knollstack.core.program.column import column_of
 from knollstack.core.program.laid import LaidString, Slurry
 
 ADDITIVES = ("silica_flour_percent", "barite_percent", "haematite_percent", "salt_percent")
@@ -31,23 +31,39 @@ def _cemented(well: Well, string: LaidString) -> tuple[LaidString, tuple[Assumpt
     if not string.drilled:
         return string, ()
     place, decided, top = f"{string.path}/cement", string.own.cement, _top_md_ft(well, string)
-    slurry, how = _slurry(well, replace(string, cement_top_md_ft=top))
-    assumed: list[Assumption] = []
-    if decided.top_md_ft is None and not string.proposed:
-        assumed.append(
-            assume(
-                "cement", f"{place}/top_md_ft", *string.words, " casing: top of cement at ", depth(top), " by policy."
-            )
-        )
-    if how and not string.proposed:
-        assumed.append(assume("cement", f"{place}/slurry_water_gal_sk", *string.words, how))
+    said: list[tuple[str, Words]] = []
+    if decided.top_md_ft is None:
+        said.append(("top_md_ft", (*string.words, " casing: top of cement at ", depth(top), " by policy.")))
+    laid = replace(string, cement_top_md_ft=top, tail_top_md_ft=_tail_top_md_ft(well, string, top))
+    if laid.tail_top_md_ft is not None and decided.tail_top_md_ft is None:
+        text: Words = (*string.words, " cement: top of tail at ", depth(laid.tail_top_md_ft), " by policy.")
+        said.append(("tail_top_md_ft", text))
+    slurry, how = _slurry(well, laid)
+    if how:
+        said.append(("slurry_water_gal_sk", (*string.words, how)))
+    laid = replace(laid, slurry=slurry)
+    if laid.tail_top_md_ft is not None:
+        lead, how = _lead(well, laid)
+        laid = replace(laid, lead=lead)
+        if how:
+            said.append(("lead_water_gal_sk", (*string.words, how)))
     displacement = decided.displacement_ppg
     if displacement is None and string.mud_ppg is not None:
         displacement = string.mud_ppg
-        if not string.proposed:
-            text: Words = (*string.words, " cement: displaced with the mud of the hole, ", emw(displacement), ".")
-            assumed.append(assume("cement", f"{place}/displacement_ppg", *text))
-    return replace(string, cement_top_md_ft=top, slurry=slurry, displacement_ppg=displacement), tuple(assumed)
+        text = (*string.words, " cement: displaced with the mud of the hole, ", emw(displacement), ".")
+        said.append(("displacement_ppg", text))
+    assumed = () if string.proposed else tuple(assume("cement", f"{place}/{key}", *words) for key, words in said)
+    return replace(laid, displacement_ppg=displacement), assumed
+
+
+def _tail_top_md_ft(well: Well, string: LaidString, top_md_ft: float) -> float | None:
+    """The top of the tail in force where there is a lead: as decided, else by policy."""
+    decided = string.own.cement
+    if decided.tail_top_md_ft is not None:
+        return min(max(decided.tail_top_md_ft, top_md_ft), string.shoe_md_ft)
+    if decided.lead_water_gal_sk is None and decided.lead_bentonite_percent is None:
+        return None
+    return max(top_md_ft, string.shoe_md_ft - well.policy.cement.tail_ft)
 
 
 def _top_md_ft(well: Well, string: LaidString) -> float:
@@ -71,10 +87,28 @@ def _slurry(well: Well, string: LaidString) -> tuple[Slurry, str]:
         if decided.slurry_water_gal_sk:
             return mixed(bentonite, decided.slurry_water_gal_sk, additives), ""
         return recipe_with(neat, bentonite, additives), ""
-    found = None
-    if string.mud_ppg is not None and string.cement_top_md_ft is not None:
-        column = Column(string.mud_ppg, 0.0, well.path.tvd(string.cement_top_md_ft))
-        found = heaviest_held(well, string, column)
+    plain = mixed(0.0, neat)
+    if string.tail_top_md_ft is not None:
+        return plain, " cement: neat tail slurry by policy."
+    column = column_of(well, replace(string, slurry=plain))
+    found = None if column is None else heaviest_held(well, string, column)
     if found is None:
-        return mixed(0.0, neat), " cement: neat slurry by policy."
+        return plain, " cement: neat slurry by policy."
     return found, f" cement: {found.bentonite_percent:g} % bentonite, the heaviest slurry that the rock withstands."
+
+
+def _lead(well: Well, string: LaidString) -> tuple[Slurry, str]:
+    """The lead in force: as decided, else the heaviest that the rock stands over the tail."""
+    decided, neat = string.own.cement, well.policy.cement.water_gal_sk
+    if decided.lead_water_gal_sk is not None or decided.lead_bentonite_percent is not None:
+        bentonite = decided.lead_bentonite_percent or 0.0
+        if decided.lead_water_gal_sk:
+            return mixed(bentonite, decided.lead_water_gal_sk), ""
+        return recipe_with(neat, bentonite), ""
+    lightest = recipe_with(neat, BENTONITE_PERCENTS[-1])
+    column = column_of(well, replace(string, lead=lightest))
+    found = None if column is None else lead_held(well, string, column)
+    if found is None:
+        return lightest, f" cement: lead with {lightest.bentonite_percent:g} % bentonite, the lightest tried."
+    text = f" cement: lead with {found.bentonite_percent:g} % bentonite, the heaviest that the rock withstands."
+    return found, text

@@ -283,6 +283,7 @@ class PipePolicy(Part):
 class CementPolicy(Part):
     excess: Excess = told("Open-hole excess", 0.5, help="fraction of the open-hole annulus")
     overlap_ft: Depth = told("Cement above the previous shoe", 300.0)
+    tail_ft: Depth = told("Tail slurry above the shoe", 500.0, help="where a lead stands over it")
     shoe_track_ft: Annotated[float, number(0, 500), Of("depth")] = told("Shoe track", 80.0)
     rathole_ft: Annotated[float, number(0, 500), Of("depth")] = told("Rathole", 10.0)
     water_gal_sk: MixWater = told("Mix water, neat slurry", 4.97)

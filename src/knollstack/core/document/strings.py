@@ -72,6 +72,18 @@ class Cement(Part):
     salt_percent: Annotated[float, number(0, 37), Of("percent")] | None = told(
         "Salt", None, help="by weight of mix water"
     )
+    tail_top_md_ft: Depth | None = told(
+        "Top of tail",
+        None,
+        help="with it the recipe above is the tail's, and the lead stands over it; empty is one slurry",
+    )
+    lead_water_gal_sk: MixWater | None = told("Lead mix water", None)
+    lead_bentonite_percent: Annotated[float, number(0, 25), Of("percent")] | None = told(
+        "Lead bentonite", None, help="by weight of cement"
+    )
+    stage_collar_md_ft: Depth | None = told(
+        "Stage collar", None, help="the cement below it has set before the second stage is pumped; empty is one stage"
+    )
     excess: Excess | None = told("Open-hole excess", None, help="fraction of the open-hole annulus")
     displacement_ppg: Emw | None = told(
         "Displacement fluid", None, help="empty is the mud of the hole, as an assumption"

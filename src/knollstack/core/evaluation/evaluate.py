@@ -125,6 +125,8 @@ def _strings(equipped: Equipped) -> list[StringResult]:
             tied_back=s.own.tie_back,
             cement_top_md_ft=s.cement_top_md_ft,
             mud_ppg=s.mud_ppg,
+            tail_top_md_ft=s.tail_top_md_ft,
+            stage_collar_md_ft=s.own.cement.stage_collar_md_ft,
         )
         for s in equipped.strings
     ]

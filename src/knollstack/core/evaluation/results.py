@@ -49,6 +49,8 @@ class StringResult(Result):
     id_in: float | None
     cement_top_md_ft: float | None
     mud_ppg: float | None
+    tail_top_md_ft: float | None = None
+    stage_collar_md_ft: float | None = None
     tied_back: bool = False
 
 

@@ -18,7 +18,7 @@ from knollstack.core.document.strings import CustomLoad
 from knollstack.core.ground.well import Well
 from knollstack.core.pipe.formulas import bump_pressure, pressure_under
 from knollstack.core.pipe.heat import NO_HEAT, Heat
-from knollstack.core.program.column import Column, column_of, final_differential_psi
+from knollstack.core.program.column import column_of, final_differential_psi
 from knollstack.core.program.laid import LaidString
 
 Pressure = Callable[[Value], Value]
@@ -112,11 +112,6 @@ def _depleted(well: Well, open_from_ft: float, behind: Pressure) -> Pressure:
     return limited
 
 
-def wet_column(well: Well, string: LaidString) -> Column | None:
-    """The annulus with the cement still wet; None where mud, slurry or its top is unknown."""
-    return None if string.slurry is None else column_of(well, string, string.slurry.density_ppg)
-
-
 def salt_without_overburden_ft(well: Well, string: LaidString) -> float | None:
     """The shallowest TVD [ft] at which salt stands behind a string and the overburden is not known; None where it is."""
     overburden = well.ground.model.overburden
@@ -173,16 +168,15 @@ def running_cases(well: Well, string: LaidString, mud_ppg: float) -> list[LoadCa
             marks_tvd_ft=(unfilled,),
         ),
     ]
-    top = cement_top_tvd_ft(well, string)
-    column = wet_column(well, string)
-    if top is None or column is None or pushed is None:
+    column = column_of(well, string)
+    if column is None or pushed is None:
         return cases
-    inside, wet = mud_column(pushed), column.psi
+    inside, wet, marks = mud_column(pushed), column.wet_psi, column.marks_tvd_ft
     held = final_differential_psi(well, string, column)
     assert held is not None
     bumped = float(bump_pressure(held, policy.bump_psi))
     cases += [
-        LoadCase("cementing", "collapse", "cementing", inside, wet, free=True, marks_tvd_ft=(top,)),
+        LoadCase("cementing", "collapse", "cementing", inside, wet, free=True, marks_tvd_ft=marks),
         LoadCase(
             "plug bump",
             "burst",
@@ -190,7 +184,7 @@ def running_cases(well: Well, string: LaidString, mud_ppg: float) -> list[LoadCa
             lambda z: pressure_under(bumped, pushed, z),
             wet,
             free=True,
-            marks_tvd_ft=(top,),
+            marks_tvd_ft=marks,
         ),
     ]
     return cases
@@ -198,17 +192,16 @@ def running_cases(well: Well, string: LaidString, mud_ppg: float) -> list[LoadCa
 
 def pressure_test_case(well: Well, string: LaidString, mud_ppg: float, psi: float) -> LoadCase:
     """The pressure test at the wellhead: in green cement, or in set cement before or after the string is landed."""
-    top, when = cement_top_tvd_ft(well, string), well.policy.pipe.pressure_test
-    column = wet_column(well, string)
-    if when == "in green cement" and top is not None and column is not None:
+    when, column = well.policy.pipe.pressure_test, column_of(well, string)
+    if when == "in green cement" and column is not None:
         return LoadCase(
             "green-cement test",
             "burst",
             "testing",
             lambda z: pressure_under(psi, mud_ppg, z),
-            column.psi,
+            column.wet_psi,
             free=True,
-            marks_tvd_ft=(top,),
+            marks_tvd_ft=column.marks_tvd_ft,
         )
     return LoadCase(
         "pressure test",

@@ -27,13 +27,13 @@ from knollstack.core.pipe.cases import (
     running_cases,
     salt_spans,
     salt_without_overburden_ft,
-    wet_column,
 )
 from knollstack.core.pipe.exposure import Exposure
 from knollstack.core.pipe.formulas import casing_test_pressure
 from knollstack.core.pipe.landed import landed_weight_lbf
 from knollstack.core.pipe.service import Missing, drilling_cases, production_cases
 from knollstack.core.pipe.surface import surface_psi
+from knollstack.core.program.column import column_of
 from knollstack.core.program.laid import LaidString
 
 Floats = NDArray[np.float64]
@@ -155,8 +155,8 @@ def _yield_share(rate_per_f: float, hottest_f: Floats | None, tvd: Floats) -> Fl
 def _as_set(well: Well, string: LaidString, mud_ppg: float) -> tuple[Pressure, Pressure]:
     """Pressure inside and outside when the cement set: displacement fluid, and mud over wet cement."""
     inside = mud_column(string.displacement_ppg if string.displacement_ppg is not None else mud_ppg)
-    column = wet_column(well, string)
-    return inside, mud_column(mud_ppg) if column is None else column.psi
+    column = column_of(well, string)
+    return inside, mud_column(mud_ppg) if column is None else column.wet_psi
 
 
 def _added(case: LoadCase, md_ft: Floats) -> Floats:

@@ -1,4 +1,4 @@
-"""The annulus of a string at the end of its cement job: mud over slurry, and what the float then holds."""
+"""The annulus of a string at the end of its cement job: mud over lead and tail, by stages; what the float then holds."""
 
 from __future__ import annotations
 
@@ -16,30 +16,72 @@ from knollstack.core.program.laid import LaidString
 
 @dataclass(frozen=True)
 class Column:
-    """Mud over slurry in the annulus at the end of displacement; over the mud the sea where there is no riser."""
+    """Mud over slurry in the annulus at the end of displacement; over the mud the sea where there is no riser.
+
+    The slurry is that of the tail; a lead stands over it down to its top. With a stage collar the slurry below has set
+    before what stands above it is pumped.
+    """
 
     mud_ppg: float
     slurry_ppg: float
     top_tvd_ft: float
     mudline_tvd_ft: float = 0.0
     water_depth_ft: float = 0.0
+    lead_ppg: float | None = None
+    tail_top_tvd_ft: float = 0.0
+    collar_md_ft: float | None = None
+    collar_tvd_ft: float | None = None
 
     def psi(self, tvd_ft: Value) -> Value:
+        """Pressure with all of it fluid."""
         mud_ft = np.maximum(0.0, np.minimum(tvd_ft, self.top_tvd_ft) - self.mudline_tvd_ft)
         above = hydrostatic_pressure(self.mud_ppg, mud_ft)
         if self.water_depth_ft:
             above = above + hydrostatic_pressure(SEA_WATER_PPG, self.water_depth_ft)
-        return above + hydrostatic_pressure(self.slurry_ppg, np.maximum(0.0, tvd_ft - self.top_tvd_ft))
+        tail_top = self.top_tvd_ft
+        if self.lead_ppg is not None:
+            tail_top = max(tail_top, self.tail_top_tvd_ft)
+            lead_ft = np.maximum(0.0, np.minimum(tvd_ft, tail_top) - self.top_tvd_ft)
+            above = above + hydrostatic_pressure(self.lead_ppg, lead_ft)
+        return above + hydrostatic_pressure(self.slurry_ppg, np.maximum(0.0, tvd_ft - tail_top))
 
     def emw_ppg(self, tvd_ft: Value) -> Value:
         return equivalent_mud_weight(self.psi(tvd_ft), tvd_ft)
 
+    @property
+    def marks_tvd_ft(self) -> tuple[float, ...]:
+        """Where the column changes its course."""
+        marks = (self.top_tvd_ft, None if self.lead_ppg is None else self.tail_top_tvd_ft, self.collar_tvd_ft)
+        return tuple(mark for mark in marks if mark is not None)
 
-def column_of(well: Well, string: LaidString, slurry_ppg: float) -> Column | None:
-    """The column of a string's job; None where its mud or its top is unknown."""
-    if string.mud_ppg is None or string.cement_top_md_ft is None:
+    @property
+    def first(self) -> Column:
+        """What stands on the shoe: the first stage alone, with mud over the collar."""
+        if self.collar_tvd_ft is None:
+            return self
+        return replace(self, top_tvd_ft=max(self.top_tvd_ft, self.collar_tvd_ft), collar_md_ft=None, collar_tvd_ft=None)
+
+    def staged(self, well: Well, collar_md_ft: float) -> Column:
+        return replace(self, collar_md_ft=collar_md_ft, collar_tvd_ft=well.path.tvd(collar_md_ft))
+
+    def wet_psi(self, tvd_ft: Value) -> Value:
+        """Pressure while each depth's own cement is wet: under a stage collar that of the first stage."""
+        if self.collar_tvd_ft is None:
+            return self.psi(tvd_ft)
+        above = np.asarray(tvd_ft) < self.collar_tvd_ft
+        return np.where(above, self.psi(tvd_ft), self.first.psi(tvd_ft))
+
+
+def column_of(well: Well, string: LaidString) -> Column | None:
+    """The column of a string's job; None where its mud, its slurry or its top is unknown."""
+    if string.mud_ppg is None or string.slurry is None or string.cement_top_md_ft is None:
         return None
-    column = Column(string.mud_ppg, slurry_ppg, well.path.tvd(string.cement_top_md_ft))
+    lead, tail_top, collar = string.lead, string.tail_top_md_ft, string.own.cement.stage_collar_md_ft
+    column = Column(string.mud_ppg, string.slurry.density_ppg, well.path.tvd(string.cement_top_md_ft))
+    if lead is not None and tail_top is not None:
+        column = replace(column, lead_ppg=lead.density_ppg, tail_top_tvd_ft=well.path.tvd(tail_top))
+    if collar is not None:
+        column = column.staged(well, min(collar, string.shoe_md_ft))
     if not is_riserless(well, string.index):
         return column
     return replace(column, mudline_tvd_ft=well.ground_md_ft, water_depth_ft=well.site.water_depth_ft)
@@ -66,4 +108,4 @@ def final_differential_psi(well: Well, string: LaidString, column: Column) -> fl
     # collar and shoe as whole columns: past the horizontal the shoe stands above the collar
     track = (hydrostatic_pressure(column.slurry_ppg, shoe), hydrostatic_pressure(column.slurry_ppg, collar))
     over_collar = hydrostatic_pressure(string.displacement_ppg, collar)
-    return float(float_differential(float(column.psi(shoe)), over_collar, *track))
+    return float(float_differential(float(column.first.psi(shoe)), over_collar, *track))

@@ -78,6 +78,8 @@ class LaidString:
     own: String
     cement_top_md_ft: float | None = None
     slurry: Slurry | None = None
+    lead: Slurry | None = None
+    tail_top_md_ft: float | None = None
     displacement_ppg: float | None = None
 
     def __hash__(self) -> int:

@@ -26,20 +26,38 @@ interface Line {
   quantity: Quantity;
   value: (row: CementRow) => number | null;
   working?: string;
+  /** Of which strings it is told, when not of all. */
+  only?: (row: CementRow) => boolean;
 }
+
+const withLead = (row: CementRow) => row.lead_ppg !== null;
+const inStages = (row: CementRow) => row.stage_collar_md_ft !== null;
 
 const RESULTS: readonly Line[] = [
   { label: "Slurry weight", quantity: "emw", value: (r) => r.slurry_ppg, working: "density" },
   { label: "Slurry yield", quantity: "slurry_yield", value: (r) => r.yield_ft3_sk, working: "density" },
+  { label: "Lead weight", quantity: "emw", value: (r) => r.lead_ppg, working: "lead_density", only: withLead },
+  { label: "Lead yield", quantity: "slurry_yield", value: (r) => r.lead_yield_ft3_sk, working: "lead_density", only: withLead },
   { label: "Cased-hole annulus", quantity: "volume", value: (r) => r.cased_annulus_bbl },
   { label: "Open-hole annulus, with excess", quantity: "volume", value: (r) => r.open_annulus_bbl },
   { label: "Shoe track", quantity: "volume", value: (r) => r.shoe_track_bbl },
   { label: "Rathole", quantity: "volume", value: (r) => r.rathole_bbl },
   { label: "Total slurry", quantity: "volume", value: (r) => r.slurry_bbl, working: "slurry" },
-  { label: "Sacks", quantity: "sacks", value: (r) => r.sacks, working: "sacks" },
+  { label: "Lead slurry", quantity: "volume", value: (r) => r.lead_bbl, working: "lead", only: withLead },
+  { label: "Tail slurry", quantity: "volume", value: (r) => r.tail_bbl, working: "tail", only: withLead },
+  { label: "Second-stage slurry", quantity: "volume", value: (r) => r.second_stage_bbl, working: "second_stage", only: inStages },
+  { label: "Sacks, of the tail where there is a lead", quantity: "sacks", value: (r) => r.sacks, working: "sacks" },
+  { label: "Sacks of lead", quantity: "sacks", value: (r) => r.lead_sacks, working: "lead_sacks", only: withLead },
   { label: "Mix water", quantity: "volume", value: (r) => r.mix_water_bbl },
   { label: "Landing string", quantity: "volume", value: (r) => r.landing_string_bbl },
   { label: "Displacement to float collar", quantity: "volume", value: (r) => r.displacement_bbl, working: "displacement" },
+  {
+    label: "Displacement to stage collar",
+    quantity: "volume",
+    value: (r) => r.second_displacement_bbl,
+    working: "second_displacement",
+    only: inStages,
+  },
   { label: "Differential on the float", quantity: "pressure", value: (r) => r.float_differential_psi, working: "float" },
   { label: "Plug bump pressure", quantity: "pressure", value: (r) => r.bump_psi, working: "bump" },
   { label: "Maximum static EMW against fracture", quantity: "emw", value: (r) => r.greatest_emw_ppg, working: "column" },
@@ -60,6 +78,10 @@ function CementTable({ evaluation }: { evaluation: Evaluation }) {
     { key: "slurry_water_gal_sk", proposed: (r) => r.water_gal_sk },
     { key: "bentonite_percent", proposed: (r) => r.bentonite_percent },
     ...ADDITIVES.map((key) => ({ key, proposed: () => null })),
+    { key: "tail_top_md_ft", proposed: (r) => r.tail_top_md_ft },
+    { key: "lead_water_gal_sk", proposed: (r) => r.lead_water_gal_sk },
+    { key: "lead_bentonite_percent", proposed: (r) => r.lead_bentonite_percent },
+    { key: "stage_collar_md_ft", proposed: () => null },
     { key: "displacement_ppg", proposed: (r) => r.displacement_ppg },
     { key: "excess", proposed: (r) => r.excess },
   ];
@@ -112,7 +134,7 @@ function CementTable({ evaluation }: { evaluation: Evaluation }) {
             </td>
           </tr>
         ))}
-        {RESULTS.map((result) => (
+        {RESULTS.filter(({ only }) => columns.some(({ row }) => only?.(row) ?? true)).map((result) => (
           <tr
             key={result.label}
             className={`border-b border-rule/60 ${result.label === "Slurry weight" ? "border-t-2 border-t-rule" : ""}`}
@@ -136,6 +158,7 @@ function CementTable({ evaluation }: { evaluation: Evaluation }) {
 function ResultCell({ result, row, index, size }: { result: Line; row: CementRow; index: number; size: string }) {
   const units = useUnits();
   const value = result.value(row);
+  if (result.only?.(row) === false) return null;
   const over =
     result.working === "column" && row.greatest_emw_ppg !== null && row.fracture_ppg !== null && row.greatest_emw_ppg > row.fracture_ppg;
   const text = <span className={over ? "font-semibold text-brick" : ""}>{units.number(value, result.quantity)}</span>;

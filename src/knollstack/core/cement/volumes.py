@@ -1,0 +1,104 @@
+"""Volumes of a cement job: the annulus interval by interval, shoe track and rathole; lead and tail, and both stages."""
+
+from __future__ import annotations
+
+from itertools import pairwise
+
+from knollstack.core.base.formulas import annular_capacity, circle_capacity, interval_volume
+from knollstack.core.base.working import headline
+from knollstack.core.cement.formulas import landing_displacement, slurry_volume
+from knollstack.core.ground.well import Well
+from knollstack.core.program.equipped import EquippedString
+
+Span = tuple[float, float, float | None]
+"""Top, base and the ID of the casing outside; None in open hole."""
+
+
+def _outer_spans(string: EquippedString, earlier: tuple[EquippedString, ...]) -> list[Span]:
+    """Spans of the cemented annulus, one after another; none where a bore is unknown."""
+    top, shoe = string.cement_top_md_ft, string.shoe_md_ft
+    assert top is not None
+    edges = [m for m in (string.tail_top_md_ft, string.own.cement.stage_collar_md_ft) if m is not None]
+    edges += [m for s in earlier for m in (s.top_md_ft, s.shoe_md_ft, *(part.bottom_md_ft for part in s.sections))]
+    depths = sorted({top, shoe, *(m for m in edges if top < m < shoe)})
+    spans: list[Span] = []
+    for low, high in pairwise(depths):
+        around = [s for s in earlier if s.top_md_ft <= low and s.shoe_md_ft >= high]
+        bores = around[-1].bores(low, high) if around else []
+        if around and not bores:
+            return []
+        spans.append((low, high, bores[0][1] if bores else None))
+    return spans
+
+
+def _bore_bbl(string: EquippedString, top_md_ft: float, bottom_md_ft: float) -> float:
+    """Volume [bbl] inside a string between two depths."""
+    return sum(interval_volume(circle_capacity(bore), length) for length, bore in string.bores(top_md_ft, bottom_md_ft))
+
+
+def _annulus(spans: list[Span], bit_in: float, od_in: float, excess: float) -> tuple[float, float]:
+    """Volumes [bbl] of the annulus in casing and in open hole with its excess."""
+    cased = opened = 0.0
+    for top, base, outer in spans:
+        capacity = annular_capacity(outer if outer is not None else bit_in, od_in)
+        if outer is not None:
+            cased += interval_volume(capacity, base - top)
+        else:
+            opened += interval_volume(capacity, base - top, excess)
+    return cased, opened
+
+
+def job_volumes(
+    well: Well, string: EquippedString, earlier: tuple[EquippedString, ...], excess: float
+) -> dict[str, float | None] | None:
+    """Volumes [bbl] of the job by the registered formulas; None where a size is unknown."""
+    pipe, bit, policy, at = string.pipe, string.bit_in, well.policy.cement, f"cement/{string.index}"
+    spans = _outer_spans(string, earlier)
+    if pipe is None or bit is None or not spans or any((d or bit) < pipe.od_in for _, _, d in spans):
+        return None
+    with headline(f"{at}/slurry"):
+        cased, opened = _annulus(spans, bit, pipe.od_in, excess)
+        track_ft = min(policy.shoe_track_ft, string.shoe_md_ft - string.top_md_ft)
+        collar_ft = string.shoe_md_ft - track_ft
+        track = _bore_bbl(string, collar_ft, string.shoe_md_ft)
+        rathole = interval_volume(circle_capacity(bit), policy.rathole_ft)
+        whole = slurry_volume(cased, opened, track, rathole)
+    found = {
+        "cased_annulus_bbl": cased,
+        "open_annulus_bbl": opened,
+        "shoe_track_bbl": track,
+        "rathole_bbl": rathole,
+        "slurry_bbl": whole,
+        "landing_string_bbl": _landing_string_bbl(well, string, bit),
+        "displacement_bbl": _displacement_bbl(well, string, bit, collar_ft, f"{at}/displacement"),
+    }
+    tail_top, stage = string.tail_top_md_ft, string.own.cement.stage_collar_md_ft
+    if string.lead is not None and tail_top is not None:
+        with headline(f"{at}/lead"):
+            over = _annulus([s for s in spans if s[1] <= tail_top], bit, pipe.od_in, excess)
+            found["lead_bbl"] = slurry_volume(*over, 0.0, 0.0)
+        with headline(f"{at}/tail"):
+            under = _annulus([s for s in spans if s[1] > tail_top], bit, pipe.od_in, excess)
+            found["tail_bbl"] = slurry_volume(*under, track, rathole)
+    if stage is not None:
+        with headline(f"{at}/second_stage"):
+            above = _annulus([s for s in spans if s[1] <= stage], bit, pipe.od_in, excess)
+            found["second_stage_bbl"] = slurry_volume(*above, 0.0, 0.0)
+        stage_ft = min(max(stage, string.top_md_ft), string.shoe_md_ft)
+        found["second_displacement_bbl"] = _displacement_bbl(well, string, bit, stage_ft, f"{at}/second_displacement")
+    return found
+
+
+def _displacement_bbl(well: Well, string: EquippedString, bit_in: float, to_md_ft: float, at: str) -> float | None:
+    """Volume [bbl] inside the string and what it is landed on, down to a collar; None where a bore is not given."""
+    with headline(at):
+        inside, landing = _bore_bbl(string, string.top_md_ft, to_md_ft), _landing_string_bbl(well, string, bit_in)
+        return None if landing is None else landing_displacement(inside, landing)
+
+
+def _landing_string_bbl(well: Well, string: EquippedString, bit_in: float) -> float | None:
+    """Volume inside the drill pipe that a string is landed on; None where its bore is not given."""
+    if string.top_md_ft <= 0:
+        return 0.0
+    bore = well.drill_string(bit_in).pipe_id_in
+    return None if bore is None else interval_volume(circle_capacity(bore), string.top_md_ft)

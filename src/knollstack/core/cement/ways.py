@@ -1,0 +1,101 @@
+"""Ways out of a cement column that breaks the rock: a lighter slurry, lead and tail, two stages, a lower top."""
+
+from __future__ import annotations
+
+import math
+from bisect import bisect_left
+from collections.abc import Callable, Iterator
+from dataclasses import replace
+
+import numpy as np
+
+from knollstack.core.base.findings import Remedy, depth, emw, remedy
+from knollstack.core.cement.column import Column, heaviest_held, holds, lead_held, recipe_with
+from knollstack.core.ground.well import Well
+from knollstack.core.program.laid import LaidString
+
+STEP_FT = 10.0
+
+
+def ways_out(well: Well, string: LaidString, column: Column) -> Iterator[Remedy]:
+    """Each of them tried on the rock: what is offered holds."""
+    for way in (_lighter, _lead_and_tail, _in_stages, _lower):
+        found = way(well, string, column)
+        if found is not None:
+            yield found
+
+
+def _lighter(well: Well, string: LaidString, column: Column) -> Remedy | None:
+    recipe = heaviest_held(well, string, column, string.slurry.additives if string.slurry else ())
+    if recipe is None:
+        return None
+    changes = (
+        string.change("cement/bentonite_percent", recipe.bentonite_percent),
+        string.change("cement/slurry_water_gal_sk", round(recipe.water_gal_sk, 10)),
+    )
+    return remedy(changes, "Use ", emw(recipe.density_ppg), f" slurry: {recipe.bentonite_percent:g} % bentonite")
+
+
+def _lead_and_tail(well: Well, string: LaidString, column: Column) -> Remedy | None:
+    """A neat tail over the height of policy, and over it the heaviest lead that the rock stands."""
+    neat = well.policy.cement.water_gal_sk
+    tail_top = string.shoe_md_ft - well.policy.cement.tail_ft
+    if string.cement_top_md_ft is None or tail_top <= string.cement_top_md_ft:
+        return None
+    tail = recipe_with(neat, 0.0, string.slurry.additives if string.slurry else ())
+    split = replace(column, slurry_ppg=tail.density_ppg, tail_top_tvd_ft=well.path.tvd(tail_top))
+    lead = lead_held(well, string, split)
+    if lead is None:
+        return None
+    changes = (
+        string.change("cement/bentonite_percent", 0.0),
+        string.change("cement/slurry_water_gal_sk", neat),
+        string.change("cement/tail_top_md_ft", tail_top),
+        string.change("cement/lead_bentonite_percent", lead.bentonite_percent),
+        string.change("cement/lead_water_gal_sk", round(lead.water_gal_sk, 10)),
+    )
+    words = ("Use ", emw(lead.density_ppg), " lead over ", emw(tail.density_ppg), " tail from ", depth(tail_top))
+    return remedy(changes, *words)
+
+
+def _in_stages(well: Well, string: LaidString, column: Column) -> Remedy | None:
+    """A stage collar midway between the highest that the first stage allows and the lowest that the second does."""
+    if string.cement_top_md_ft is None:
+        return None
+    low = max(string.cement_top_md_ft, string.previous_shoe_md_ft) + STEP_FT
+    collars = _tens(low, string.shoe_md_ft - well.policy.cement.shoe_track_ft)
+    unstaged = replace(column, collar_md_ft=None, collar_tvd_ft=None)
+
+    def first_holds(collar: float) -> bool:
+        return holds(well, string, unstaged.staged(well, collar).first)
+
+    def second_fails(collar: float) -> bool:
+        return not holds(well, replace(string, shoe_md_ft=collar), unstaged)
+
+    first, end = _first(collars, first_holds), _first(collars, second_fails)
+    if first >= end:
+        return None
+    collar = collars[(first + end - 1) // 2]
+    return remedy(
+        string.change("cement/stage_collar_md_ft", collar), "Cement in two stages, stage collar at ", depth(collar)
+    )
+
+
+def _lower(well: Well, string: LaidString, column: Column) -> Remedy | None:
+    """The highest top of cement [ft MD, in tens] at which the rock stands the column."""
+    tops = _tens(string.cement_top_md_ft or 0.0, string.shoe_md_ft)
+    found = _first(tops, lambda top: holds(well, string, replace(column, top_tvd_ft=well.path.tvd(top))))
+    if found == len(tops):
+        return None
+    return remedy(string.change("cement/top_md_ft", tops[found]), "Set the top of cement at ", depth(tops[found]))
+
+
+def _tens(top_md_ft: float, below_md_ft: float) -> list[float]:
+    """Depths in tens from one down to, and without, another."""
+    found: list[float] = np.arange(math.ceil(top_md_ft / STEP_FT) * STEP_FT, below_md_ft, STEP_FT).tolist()
+    return found
+
+
+def _first(depths: list[float], test: Callable[[float], bool]) -> int:
+    """Place of the first depth of which a test is true that stays true below; as many as there are where none is."""
+    return bisect_left(range(len(depths)), True, key=lambda k: test(depths[k]))

@@ -1,0 +1,141 @@
+"""Lead and tail, and cement in two stages, by plain sums."""
+
+import numpy as np
+import pytest
+
+from knollstack.core.base.units import plain
+from knollstack.core.pipe.cases import running_cases
+from knollstack.core.program.column import Column
+from knollstack.core.proposal.equipping import program_of
+from knollstack.core.reading.read import parse
+from tests.core.evaluation.test_judging import strings
+from tests.helpers import CATALOGUE, find, points, run
+
+C = 12 / 231
+NEAT, LEAD_8 = 15.823013805, 13.3534
+"""Absolute volumes by hand: 4.97 gal/sk; 8 % bentonite in 9.77 gal/sk, 182.90 lb in 13.697 gal."""
+
+
+def cemented(**cement):
+    return strings(strings__2__cement=cement)
+
+
+def rows(document):
+    return run(document).cement.strings[2]
+
+
+@pytest.mark.parametrize("depth", [1000.0, 1700.0, 3000.0, 3999.0, 4000.0, 4001.0, 5500.0, 5501.0, 6000.0])
+def test_mud_lead_and_tail_stand_over_one_another(depth):
+    column = Column(9.5, 15.8, 1700.0, lead_ppg=13.0, tail_top_tvd_ft=5500.0, collar_md_ft=4000.0, collar_tvd_ft=4000.0)
+
+    def psi(top):
+        lead = min(depth, 5500.0) - top
+        return C * (9.5 * min(depth, top) + 13.0 * max(lead, 0.0) + 15.8 * max(depth - 5500.0, 0.0))
+
+    assert float(column.psi(depth)) == pytest.approx(psi(1700.0), rel=1e-12)
+    assert float(column.first.psi(depth)) == pytest.approx(psi(4000.0), rel=1e-12)
+    assert float(column.wet_psi(depth)) == pytest.approx(psi(1700.0 if depth < 4000.0 else 4000.0), rel=1e-12)
+
+
+def test_a_lead_of_which_only_the_top_of_the_tail_is_given_is_the_heaviest_that_the_rock_stands():
+    """9.5 ppg to 1,700 ft, lead to 5,500, neat tail to 6,000: 13.07 ppg there with 4 % bentonite, 12.47 with 8 %."""
+    for fracture, percent in ((13.08, 4.0), (13.06, 8.0), (12.47, 8.0), (12.46, 12.0)):
+        document = cemented(tail_top_md_ft=5500.0)
+        document["ground"]["fracture"] = points((30, 16), (5900, 16), (6000, fracture), (10_000, fracture))
+        row = rows(document)
+        reached = (9.5 * 1700 + row.lead_ppg * 3800 + row.slurry_ppg * 500) / 6000
+        assert row.slurry_ppg == pytest.approx(NEAT, abs=1e-6)
+        assert row.lead_bentonite_percent == percent
+        assert reached <= fracture
+        assert row.greatest_emw_ppg == pytest.approx(reached, abs=1e-6)
+    said = [plain(a.text) for a in run(document).assumptions if a.place.endswith("cement/lead_water_gal_sk")]
+    assert said == ["9 5/8 in cement: lead with 12 % bentonite, the heaviest that the rock withstands."]
+
+
+def test_a_lead_alone_gets_a_tail_by_policy():
+    row = rows(cemented(lead_bentonite_percent=8.0))
+    assert (row.tail_top_md_ft, row.lead_water_gal_sk) == (5500.0, pytest.approx(9.77))
+    assert row.lead_ppg == pytest.approx(LEAD_8, abs=1e-4)
+    assert (
+        rows(strings(policy__cement__tail_ft=800.0, strings__2__cement={"lead_bentonite_percent": 8.0})).tail_top_md_ft
+        == 5200.0
+    )
+    assert rows(cemented()).lead_ppg is None
+
+
+def test_volumes_of_lead_tail_and_second_stage_are_those_by_hand():
+    """12 1/4 in hole, 9 5/8 in casing, excess 0.5, 13 3/8 in casing outside down to 2,000 ft; collar at 4,000 ft."""
+    both = rows(cemented(tail_top_md_ft=5500.0, lead_bentonite_percent=8.0, stage_collar_md_ft=4000.0))
+    one = rows(cemented(slurry_water_gal_sk=4.97))
+    opened = (12.25**2 - 9.625**2) / 1029.4 * 1.5
+    cased = one.cased_annulus_bbl
+    assert both.lead_bbl == pytest.approx(cased + opened * 3500, rel=1e-4)
+    assert both.tail_bbl == pytest.approx(opened * 500 + one.shoe_track_bbl + one.rathole_bbl, rel=1e-4)
+    assert both.slurry_bbl == pytest.approx(both.lead_bbl + both.tail_bbl, rel=1e-12)
+    assert both.slurry_bbl == pytest.approx(one.slurry_bbl, rel=1e-9)
+    assert both.second_stage_bbl == pytest.approx(cased + opened * 2000, rel=1e-4)
+    assert both.second_displacement_bbl == pytest.approx(both.displacement_bbl * 4000 / 5920, rel=1e-9)
+    assert both.lead_sacks == pytest.approx(both.lead_bbl * 5.614583 / both.lead_yield_ft3_sk, rel=1e-5)
+    assert both.sacks == pytest.approx(both.tail_bbl * 5.614583 / both.yield_ft3_sk, rel=1e-5)
+    assert both.mix_water_bbl == pytest.approx((both.sacks * 4.97 + both.lead_sacks * 9.77) / 42, rel=1e-9)
+
+
+def stage_stands(fracture, collar):
+    """Foot by foot: the first stage with mud over the collar on the whole hole, the second on what is over the collar."""
+    z = np.arange(2000.0, 6001.0)
+    rock = C * np.interp(z, *fracture) * z
+    first = C * (9.5 * np.minimum(z, collar) + NEAT * np.maximum(z - collar, 0))
+    second = C * (9.5 * 1700 + NEAT * (z - 1700))
+    return np.all(first <= rock + 1e-6), np.all((second <= rock + 1e-6)[z <= collar])
+
+
+@pytest.mark.parametrize("ppg", [11.0, 12.0, 13.0, 13.9])
+def test_the_stage_collar_offered_is_midway_between_the_ends_that_a_scan_finds(ppg):
+    fracture = ([30, 10_000], [ppg, ppg])
+    document = strings(ground__fracture=points((30, ppg), (10_000, ppg)))
+    document["strings"][2]["cement"] = {"slurry_water_gal_sk": 4.97}
+    found = next(f for f in find(run(document), "cement", "stop") if f.place.startswith("/strings/2"))
+    offered = [r.changes[0].value for r in found.remedies if "stages" in plain(r.label)]
+    stands = [c for c in np.arange(2010.0, 5920.0, 10.0) if all(stage_stands(fracture, c))]
+    assert bool(offered) == bool(stands)
+    if stands:
+        assert offered == [stands[(len(stands) - 1) // 2]]
+        ends = ((stands[0], True), (stands[0] - 10, False), (stands[-1], True), (stands[-1] + 10, False))
+        for collar, ok in (end for end in ends if 2000 < end[0] < 5920):
+            document["strings"][2]["cement"] = {"slurry_water_gal_sk": 4.97, "stage_collar_md_ft": float(collar)}
+            stops = [f for f in find(run(document), "cement", "stop") if f.place.startswith("/strings/2")]
+            assert bool(stops) != ok, collar
+
+
+@pytest.mark.parametrize(
+    ("cement", "told"),
+    [
+        ({"stage_collar_md_ft": 1700.0}, "stage collar"),
+        ({"stage_collar_md_ft": 1701.0}, None),
+        ({"stage_collar_md_ft": 5919.0}, None),
+        ({"stage_collar_md_ft": 5920.0}, "stage collar"),
+        ({"tail_top_md_ft": 1700.0}, "top of the tail"),
+        ({"tail_top_md_ft": 1701.0}, None),
+        ({"tail_top_md_ft": 5999.0}, None),
+        ({"tail_top_md_ft": 6000.0}, "top of the tail"),
+    ],
+)
+def test_a_collar_or_a_tail_outside_of_the_cement_is_told(cement, told):
+    document = cemented(**cement)
+    document["ground"]["fracture"] = points((30, 17), (10_000, 17))
+    found = [plain(f.message) for f in find(run(document), "cement", "caution") if f.place.startswith("/strings/2")]
+    assert [told in text for text in found] == ([True] if told else [])
+
+
+def test_the_pipe_sees_each_stage_while_it_is_wet():
+    """Cementing, plug bump and the state as set: under the collar the first stage with mud over it, above it the second."""
+    program = program_of(parse(cemented(stage_collar_md_ft=4000.0, slurry_water_gal_sk=4.97)), CATALOGUE)
+    string = program.strings[2].laid
+    cases = {case.name: case for case in running_cases(program.well, string, 9.5)}
+    low, high = C * (9.5 * 4000 + NEAT * 1000), C * (9.5 * 1700 + NEAT * 1300)
+    for name in ("cementing", "plug bump"):
+        assert np.asarray(cases[name].external_psi(np.array([3000.0, 5000.0]))) == pytest.approx([high, low], rel=1e-9)
+        assert 4000.0 in cases[name].marks_tvd_ft
+    row = rows(cemented(stage_collar_md_ft=4000.0, slurry_water_gal_sk=4.97))
+    annulus = C * (9.5 * 4000 + NEAT * 2000)
+    assert row.float_differential_psi == pytest.approx(annulus - C * (9.5 * 5920 + NEAT * 80), abs=0.01)
