@@ -23,7 +23,9 @@ def profile(chance: random.Random, total: float, low: float, high: float, steps:
         line = low + (high - low) * z / total
         points.append({"tvd_ft": z, "emw_ppg": round(line + chance.uniform(-0.4, 0.4), 2)})
         if steps and 30 < z < total and chance.random() < 0.3:
-            points.append({"tvd_ft": z, "emw_ppg": round(line + chance.uniform(-0.4, 0.4), 2)})
+            stepped = round(line + chance.uniform(-0.4, 0.4), 2)
+            if stepped != points[-1]["emw_ppg"]:  # else it is no step
+                points.append({"tvd_ft": z, "emw_ppg": stepped})
     return points
 
 

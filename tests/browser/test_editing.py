@@ -37,6 +37,17 @@ def test_top_of_cement_is_dragged_nudged_and_typed_over(page):
     page.until(lambda: top() == "2,010 ft", "typed over")
     wait_saved(page)
     assert page.document(2)["strings"][2]["cement"]["top_md_ft"] == 2010.0
+    inside = lambda: page.run("return document.activeElement.dataset.grip")  # noqa: E731
+    assert inside() == "cement-2", "the focus is back"
+    page.keys("z", held=Keys.CONTROL)
+    page.until(lambda: top() == "1,800 ft", "one undo takes the typed number back")
+    page.keys("3")
+    page.find("[data-type-over]").send_keys("000" + Keys.ESCAPE)
+    page.until(lambda: not page.all("[data-type-over]"), "closed")
+    assert (top(), inside()) == ("1,800 ft", "cement-2")
+    page.keys("2")
+    page.find("[data-type-over]").send_keys("010" + Keys.ENTER)
+    page.until(lambda: top() == "2,010 ft", "typed again")
     page.keys(Keys.ENTER)
     page.find("[data-type-over]").send_keys("deep" + Keys.ENTER)
     page.sees('"deep": enter a number in ft')

@@ -11,6 +11,8 @@ export interface Settings {
   window: "emw" | "pressure";
   /** Whether what is dragged snaps to boundaries and round numbers; Alt does the opposite while held. */
   snap: boolean;
+  /** Widths [px] of the columns of tables, by the table's title, where they were dragged. */
+  widths: Record<string, Record<string, number>>;
 }
 
 export interface Preferences extends Settings {
@@ -34,6 +36,7 @@ export function storedSettings(): Settings {
     axis: "md",
     window: "emw",
     snap: true,
+    widths: {},
   };
   try {
     return { ...usual, ...(JSON.parse(localStorage.getItem(KEY) ?? "{}") as Partial<Settings>) };

@@ -23,13 +23,20 @@ export function TypeOver({ request, close }: { request: TypeOverRequest; close: 
   const [wrong, setWrong] = useState(false);
   const field = useRef<HTMLInputElement>(null);
   const opener = useRef(document.activeElement);
+  // leaving moves the focus, and that is a blur too: only the first way out counts
+  const done = useRef(false);
   useEffect(() => {
     field.current!.focus();
     if (request.first === undefined) field.current!.select();
   }, [request]);
 
-  const leave = () => {
+  const leave = (value: number | null) => {
+    if (done.current) return;
+    done.current = true;
+    if (value !== null && value !== request.value) request.commit(value);
     close();
+  };
+  const back = () => {
     if (opener.current instanceof HTMLElement || opener.current instanceof SVGElement) opener.current.focus();
   };
   const commit = () => {
@@ -38,8 +45,8 @@ export function TypeOver({ request, close }: { request: TypeOverRequest; close: 
       setWrong(true);
       return;
     }
-    if (value !== request.value) request.commit(value);
-    leave();
+    leave(value);
+    back();
   };
   const unit = units.unit(request.quantity);
   const left = Math.max(4, Math.min(request.box.left, window.innerWidth - WIDTH_PX - 60));
@@ -60,17 +67,14 @@ export function TypeOver({ request, close }: { request: TypeOverRequest; close: 
             setWrong(false);
           }}
           onBlur={() => {
-            if (wrong) return;
-            const value = units.parse(text, request.quantity);
-            if (value !== null && value !== request.value) request.commit(value);
-            close();
+            if (!wrong) leave(units.parse(text, request.quantity));
           }}
           onKeyDown={(event) => {
             event.stopPropagation();
             if (event.key === "Enter") commit();
             if (event.key === "Escape") {
-              setWrong(true); // leaving keeps nothing
-              leave();
+              leave(null);
+              back();
             }
           }}
         />

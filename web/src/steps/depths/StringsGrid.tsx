@@ -38,6 +38,7 @@ export function StringsGrid() {
         path="/strings"
         columns={COLUMNS}
         sortBy={null}
+        depthKey="shoe_md_ft"
         insertAt={beforeLast}
         newRow={newString}
         empty="No string yet. Enter pore pressure and fracture gradient on Ground for a proposal, or add strings here."

@@ -5,11 +5,12 @@ import type { DepthScale } from "../../depth/scale";
 import { WindowTrack } from "../../depth/WindowTrack";
 import { DocChoice, DocNumber, DocText, FieldRow } from "../../ui/DocField";
 import { Panel } from "../../ui/Panel";
-import type { ColumnSpec, Row } from "../../ui/grid/columns";
+import type { ColumnSpec } from "../../ui/grid/columns";
 import { Grid } from "../../ui/grid/Grid";
 import { Tabs } from "../../ui/Tabs";
 import { useUnits } from "../../ui/units";
 import { EstimateFracture } from "./EstimateFracture";
+import { newPoint, newStation, newTemperature, newZone } from "./newRows";
 import { PathPicture } from "./PathPicture";
 import { PlanPath } from "./PlanPath";
 import type { ProfileKey } from "./PointGrips";
@@ -38,25 +39,6 @@ const POINTS: readonly ColumnSpec[] = ["tvd_ft", "emw_ppg"];
 const STATIONS: readonly ColumnSpec[] = ["md_ft", "inclination_deg", "azimuth_deg"];
 
 const TRACK_SHARE = 0.64;
-
-const last = (rows: readonly Row[], key: string, otherwise: number) => (rows.length ? Number(rows[rows.length - 1]![key]) : otherwise);
-const newPoint = (rows: readonly Row[]): Row => ({ tvd_ft: last(rows, "tvd_ft", 0) + 500, emw_ppg: last(rows, "emw_ppg", 9) });
-const newTemperature = (rows: readonly Row[]): Row => ({
-  tvd_ft: last(rows, "tvd_ft", 0) + 1000,
-  temperature_f: last(rows, "temperature_f", 60) + 15,
-});
-const newStation = (rows: readonly Row[]): Row => ({ md_ft: last(rows, "md_ft", 0) + 500, inclination_deg: 0, azimuth_deg: 0 });
-const newZone = (rows: readonly Row[]): Row => ({
-  name: `Zone ${rows.length + 1}`,
-  top_tvd_ft: last(rows, "base_tvd_ft", 0),
-  base_tvd_ft: last(rows, "base_tvd_ft", 0) + 500,
-  rock: "shale",
-  fluid: "none",
-  permeable: false,
-  hazards: [],
-  case_before_deeper: false,
-  shoe_allowed: true,
-});
 
 /** The tab that shows a place of the document. */
 export function groundTab(place: string): string {

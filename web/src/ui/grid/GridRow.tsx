@@ -21,7 +21,6 @@ interface GridRowProps {
   refused: Refused | null;
   /** Faults of the document in this row, by column key. */
   faults: string;
-  onPoint: (row: number, column: number, extend: boolean) => void;
   onEdit: (text: string) => void;
   onSet: (value: unknown) => void;
   onCommit: (text: string, dRow: number, dColumn: number) => void;
@@ -36,8 +35,12 @@ export const GridRow = memo(function GridRow(props: GridRowProps) {
   const messageId = `${place}/${index}`.replaceAll("/", "-");
   return (
     <>
-      <tr className="border-b border-rule/60">
-        <th scope="row" className="w-7 pr-1 text-right align-top font-narrow text-[11px] font-normal text-mute">
+      <tr className="border-b border-rule/60" aria-rowindex={index + 2}>
+        <th
+          scope="row"
+          data-row={index}
+          className={`w-7 cursor-cell pr-1 text-right align-top font-narrow text-[11px] font-normal ${props.selectedFrom === null ? "text-mute" : "font-semibold text-petrol"}`}
+        >
           {index + 1}
         </th>
         {columns.map((column, k) => {
@@ -49,6 +52,7 @@ export const GridRow = memo(function GridRow(props: GridRowProps) {
             <td
               key={column.key}
               role="gridcell"
+              aria-colindex={k + 2}
               tabIndex={here ? 0 : -1}
               aria-label={`${title} ${index + 1}, ${column.label}: ${text || "empty"}`}
               aria-selected={selected}
@@ -59,10 +63,8 @@ export const GridRow = memo(function GridRow(props: GridRowProps) {
               data-text={text}
               className={`grid-cell ${column.kind === "number" ? "text-right" : column.kind === "flag" ? "text-center" : ""} ${selected ? "bg-petrol/10" : ""} ${wrong ? "text-brick" : ""}`}
               onMouseDown={(event) => {
-                if (event.button !== 0 || (here && props.editing !== null)) return;
-                event.preventDefault();
-                props.onPoint(index, k, event.shiftKey);
-                if (column.kind === "flag" && here) props.onSet(!valueOf(row, column));
+                // the first press selects a flag, the next turns it
+                if (column.kind === "flag" && here && event.button === 0 && !event.shiftKey) props.onSet(!valueOf(row, column));
               }}
               onDoubleClick={() => {
                 if (column.kind !== "flag") props.onEdit(cellText(row, column, units));

@@ -6,17 +6,17 @@ import { identified } from "../../design/ids";
 import type { Fault } from "../../design/types";
 import { useUnits } from "../units";
 import type { GridColumn, Row } from "./columns";
-import { cellText, overlaid, readCell, valueOf, withoutNumbers, withValue } from "./columns";
-
-export interface Cell {
-  row: number;
-  column: number;
-}
+import { overlaid, readCell, valueOf, withoutNumbers, withValue } from "./columns";
+import type { Cell } from "./edits";
+import { between, cleared, copiedText, filledDown, sorted, spanOf } from "./edits";
 
 export interface Refused extends Cell {
   text: string;
   expected: string;
 }
+
+/** A new row after some, and above another where it is put in between. */
+export type NewRow = (rows: readonly Row[], below?: Row) => Row;
 
 interface GridInput {
   table: RefObject<HTMLTableElement | null>;
@@ -25,7 +25,9 @@ interface GridInput {
   rows: readonly Row[];
   columns: readonly GridColumn[];
   sortBy: string | null;
-  newRow: (rows: readonly Row[]) => Row;
+  /** Key of the depth of a row in a table whose order is decided. */
+  depthKey: string | undefined;
+  newRow: NewRow;
   insertAt: ((rows: readonly Row[]) => number) | undefined;
   least: number;
   write: (rows: Row[]) => void;
@@ -33,42 +35,57 @@ interface GridInput {
   onUnclear: (text: string) => void;
 }
 
-export function useGrid({ table, target, path, rows, columns, sortBy, newRow: fresh, insertAt, least, write, onUnclear }: GridInput) {
+export function useGrid(input: GridInput) {
+  const { table, target, path, rows, columns, sortBy, depthKey, newRow: fresh, insertAt, least, write, onUnclear } = input;
   const units = useUnits();
-  const newRow = (held: readonly Row[]) => identified(path, fresh(held));
+  const newRow = (held: readonly Row[], below?: Row) => identified(path, fresh(held, below));
   const focusWanted = useRef(false);
   const [wanted, setCursor] = useState<Cell>({ row: 0, column: 0 });
   const [anchor, setAnchor] = useState<Cell | null>(null);
   const [editing, setEditing] = useState<string | null>(null);
   const [refused, setRefused] = useState<Refused | null>(null);
   const [pasteFaults, setPasteFaults] = useState<Fault[]>([]);
+  const last = { row: Math.max(0, rows.length - 1), column: columns.length - 1 };
+  const held = ({ row, column }: Cell): Cell => ({
+    row: Math.max(0, Math.min(row, last.row)),
+    column: Math.max(0, Math.min(column, last.column)),
+  });
   // rows may go under the cursor (undo, another table of the same rows)
   const cursor = useMemo(() => ({ ...wanted, row: Math.max(0, Math.min(wanted.row, rows.length - 1)) }), [wanted, rows.length]);
-  const from = { row: Math.min(cursor.row, anchor?.row ?? cursor.row), column: Math.min(cursor.column, anchor?.column ?? cursor.column) };
-  const to = { row: Math.max(cursor.row, anchor?.row ?? cursor.row), column: Math.max(cursor.column, anchor?.column ?? cursor.column) };
+  const span = spanOf(cursor, anchor === null ? cursor : held(anchor));
 
   useLayoutEffect(() => {
     if (!focusWanted.current || editing !== null) return;
-    focusWanted.current = false;
     const cell = table.current?.querySelector<HTMLElement>(`[data-cell="${cursor.row}:${cursor.column}"]`);
-    cell?.focus();
-    cell?.scrollIntoView({ block: "nearest" });
+    if (!cell) return;
+    focusWanted.current = false;
+    cell.focus();
+    cell.scrollIntoView({ block: "nearest", inline: "nearest" });
   });
 
   const go = (row: number, column: number, extend = false) => {
     setAnchor(extend ? (anchor ?? cursor) : null);
-    setCursor({ row: Math.max(0, Math.min(row, rows.length - 1)), column: Math.max(0, Math.min(column, columns.length - 1)) });
+    setCursor(held({ row, column }));
     setEditing(null);
     focusWanted.current = true;
   };
-
-  // a row without its depth ends where the whole does
-  const place = (row: Row, key: string) => (row[key] === null || row[key] === undefined ? Number.MAX_VALUE : Number(row[key]));
-  const sorted = (next: Row[]) => (sortBy === null ? next : [...next].sort((a, b) => place(a, sortBy) - place(b, sortBy)));
+  /** Select from one cell to another; the cursor is at the second. */
+  const select = (from: Cell, to: Cell) => {
+    setAnchor(held(from));
+    setCursor(held(to));
+    setEditing(null);
+    focusWanted.current = true;
+  };
+  const selectRows = (row: number, extend: boolean) => {
+    select({ row: extend ? (anchor ?? cursor).row : row, column: last.column }, { row, column: 0 });
+  };
+  const selectColumns = (column: number, extend: boolean) => {
+    select({ row: last.row, column: extend ? (anchor ?? cursor).column : column }, { row: 0, column });
+  };
 
   /** Put values into cells, sort by depth, and keep the cursor on the row it was on. */
   const put = (next: Row[], follow: number, dRow = 0, dColumn = 0) => {
-    const order = sorted(next);
+    const order = sorted(next, sortBy);
     write(order);
     setRefused(null);
     setPasteFaults([]);
@@ -76,7 +93,7 @@ export function useGrid({ table, target, path, rows, columns, sortBy, newRow: fr
     setAnchor(null);
     setCursor({
       row: Math.max(0, order.indexOf(next[follow]!) + dRow),
-      column: Math.max(0, Math.min(cursor.column + dColumn, columns.length - 1)),
+      column: Math.max(0, Math.min(cursor.column + dColumn, last.column)),
     });
     focusWanted.current = true;
   };
@@ -112,35 +129,37 @@ export function useGrid({ table, target, path, rows, columns, sortBy, newRow: fr
     const at = insertAt?.(rows) ?? rows.length;
     put([...rows.slice(0, at), newRow(rows), ...rows.slice(at)], at, 0, -columns.length);
   };
+  /** A new row above the selection, or below it. */
+  const insert = (below: boolean) => {
+    const at = below ? span.to.row + 1 : span.from.row;
+    if (rows.length === 0 || at >= rows.length || (at === 0 && insertAt !== undefined)) {
+      add();
+      return;
+    }
+    const key = columns.find((c) => c.key === (sortBy ?? depthKey));
+    const made = insertAt === undefined ? newRow(rows.slice(0, at), rows[at]) : newRow(rows);
+    const row = between(rows, at, made, key);
+    put([...rows.slice(0, at), row, ...rows.slice(at)], at, 0, -columns.length);
+  };
+  const mayRemove = rows.length > 0 && rows.length - (span.to.row - span.from.row + 1) >= least;
   const remove = () => {
-    const left = rows.filter((_, i) => i < from.row || i > to.row);
-    if (left.length < least) return;
-    put(left, Math.min(from.row, left.length - 1));
+    if (!mayRemove) return;
+    const left = rows.filter((_, i) => i < span.from.row || i > span.to.row);
+    put(left, Math.min(span.from.row, left.length - 1));
   };
   const clear = () => {
-    const next = rows.map((row, i) => {
-      if (i < from.row || i > to.row) return row;
-      const cleared = columns
-        .slice(from.column, to.column + 1)
-        .filter((c) => c.kind === "flag" || c.kind === "text" || (c.kind === "number" && c.optional));
-      return cleared.reduce((r, c) => withValue(r, c, c.kind === "flag" ? false : c.kind === "text" ? "" : null), row);
-    });
-    put(next, cursor.row);
+    put(cleared(rows, columns, span), cursor.row);
   };
-  const copied = () =>
-    rows
-      .slice(from.row, to.row + 1)
-      .map((row) =>
-        columns
-          .slice(from.column, to.column + 1)
-          .map((c) => cellText(row, c, units))
-          .join("\t"),
-      )
-      .join("\n");
+  const wholeRows = span.from.column === 0 && span.to.column === last.column;
+  /** After its text is on the clipboard: whole rows go, of others what may be empty is emptied. */
+  const cut = () => {
+    if (wholeRows && mayRemove) remove();
+    else clear();
+  };
 
   const paste = async (text: string) => {
     try {
-      const first = rows.length === 0 ? columns[0]! : (columns[cursor.column] ?? columns[0]!);
+      const first = rows.length === 0 ? columns[0]! : (columns[span.from.column] ?? columns[0]!);
       const block = await api.readPaste(target, text, first.key, units.choice);
       if (block.unclear.length > 0) {
         onUnclear(text);
@@ -148,10 +167,10 @@ export function useGrid({ table, target, path, rows, columns, sortBy, newRow: fr
       }
       const next = [...rows];
       block.rows.forEach((pasted, i) => {
-        const at = rows.length === 0 ? i : cursor.row + i;
+        const at = rows.length === 0 ? i : span.from.row + i;
         next[at] = overlaid(next[at] ?? withoutNumbers(newRow(next), columns), pasted, block.keys);
       });
-      put(next, rows.length === 0 ? 0 : cursor.row);
+      put(next, rows.length === 0 ? 0 : span.from.row);
     } catch (error) {
       const faults = error instanceof api.ProblemError ? error.problem.faults : [];
       setPasteFaults(
@@ -162,18 +181,25 @@ export function useGrid({ table, target, path, rows, columns, sortBy, newRow: fr
 
   return {
     cursor,
-    from,
-    to,
+    span,
     editing,
     refused,
     pasteFaults,
+    mayRemove,
     go,
+    selectRows,
+    selectColumns,
     commit,
     add,
+    insert,
     remove,
     clear,
-    copied,
+    cut,
+    copied: () => copiedText(rows, columns, span, units),
     paste,
+    fillDown: () => {
+      put(filledDown(rows, columns, span), cursor.row);
+    },
     edit: (text: string) => {
       setEditing(text);
       setRefused(null);
@@ -185,9 +211,7 @@ export function useGrid({ table, target, path, rows, columns, sortBy, newRow: fr
       focusWanted.current = true;
     },
     selectAll: () => {
-      setAnchor({ row: 0, column: 0 });
-      setCursor({ row: rows.length - 1, column: columns.length - 1 });
-      focusWanted.current = true;
+      select({ row: 0, column: 0 }, last);
     },
     set: (value: unknown) => {
       const column = columns[cursor.column]!;
@@ -198,6 +222,13 @@ export function useGrid({ table, target, path, rows, columns, sortBy, newRow: fr
     },
     dismiss: () => {
       setPasteFaults([]);
+    },
+    /** The browser does not give the clipboard to a menu: its keys do. */
+    refuseClipboard: () => {
+      setPasteFaults([{ path: "/rows", value: "the browser keeps the clipboard to itself", expected: "Ctrl V in place of the menu" }]);
+    },
+    refocus: () => {
+      table.current?.querySelector<HTMLElement>(`[data-cell="${cursor.row}:${cursor.column}"]`)?.focus();
     },
   };
 }
