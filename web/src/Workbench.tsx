@@ -15,14 +15,20 @@ import { useDepthView } from "./depth/useDepthView";
 import { usePreferences } from "./preferences";
 import type { TypeOverRequest } from "./ui/TypeOver";
 import { TypeOver } from "./ui/TypeOver";
+import type { Room } from "./ui/room";
+import { useRoom } from "./ui/room";
+import { useKeptFocus } from "./ui/useKeptFocus";
 import { Bar } from "./bar/Bar";
 import { PathTabs } from "./bar/PathTabs";
 import { SkipLinks } from "./bar/SkipLinks";
+import { Announcer } from "./review/Announcer";
+import { FindingsButton } from "./review/FindingsButton";
 import { Margin } from "./review/Margin";
 import { Section } from "./section/Section";
 import { BENCHES, isStep } from "./steps/registry";
 
 const TRACKS_SHARE = 0.47;
+const STACKED_PX = 460;
 const EMPTY_BASIS = { total_md_ft: 10_000, axis_md_ft: [0, 10_000], axis_tvd_ft: [0, 10_000] };
 const LIT_MS = 1600;
 const LIGHT_TRIES = 10;
@@ -82,6 +88,8 @@ function Desk({ session, designName, step }: { session: Session; designName: str
   const [asked, setAsked] = useState<Bench["asked"]>(null);
   const [place, setPlace] = useState("");
   const [typing, setTyping] = useState<TypeOverRequest | null>(null);
+  const [drawer, setDrawer] = useState(false);
+  const room = useRoom();
   const strings = useSyncExternalStore(session.subscribe, () => session.snapshot().evaluation?.strings.length ?? 1);
   const selected = Math.max(0, Math.min(wanted, strings - 1));
 
@@ -93,12 +101,14 @@ function Desk({ session, designName, step }: { session: Session; designName: str
       asked,
       ask: (key, title) => {
         setAsked(key === "" ? null : { key, title });
+        setDrawer(true);
       },
       typeOver: setTyping,
       goTo: (to, at) => {
         const index = /^\/strings\/(\d+)/.exec(at)?.[1];
         if (index !== undefined) select(Number(index));
         setPlace("");
+        setDrawer(false);
         void navigate(`/designs/${designId}/${to}`);
         // the place is lit once its step is on the screen
         setTimeout(() => {
@@ -110,20 +120,43 @@ function Desk({ session, designName, step }: { session: Session; designName: str
   );
 
   useLight(place);
+  useKeptFocus();
+  useEffect(() => {
+    if (room !== "drawer" || !drawer) return;
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key === "Escape") setDrawer(false);
+    };
+    window.addEventListener("keydown", onKey);
+    return () => {
+      window.removeEventListener("keydown", onKey);
+    };
+  }, [room, drawer]);
   useTitle(step, session);
 
   return (
     <BenchContext value={bench}>
-      <div className="flex h-full min-w-[1180px] flex-col">
+      <div className="flex h-full flex-col stacked:overflow-y-auto" data-room={room}>
         <SkipLinks />
         <PrintHeading designName={designName} step={step} />
         <Bar designName={designName} />
-        <PathTabs />
-        <div className="flex min-h-0 flex-1">
-          <Middle step={step} place={place} />
-          <Margin />
+        <PathTabs>
+          {room !== "wide" && (
+            <FindingsButton
+              open={room === "drawer" ? drawer : undefined}
+              onClick={() => {
+                setDrawer(!drawer);
+                // the drawer is on the screen with the next frame; stacked, the margin stands below
+                requestAnimationFrame(() => document.getElementById("findings")?.focus());
+              }}
+            />
+          )}
+        </PathTabs>
+        <div className="relative flex min-h-0 flex-1 stacked:flex-none stacked:flex-col">
+          <Middle step={step} place={place} room={room} />
+          {(room !== "drawer" || drawer) && <Margin />}
         </div>
       </div>
+      <Announcer />
       {typing && (
         <TypeOver
           key={`${typing.label} ${typing.box.top}`}
@@ -161,7 +194,7 @@ function PrintHeading({ designName, step }: { designName: string; step: Step }) 
   );
 }
 
-function Middle({ step, place }: { step: Step; place: string }) {
+function Middle({ step, place, room }: { step: Step; place: string; room: Room }) {
   const Bench = BENCHES[step];
   const basis = useEvaluated((e) => e.basis);
   const box = useRef<HTMLDivElement>(null);
@@ -178,13 +211,19 @@ function Middle({ step, place }: { step: Step; place: string }) {
   }, []);
   const { axis: kind } = usePreferences();
   const axis = useMemo(() => depthAxis(kind, basis ?? EMPTY_BASIS), [kind, basis]);
-  const { scale, handlers, zoomedIn, fit } = useDepthView(box, axis, size.height - STRIP_PX);
-  const tracksPx = Math.max(280, Math.floor((size.width - 300) * TRACKS_SHARE));
+  const heightPx = room === "stacked" ? STACKED_PX : size.height - STRIP_PX;
+  const { scale, handlers, zoomedIn, fit } = useDepthView(box, axis, heightPx);
+  const tracksPx = Math.max(280, Math.floor((size.width - 300) * (room === "stacked" ? 1 : TRACKS_SHARE)));
   return (
-    <main ref={box} className="relative flex min-h-0 min-w-0 flex-1 flex-col overflow-hidden" {...handlers}>
-      {basis !== undefined && size.height > 0 && (
+    <main
+      ref={box}
+      tabIndex={-1}
+      className="relative flex min-h-0 min-w-0 flex-1 flex-col overflow-hidden outline-none stacked:flex-none"
+      {...handlers}
+    >
+      {basis !== undefined && size.width > 0 && (
         <>
-          <div className="flex min-h-0 flex-1">
+          <div className="flex min-h-0 flex-1 stacked:flex-wrap">
             <Section scale={scale} />
             <Bench scale={scale} tracksPx={tracksPx} place={place} />
           </div>

@@ -32,7 +32,7 @@ export function Bar({ designName }: { designName: string }) {
   const units = useUnits();
   return (
     <header className="no-print shrink-0 bg-bar text-bar-ink">
-      <div className="flex h-10 items-center gap-3 px-3">
+      <div className="flex min-h-10 flex-wrap items-center gap-x-3 gap-y-1 px-3 py-1">
         <Link to="/" className="text-[12.5px] text-bar-ink/75 hover:text-bar-ink" title="All wells">
           Wells
         </Link>
@@ -43,7 +43,7 @@ export function Bar({ designName }: { designName: string }) {
         <span role="status" className="truncate text-[12.5px] text-bar-ink/75" data-save={save} data-revision={revision}>
           revision {revision} · {SAVE_WORDS[save]}
         </span>
-        <div className="ml-auto flex items-center gap-1.5">
+        <div className="ml-auto flex flex-wrap items-center justify-end gap-1.5">
           <UnitsMenu />
           <Button
             kind="bar"

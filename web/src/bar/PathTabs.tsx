@@ -1,6 +1,7 @@
 // The path: the steps in the order of work, each marked with its state.
 import { SlidersHorizontal } from "lucide-react";
 import { NavLink, useParams } from "react-router";
+import type { ReactNode } from "react";
 import { useSyncExternalStore } from "react";
 import { useBench } from "../design/context";
 import type { State } from "../design/types";
@@ -8,9 +9,9 @@ import { useReference } from "../design/reference";
 import { STATE_WORDS, StateMark } from "../ui/mark";
 
 const LINK =
-  "flex h-full items-center gap-1.5 border-b-[3px] border-transparent px-3 text-[13px] hover:text-petrol aria-[current=page]:border-petrol aria-[current=page]:font-semibold";
+  "flex h-9 items-center gap-1.5 border-b-[3px] border-transparent px-3 text-[13px] hover:text-petrol aria-[current=page]:border-petrol aria-[current=page]:font-semibold";
 
-export function PathTabs() {
+export function PathTabs({ children }: { children?: ReactNode }) {
   const { designId } = useParams();
   const { session } = useBench();
   const { steps } = useReference();
@@ -19,7 +20,7 @@ export function PathTabs() {
   );
   const stateOf = new Map(states.split(" ").map((pair) => pair.split(":") as [string, State]));
   return (
-    <nav aria-label="Steps" className="no-print flex h-9 shrink-0 items-center border-b border-rule bg-sheet px-1.5">
+    <nav aria-label="Steps" className="no-print flex min-h-9 shrink-0 flex-wrap items-center border-b border-rule bg-sheet px-1.5">
       {steps.map(({ step, title }) => {
         const state = stateOf.get(step) ?? "blank";
         return (
@@ -40,6 +41,7 @@ export function PathTabs() {
         <SlidersHorizontal size={14} aria-hidden className="text-mute" />
         Policy
       </NavLink>
+      {children}
     </nav>
   );
 }

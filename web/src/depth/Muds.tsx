@@ -88,7 +88,7 @@ function MudLabel({ index, string, mudPpg, at, ppgAt, scale }: MudsProps & { ind
       {...grip}
     >
       <title>Drag sideways, arrow keys, or double click to type</title>
-      <rect x={at(mudPpg) + 3} y={y - 11} width={text.length * 6.6 + 4} height={15} fill="transparent" />
+      <rect x={at(mudPpg) + 3} y={y - 16} width={text.length * 6.6 + 4} height={24} fill="transparent" />
       <text x={at(mudPpg) + 5} y={y} fontSize={12} fontWeight={600} className="halo" style={{ fill: "var(--petrol)" }}>
         {text}
       </text>

@@ -41,7 +41,7 @@ export function FormulasPage() {
                 <Link
                   to={`/formulas/${formula.name}`}
                   aria-current={formula === chosen ? "page" : undefined}
-                  className="block rounded px-2 py-0.5 hover:text-petrol aria-[current=page]:bg-petrol/15 aria-[current=page]:font-semibold"
+                  className="block rounded px-2 py-[3px] hover:text-petrol aria-[current=page]:bg-petrol/15 aria-[current=page]:font-semibold"
                 >
                   {formula.title}
                 </Link>

@@ -7,18 +7,20 @@ import * as api from "../design/api";
 import type { Comparison, Finding, Words } from "../design/types";
 import { SEVERITY } from "../ui/mark";
 import { useUnits } from "../ui/units";
+import { useRoom } from "../ui/room";
 import { PageBar } from "./PageBar";
 import { StaticSection } from "./StaticSection";
 
 export function BesidePage() {
   const { designId, otherId } = useParams();
+  const room = useRoom();
   const { data, error } = useQuery({
     queryKey: ["beside", designId, otherId],
     queryFn: () => api.compareDesigns(Number(designId), Number(otherId)),
     gcTime: 0,
   });
   return (
-    <div className="flex h-full min-w-[1180px] flex-col">
+    <div className="flex h-full flex-col" data-room={room}>
       <PageBar back={`/designs/${designId}/depths`} title={data?.a.well_name ?? ""}>
         {data && `${data.a.name} beside ${data.b.name}`}
       </PageBar>
@@ -31,9 +33,14 @@ export function BesidePage() {
 function Beside({ pair }: { pair: Comparison }) {
   const deepest = Math.max(pair.evaluation_a.basis.total_md_ft, pair.evaluation_b.basis.total_md_ft);
   return (
-    <main className="flex min-h-0 flex-1">
+    <main className="flex min-h-0 flex-1 stacked:flex-wrap stacked:overflow-y-auto">
       <Column name={pair.a.name} evaluation={pair.evaluation_a} totalFt={deepest} />
-      <div className="min-w-0 flex-1 overflow-y-auto px-4 py-3" tabIndex={0} role="region" aria-label="Differences">
+      <div
+        className="min-w-0 flex-1 overflow-y-auto px-4 py-3 stacked:order-last stacked:flex-none stacked:basis-full"
+        tabIndex={0}
+        role="region"
+        aria-label="Differences"
+      >
         <Decisions pair={pair} />
         <Findings pair={pair} />
         <Results pair={pair} />
@@ -45,7 +52,7 @@ function Beside({ pair }: { pair: Comparison }) {
 
 function Column({ name, evaluation, totalFt }: { name: string; evaluation: Comparison["evaluation_a"]; totalFt: number }) {
   return (
-    <div className="flex w-[304px] shrink-0 flex-col border-x border-rule">
+    <div className="flex w-[304px] shrink-0 flex-col border-x border-rule stacked:h-[30rem]">
       <h2 className="truncate px-3 pt-2 text-[14px] font-semibold" title={name}>
         {name}
       </h2>

@@ -7,6 +7,7 @@ import * as api from "../design/api";
 import type { Difference, RevisionList } from "../design/types";
 import { Button } from "../ui/Button";
 import { useUnits } from "../ui/units";
+import { useRoom } from "../ui/room";
 import { PageBar } from "./PageBar";
 import { StaticSection } from "./StaticSection";
 
@@ -15,6 +16,7 @@ const MOST_CHANGES = 6;
 
 export function HistoryPage() {
   const id = Number(useParams().designId);
+  const room = useRoom();
   const [chosen, setChosen] = useState<number | null>(null);
   const { data: view } = useQuery({ queryKey: ["design", id, "head"], queryFn: () => api.getDesign(id), gcTime: 0 });
   const { data, error, fetchNextPage, hasNextPage } = useInfiniteQuery({
@@ -27,18 +29,18 @@ export function HistoryPage() {
   const revisions = data?.pages.flatMap((page) => page.revisions) ?? [];
   const number = chosen ?? revisions[0]?.number ?? null;
   return (
-    <div className="flex h-full min-w-[1180px] flex-col">
+    <div className="flex h-full flex-col" data-room={room}>
       <PageBar back={`/designs/${id}/depths`} title={view?.document.name ?? ""}>
         {view?.item.name} · history
       </PageBar>
-      <main className="flex min-h-0 flex-1">
-        <div className="min-w-0 flex-1 overflow-y-auto px-4 py-3" tabIndex={0} role="region" aria-label="Revisions">
+      <main className="flex min-h-0 flex-1 stacked:flex-col stacked:overflow-y-auto">
+        <div className="min-w-0 flex-1 overflow-y-auto px-4 py-3 stacked:flex-none" tabIndex={0} role="region" aria-label="Revisions">
           {error && <p className="text-brick">The history cannot be read: {error.message}</p>}
           <table className="w-full border-collapse" aria-label="Revisions">
             <thead>
               <tr className="text-left text-[12px] text-mute">
                 <th className="w-12 border-b border-rule text-right font-normal">No.</th>
-                <th className="w-52 border-b border-rule px-3 font-normal">Saved</th>
+                <th className="w-52 border-b stacked:w-28 border-rule px-3 font-normal">Saved</th>
                 <th className="w-16 border-b border-rule font-normal">By</th>
                 <th className="border-b border-rule font-normal">What changed</th>
                 <th className="w-20 border-b border-rule">
@@ -147,7 +149,10 @@ function Shown({ id, number, newest }: { id: number; number: number; newest: num
     }
   };
   return (
-    <aside aria-label={`Revision ${number}`} className="flex w-[316px] shrink-0 flex-col border-l border-rule bg-sheet">
+    <aside
+      aria-label={`Revision ${number}`}
+      className="flex w-[316px] shrink-0 flex-col border-l border-rule bg-sheet stacked:h-[30rem] stacked:border-t stacked:border-l-0"
+    >
       <div className="px-3 pt-2">
         <h2 className="text-[14px] font-semibold">Revision {number}</h2>
         {number !== newest && (

@@ -16,7 +16,10 @@ export function Margin() {
   const { asked } = useBench();
   const findings = found ?? [];
   return (
-    <aside aria-label="Findings and working" className="flex h-full w-[302px] shrink-0 flex-col border-l border-rule bg-sheet">
+    <aside
+      aria-label="Findings and working"
+      className="flex h-full w-[302px] shrink-0 flex-col border-l border-rule bg-sheet drawer:absolute drawer:right-0 drawer:z-20 drawer:shadow-xl stacked:h-auto stacked:w-full stacked:border-t stacked:border-l-0"
+    >
       <div id="findings" className="min-h-0 flex-1 overflow-y-auto px-3 py-2.5" role="region" aria-label="Findings" tabIndex={0}>
         {faults.length > 0 && <Faults />}
         <h2 className="mb-2 flex flex-wrap items-baseline gap-x-2 text-[14px] font-semibold">
@@ -74,7 +77,7 @@ function FindingGroup({ severity, findings }: { severity: Severity; findings: re
   );
 }
 
-function Counts({ findings }: { findings: readonly Finding[] }) {
+export function Counts({ findings }: { findings: readonly Finding[] }) {
   const words = SEVERITIES.map((severity) => ({ severity, count: findings.filter((f) => f.severity === severity).length })).filter(
     ({ count }) => count > 0,
   );

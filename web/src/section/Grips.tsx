@@ -108,7 +108,7 @@ export function TopGrip({ index, string, scale, x, what }: TopGripProps) {
   return (
     <g {...slider} data-grip={`${what}-${index}`} className="group cursor-ns-resize touch-none" {...grip}>
       <title>{`${label}: ${units.text(mdFt, "depth")}`}</title>
-      <rect x={x - 3} y={y - 6} width={22} height={12} fill="transparent" />
+      <rect x={x - 5} y={y - 12} width={24} height={24} fill="transparent" />
       <path
         d={what === "collar" ? `M${x - 6},${y - 2} h11 v-3 h10 v9 h-10 v-3 h-11 z` : `M${x},${y} l5,-4 h10 v8 h-10 z`}
         fill={inHand ? "var(--petrol)" : "var(--sheet)"}
@@ -145,7 +145,7 @@ export function BreakGrip({ index, place, mdFt, string, scale, x }: BreakGripPro
       {...grip}
     >
       <title>{`${label}: ${units.text(mdFt, "depth")}`}</title>
-      <rect x={x - 16} y={y - 6} width={20} height={12} fill="transparent" />
+      <rect x={x - 20} y={y - 12} width={24} height={24} fill="transparent" />
       <path d={`M${x},${y} l-5,-4 h-8 v8 h8 z`} fill="var(--sheet)" stroke={colour} />
     </g>
   );

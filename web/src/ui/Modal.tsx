@@ -20,7 +20,7 @@ export function Modal({ open, onOpenChange, title, bare = false, width = "w-[34r
         <Dialog.Overlay className="fixed inset-0 z-20 bg-black/40" />
         <Dialog.Content
           aria-describedby={undefined}
-          className={`fixed top-20 left-1/2 z-30 flex max-h-[78vh] -translate-x-1/2 flex-col overflow-hidden rounded border border-rule bg-sheet shadow-lg ${width} ${bare ? "" : "p-4"}`}
+          className={`fixed top-20 left-1/2 z-30 flex max-h-[78vh] max-w-[96vw] -translate-x-1/2 flex-col overflow-hidden rounded border border-rule bg-sheet shadow-lg ${width} ${bare ? "" : "p-4"}`}
         >
           <Dialog.Title className={bare ? "sr-only" : "mb-2 shrink-0 pr-6 text-[14px] font-semibold"}>{title}</Dialog.Title>
           {!bare && (

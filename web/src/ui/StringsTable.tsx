@@ -37,7 +37,7 @@ export function StringsTable({ title, columns }: { title: string; columns: reado
         {evaluation?.strings.map((string, index) => (
           <tr
             key={index}
-            className={`border-b border-rule/60 align-top ${index === selected ? "bg-petrol/8" : ""}`}
+            className={`border-b border-rule/60 align-middle ${index === selected ? "bg-petrol/8" : ""}`}
             onFocus={() => {
               select(index);
             }}

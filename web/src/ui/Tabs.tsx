@@ -33,7 +33,7 @@ export function Tabs({
         ))}
       </Radix.List>
       {tabs.map((tab) => (
-        <Radix.Content key={tab.value} value={tab.value} className="min-h-0 flex-1 overflow-auto pr-1 pb-3">
+        <Radix.Content key={tab.value} value={tab.value} className="min-h-0 flex-1 overflow-auto pr-1 pb-3 stacked:max-h-[85vh]">
           {tab.content}
         </Radix.Content>
       ))}

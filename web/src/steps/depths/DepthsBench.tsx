@@ -21,18 +21,19 @@ import { StringsGrid } from "./StringsGrid";
 const KICK_PX = 118;
 
 export function DepthsBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: number }) {
+  const [tab, setTab] = useState("cards");
   return (
     <KicksAsked>
       <WindowTrack scale={scale} widthPx={tracksPx - KICK_PX} grips={() => <FreedomBrackets scale={scale} x={tracksPx - KICK_PX - 16} />} />
-      <KickTrack scale={scale} widthPx={KICK_PX} />
-      <Shoes />
+      {/* the table of all strings needs its room */}
+      {tab !== "table" && <KickTrack scale={scale} widthPx={KICK_PX} />}
+      <Shoes tab={tab} onTab={setTab} />
     </KicksAsked>
   );
 }
 
 /** Holds nothing of the depth axis, so zooming does not draw it again. */
-const Shoes = memo(function Shoes() {
-  const [tab, setTab] = useState("cards");
+const Shoes = memo(function Shoes({ tab, onTab }: { tab: string; onTab: (tab: string) => void }) {
   return (
     <Panel title="Shoes" actions={<ShoeActions />}>
       <Tabs
@@ -43,7 +44,7 @@ const Shoes = memo(function Shoes() {
           { value: "schools", title: "Methods", content: <Schools /> },
         ]}
         value={tab}
-        onChange={setTab}
+        onChange={onTab}
       />
     </Panel>
   );
@@ -234,7 +235,7 @@ function KickLine({ index, size }: { index: number; size: string }) {
   if (!kick) return null;
   const short = kick.tolerance_bbl !== null && kick.tolerance_bbl < kick.required_bbl;
   return (
-    <dl className="grid grid-cols-[1fr_auto] gap-x-3 text-[12.5px]">
+    <dl className="pairs text-[12.5px]">
       <dt className="text-mute">kick tolerance, asks {units.text(kick.required_bbl, "volume")}</dt>
       <dd className={`text-right ${short ? "font-semibold text-brick" : ""}`} data-testid={`kick-${index}`}>
         {kick.tolerance_bbl !== null ? (

@@ -4,8 +4,8 @@ import type { ColumnSpec, Row } from "../../ui/grid/columns";
 import { Grid } from "../../ui/grid/Grid";
 
 const COLUMNS: readonly ColumnSpec[] = [
-  { key: "role", width: "22%" },
-  { key: "run", label: "Run", width: "13%" },
+  "role",
+  { key: "run", label: "Run" },
   "hanger_md_ft",
   "shoe_md_ft",
   { key: "bit_in", label: "Hole" },

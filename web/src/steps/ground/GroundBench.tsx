@@ -17,20 +17,20 @@ import type { ProfileKey } from "./PointGrips";
 import { PointGrips, isProfileKey } from "./PointGrips";
 
 const ZONES: readonly ColumnSpec[] = [
-  { key: "name", width: "30%" },
+  "name",
   { key: "top_tvd_ft", label: "Top TVD" },
   { key: "base_tvd_ft", label: "Base TVD" },
   "rock",
-  { key: "fluid", width: "18%" },
+  "fluid",
 ];
 const FLAGS: readonly ColumnSpec[] = [
-  { key: "name", width: "18%" },
-  { key: "permeable", label: "Permeable", width: "12%" },
-  { key: "hazards:losses", width: "9%" },
-  { key: "hazards:overpressure", label: "Overpressured", width: "16%" },
-  { key: "hazards:caving", width: "9%" },
-  { key: "case_before_deeper", label: "Case off", width: "8%" },
-  { key: "shoe_allowed", label: "Shoe OK", width: "8%" },
+  "name",
+  { key: "permeable", label: "Permeable" },
+  "hazards:losses",
+  { key: "hazards:overpressure", label: "Overpressured" },
+  "hazards:caving",
+  { key: "case_before_deeper", label: "Case off" },
+  { key: "shoe_allowed", label: "Shoe OK" },
   { key: "gas_contact_tvd_ft", label: "Gas contact TVD" },
 ];
 const TESTS: readonly ColumnSpec[] = ["tvd_ft", "emw_ppg", "kind"];

@@ -58,7 +58,7 @@ function MudCard({ index, evaluation }: { index: number; evaluation: Evaluation 
         <p className="text-[12.5px] text-mute">Before the riser is on: returns to the sea floor, sea water above the mudline.</p>
       )}
       {!row.riserless && (
-        <dl className="grid grid-cols-[1fr_auto] gap-x-3 text-[12.5px]">
+        <dl className="pairs text-[12.5px]">
           <dt className="text-mute">minimum{row.lower && `: ${row.lower.cause} at ${units.text(row.lower.md_ft, "depth")}`}</dt>
           <dd className="text-right">
             {row.lower === null || row.lower.cause === "hole stability" ? ( // read off its profile: no equation

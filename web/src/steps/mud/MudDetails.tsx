@@ -41,7 +41,7 @@ export function MudMoving({ index, hole, row }: Props) {
           );
         })}
       </div>
-      <dl className="grid grid-cols-[1fr_auto] gap-x-3">
+      <dl className="pairs">
         <dt className="text-mute">
           ECD at bottom{row.ecd_shoe_ppg !== null && `; ${units.text(row.ecd_shoe_ppg, "emw")} at the shoe above`}
         </dt>
@@ -111,7 +111,7 @@ export function MudAtRest({ index, hole, row }: Props) {
           ))}
         </tbody>
       </table>
-      <dl className="mt-1 grid grid-cols-[1fr_auto] gap-x-3">
+      <dl className="mt-1 pairs">
         {volumes && (
           <>
             <dt className="text-mute">

@@ -15,13 +15,15 @@ export function PipeBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: nu
   const { selected } = useBench();
   const loads = useLoads(selected);
   const [taken, setTaken] = useState<{ string: number; name: string } | null>(null);
+  const [tab, setTab] = useState("strings");
   const each = Math.floor(tracksPx / 2);
   const chosen = taken?.string === selected && loads?.cases.some((c) => c.name === taken.name) ? taken.name : null;
   return (
     <>
       <PressureLoads scale={scale} widthPx={each} loads={loads} chosen={chosen} />
-      <AxialLoads scale={scale} widthPx={each} loads={loads} chosen={chosen} />
-      <Pipes loads={loads} chosen={chosen} selected={selected} setTaken={setTaken} />
+      {/* the tables of pipes need its room */}
+      {tab === "strings" && <AxialLoads scale={scale} widthPx={each} loads={loads} chosen={chosen} />}
+      <Pipes loads={loads} chosen={chosen} selected={selected} setTaken={setTaken} tab={tab} onTab={setTab} />
     </>
   );
 }
@@ -31,11 +33,12 @@ interface PipesProps {
   chosen: string | null;
   selected: number;
   setTaken: (taken: { string: number; name: string } | null) => void;
+  tab: string;
+  onTab: (tab: string) => void;
 }
 
 /** Holds nothing of the depth axis, so zooming does not draw it again. */
-const Pipes = memo(function Pipes({ loads, chosen, selected, setTaken }: PipesProps) {
-  const [tab, setTab] = useState("strings");
+const Pipes = memo(function Pipes({ loads, chosen, selected, setTaken, tab, onTab }: PipesProps) {
   const evaluation = useSnapshot("evaluation");
   const strings =
     !evaluation || evaluation.strings.length === 0 ? (
@@ -64,7 +67,7 @@ const Pipes = memo(function Pipes({ loads, chosen, selected, setTaken }: PipesPr
       <Tabs
         label="Pipe"
         value={tab}
-        onChange={setTab}
+        onChange={onTab}
         tabs={[
           { value: "strings", title: "Strings", content: strings },
           { value: "catalogue", title: "Catalogue", content: <CatalogueTable index={selected} /> },

@@ -9,7 +9,7 @@ import { Grid } from "../../ui/grid/Grid";
 import type { ColumnSpec } from "../../ui/grid/columns";
 
 const LOADS: readonly ColumnSpec[] = [
-  { key: "name", width: "22%" },
+  "name",
   "kind",
   { key: "inside_psi", label: "In, top" },
   { key: "inside_ppg", label: "In, fluid" },

@@ -8,7 +8,7 @@ const PIPE: readonly ColumnSpec[] = [
   { key: "weight_ppf", label: "Wt" },
   "wall_in",
   "grade",
-  { key: "yield_psi", label: "Yield", width: "18%" },
+  { key: "yield_psi", label: "Yield" },
   { key: "connection", label: "Conn." },
   "coupling_od_in",
 ];
@@ -17,8 +17,8 @@ const RATINGS: readonly ColumnSpec[] = [
   "drift_in",
   { key: "burst_psi", label: "Burst" },
   { key: "collapse_psi", label: "Collapse" },
-  { key: "body_lbf", label: "Body", width: "17%" },
-  { key: "joint_lbf", label: "Joint", width: "17%" },
+  { key: "body_lbf", label: "Body" },
+  { key: "joint_lbf", label: "Joint" },
   { key: "joint_psi", label: "Leak" },
 ];
 const STOCK: readonly ColumnSpec[] = [

@@ -55,7 +55,7 @@ function StackCard({ index }: { index: number }) {
       <h3 className="text-[13px] font-semibold">
         On {size} <span className="font-normal text-mute">{string.role}</span>
       </h3>
-      <dl className="grid grid-cols-[1fr_auto] gap-x-2 text-[12.5px]">
+      <dl className="pairs text-[12.5px]">
         <dt className="text-mute">surface pressure</dt>
         <dd className="text-right">
           {row.pressure_psi === null ? (

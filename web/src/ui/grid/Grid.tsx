@@ -10,6 +10,7 @@ import { Button } from "../Button";
 import { useUnits } from "../units";
 import type { ColumnSpec, Row } from "./columns";
 import { columnsOf } from "./columns";
+import { useContentWidths } from "./contentWidths";
 import { GridBody } from "./GridBody";
 import { GridHead } from "./GridHead";
 import { onGridKey } from "./gridKeys";
@@ -72,6 +73,8 @@ export function Grid({ title, target, path, columns: specs, empty, className = "
     },
   });
   const sizes = useWidths(title);
+  const content = useContentWidths(rows, columns, units, className.includes("font-narrow"));
+  const dragged = Object.keys(sizes.widths).length > 0;
   const drag = useCellDrag(grid);
   const { from, to } = grid.span;
   const busy = grid.editing !== null;
@@ -86,6 +89,7 @@ export function Grid({ title, target, path, columns: specs, empty, className = "
           aria-colcount={columns.length + 1}
           aria-multiselectable
           className="w-full table-fixed border-collapse text-[12.5px]"
+          style={{ minWidth: dragged ? undefined : content.leastPx }}
           onKeyDown={(event) => {
             onGridKey(event, { grid, rows, columns, units, table, sizes });
           }}
@@ -108,7 +112,14 @@ export function Grid({ title, target, path, columns: specs, empty, className = "
           }}
           {...drag}
         >
-          <GridHead table={table} columns={columns} sizes={sizes} onColumn={grid.selectColumns} onAll={grid.selectAll} />
+          <GridHead
+            table={table}
+            columns={columns}
+            content={content.widths}
+            sizes={sizes}
+            onColumn={grid.selectColumns}
+            onAll={grid.selectAll}
+          />
           <GridBody table={table} title={title} path={path} rows={rows} columns={columns} grid={grid} />
         </table>
       </GridMenu>

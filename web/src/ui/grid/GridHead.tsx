@@ -8,12 +8,14 @@ import { drawnWidths, LEAST_PX } from "./useWidths";
 interface GridHeadProps {
   table: RefObject<HTMLTableElement | null>;
   columns: readonly GridColumn[];
+  /** What each column needs for what stands in it; a column that is not fixed takes the rest. */
+  content: readonly { px: number; fixed: boolean }[];
   sizes: ColumnWidths;
   onColumn: (column: number, extend: boolean) => void;
   onAll: () => void;
 }
 
-export function GridHead({ table, columns, sizes, onColumn, onAll }: GridHeadProps) {
+export function GridHead({ table, columns, content, sizes, onColumn, onAll }: GridHeadProps) {
   const units = useUnits();
   return (
     <thead>
@@ -36,7 +38,7 @@ export function GridHead({ table, columns, sizes, onColumn, onAll }: GridHeadPro
             aria-colindex={k + 2}
             data-column={column.key}
             className={`sticky top-0 z-[5] cursor-cell border-b bg-paper border-rule px-1 pb-0.5 align-bottom leading-tight font-normal ${column.kind === "number" ? "text-right" : column.kind === "flag" ? "text-center" : ""}`}
-            style={{ width: sizes.widths[column.key] ?? column.width }}
+            style={{ width: sizes.widths[column.key] ?? (content[k]!.fixed ? content[k]!.px : undefined) }}
             onMouseDown={(event) => {
               if (event.button !== 0) return;
               event.preventDefault();

@@ -10,7 +10,6 @@ export type GridColumn = {
   /** Key in the row, or `list:entry` for a flag that stands in a list. */
   key: string;
   label: string;
-  width?: string;
 } & (
   | { kind: "number"; quantity: Quantity; optional?: boolean }
   | { kind: "text" }
@@ -18,16 +17,16 @@ export type GridColumn = {
   | { kind: "flag" }
 );
 
-/** How a column stands in a table: its key alone, or with a shorter label or a width. */
-export type ColumnSpec = string | { key: string; label?: string; width?: string };
+/** How a column stands in a table: its key alone, or with a shorter label. */
+export type ColumnSpec = string | { key: string; label: string };
 
 /** Columns of a list of the document, as its fields are described. */
 export function columnsOf(reference: Reference, path: string, specs: readonly ColumnSpec[]): GridColumn[] {
   return specs.map((spec) => {
-    const { key, label, width } = typeof spec === "string" ? { key: spec, label: undefined, width: undefined } : spec;
+    const { key, label } = typeof spec === "string" ? { key: spec, label: undefined } : spec;
     const [name = "", entry] = key.split(":");
     const field = reference.at(`${path}/*/${name}`);
-    const shared = { key, label: label ?? (entry ? entry.charAt(0).toUpperCase() + entry.slice(1) : field.title), width };
+    const shared = { key, label: label ?? (entry ? entry.charAt(0).toUpperCase() + entry.slice(1) : field.title) };
     if (entry !== undefined || field.kind === "flag") return { ...shared, kind: "flag" };
     if (field.kind === "choice") return { ...shared, kind: "choice", options: field.options };
     if (field.kind === "number") return { ...shared, kind: "number", quantity: field.quantity ?? "factor", optional: field.optional };
