@@ -4,6 +4,7 @@ import { useEffect, useLayoutEffect, useMemo, useRef, useState, useSyncExternalS
 import { Link, useNavigate, useParams } from "react-router";
 import { getDesign } from "./design/api";
 import type { Bench } from "./design/context";
+import { useString } from "./design/address";
 import { BenchContext, useAt, useEvaluated, useSnapshot } from "./design/context";
 import { Session } from "./design/session";
 import { useReference } from "./design/reference";
@@ -26,6 +27,7 @@ import { FindingsButton } from "./review/FindingsButton";
 import { Margin } from "./review/Margin";
 import { Section } from "./section/Section";
 import { BENCHES, isStep } from "./steps/registry";
+import { tabOf } from "./steps/tabs";
 
 const TRACKS_SHARE = 0.47;
 const STACKED_PX = 460;
@@ -84,7 +86,7 @@ function Open({ view }: { view: DesignView }) {
 function Desk({ session, designName, step }: { session: Session; designName: string; step: Step }) {
   const navigate = useNavigate();
   const { designId } = useParams();
-  const [wanted, select] = useState(1);
+  const [wanted, select] = useString(1);
   const [asked, setAsked] = useState<Bench["asked"]>(null);
   const [place, setPlace] = useState("");
   const [typing, setTyping] = useState<TypeOverRequest | null>(null);
@@ -105,18 +107,19 @@ function Desk({ session, designName, step }: { session: Session; designName: str
       },
       typeOver: setTyping,
       goTo: (to, at) => {
-        const index = /^\/strings\/(\d+)/.exec(at)?.[1];
-        if (index !== undefined) select(Number(index));
+        const index = Number(/^\/strings\/(\d+)/.exec(at)?.[1] ?? selected);
+        const tab = isStep(to) ? tabOf(to, at) : null;
+        const query = new URLSearchParams({ string: String(index + 1), ...(tab === null ? {} : { tab }) });
         setPlace("");
         setDrawer(false);
-        void navigate(`/designs/${designId}/${to}`);
+        void navigate(`/designs/${designId}/${to}?${query}`);
         // the place is lit once its step is on the screen
         setTimeout(() => {
           setPlace(at);
         }, 0);
       },
     }),
-    [session, selected, asked, navigate, designId],
+    [session, selected, select, asked, navigate, designId],
   );
 
   useLight(place);

@@ -193,10 +193,11 @@ class StepItem(BaseModel):
 
 
 class Reference(BaseModel):
-    """What the document is made of, in words: its steps in order, and every field by its place."""
+    """What the document is made of, in words: its steps in order, every field by its place, and the terms of the trade."""
 
     steps: list[StepItem]
     fields: dict[str, Described]
+    terms: dict[str, str]
 
 
 class PipeItem(BaseModel):

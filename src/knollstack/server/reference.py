@@ -6,6 +6,7 @@ from flask import Response, jsonify
 from flask_openapi3 import APIBlueprint
 
 from knollstack.catalogue import load
+from knollstack.core.base.dictionary import WORDS
 from knollstack.core.base.formula import CallError, Formula, FormulaError, call_named
 from knollstack.core.base.units import table
 from knollstack.core.base.working import input_of, outputs_of
@@ -30,9 +31,9 @@ def list_units() -> Response:
 
 @blueprint.get("/reference", responses={200: models.Reference})
 def get_reference() -> Response:
-    """Steps and fields of the document: titles, quantities, options, bounds and help."""
+    """Steps and fields of the document: titles, quantities, options, bounds and help; and what the terms mean."""
     steps = [models.StepItem(step=e.step, title=e.title, places=e.places) for e in STEPS]
-    return json_of(models.Reference(steps=steps, fields=fields()))
+    return json_of(models.Reference(steps=steps, fields=fields(), terms=WORDS))
 
 
 @blueprint.get("/catalogue", responses={200: models.CatalogueView})

@@ -13,7 +13,7 @@ const LINK =
 
 export function PathTabs({ children }: { children?: ReactNode }) {
   const { designId } = useParams();
-  const { session } = useBench();
+  const { session, selected } = useBench();
   const { steps } = useReference();
   const states = useSyncExternalStore(session.subscribe, () =>
     (session.snapshot().evaluation?.path ?? []).map((p) => `${p.step}:${p.state}`).join(" "),
@@ -26,7 +26,7 @@ export function PathTabs({ children }: { children?: ReactNode }) {
         return (
           <NavLink
             key={step}
-            to={`/designs/${designId}/${step}`}
+            to={`/designs/${designId}/${step}?string=${selected + 1}`}
             className={LINK}
             data-state={state}
             title={`${title}: ${STATE_WORDS[state]}`}
@@ -37,7 +37,7 @@ export function PathTabs({ children }: { children?: ReactNode }) {
           </NavLink>
         );
       })}
-      <NavLink to={`/designs/${designId}/policy`} className={`${LINK} ml-auto`}>
+      <NavLink to={`/designs/${designId}/policy?string=${selected + 1}`} className={`${LINK} ml-auto`}>
         <SlidersHorizontal size={14} aria-hidden className="text-mute" />
         Policy
       </NavLink>

@@ -1,8 +1,10 @@
-// The table behind a chart: what it draws, in numbers, for whoever cannot or would rather not read it off.
+// The table behind a chart: what it draws, in numbers, for whoever cannot or would rather not read it off; and the chart as a file.
 import { Copy, Table2 } from "lucide-react";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { Button } from "../ui/Button";
 import { Modal } from "../ui/Modal";
+import { frameOf } from "../ui/picture";
+import { SavePicture } from "../ui/SavePicture";
 
 export interface TableData {
   columns: readonly string[];
@@ -14,13 +16,15 @@ export interface TableData {
 /** A small button in the corner of a chart that opens its table. */
 export function ChartTable({ title, data, className = "" }: { title: string; data: () => TableData; className?: string }) {
   const [open, setOpen] = useState(false);
+  const button = useRef<HTMLButtonElement>(null);
   return (
     <>
       <button
+        ref={button}
         type="button"
         className={`no-print text-mute hover:text-petrol ${className}`}
         aria-label={`${title} as a table`}
-        title={`${title} as a table`}
+        title={`${title} as a table, or as a picture to keep`}
         onClick={() => {
           setOpen(true);
         }}
@@ -29,14 +33,14 @@ export function ChartTable({ title, data, className = "" }: { title: string; dat
       </button>
       {open && (
         <Modal open onOpenChange={setOpen} title={title} width="min-w-[24rem] max-w-[60rem]">
-          <Rows data={data()} title={title} />
+          <Rows data={data()} title={title} frame={() => (button.current === null ? null : frameOf(button.current))} />
         </Modal>
       )}
     </>
   );
 }
 
-function Rows({ data, title }: { data: TableData; title: string }) {
+function Rows({ data, title, frame }: { data: TableData; title: string; frame: () => HTMLElement | null }) {
   const side = data.words ? "text-left" : "text-right first:text-left";
   const copy = () => {
     const text = [data.columns, ...data.rows].map((row) => row.join("\t")).join("\n");
@@ -69,10 +73,13 @@ function Rows({ data, title }: { data: TableData; title: string }) {
         </table>
         {data.rows.length === 0 && <p className="py-2 text-mute">Nothing is drawn yet.</p>}
       </div>
-      <p className="mt-2 shrink-0">
+      <p className="mt-2 flex shrink-0 items-center">
         <Button onClick={copy}>
           <Copy size={13} aria-hidden /> Copy
         </Button>
+        <span className="ml-3 text-[12px] text-mute">
+          The picture: <SavePicture title={title} frame={frame} />
+        </span>
       </p>
     </>
   );

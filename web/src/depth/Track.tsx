@@ -63,7 +63,7 @@ export function Track({
   const labelled = withRoom(ticks, x);
   const bottom = scale.heightPx - FOOTER_PX;
   return (
-    <div className="relative shrink-0" style={{ width: widthPx }}>
+    <div className="relative shrink-0" style={{ width: widthPx }} data-picture>
       <svg
         width={widthPx}
         height={scale.heightPx}
@@ -143,7 +143,7 @@ function CursorReading({ scale, widthPx, read }: { scale: DepthScale; widthPx: n
   const width = text === null ? 0 : Math.min(widthPx - 2 * PAD_PX, text.length * 5.9 + 10);
   const below = y + 21 < scale.heightPx - FOOTER_PX;
   return (
-    <svg width={widthPx} height={42} className="own-layer pointer-events-none absolute left-0" style={{ top: y - 21 }}>
+    <svg data-passing width={widthPx} height={42} className="own-layer pointer-events-none absolute left-0" style={{ top: y - 21 }}>
       <line x1={0} x2={widthPx} y1={21} y2={21} stroke="var(--gold)" strokeWidth={1.2} />
       {text !== null && (
         <g transform={`translate(${PAD_PX + 2}, ${below ? 24 : 1})`}>

@@ -7,7 +7,33 @@ export class Reference {
   constructor(
     readonly steps: readonly StepItem[],
     private readonly fields: Readonly<Record<string, Described>>,
+    readonly terms: Readonly<Record<string, string>>,
   ) {}
+
+  /** Fields of the whole document that stand in one place each, and those of one string, with their places. */
+  placed(string: number): { path: string; field: Described }[] {
+    return Object.entries(this.fields)
+      .map(([path, field]) => ({ path: path.replace("/strings/*", `/strings/${string}`), field }))
+      .filter(({ path, field }) => !path.includes("*") && field.kind !== "part" && !/^\/(format|version|strings)$|\/id$/.test(path));
+  }
+
+  /** What the longest term in some words means; nothing where none stands in them. */
+  meaningIn(words: string): string {
+    const known = this.meanings.get(words);
+    if (known !== undefined) return known;
+    const meaning = this.meaningOf(words);
+    this.meanings.set(words, meaning);
+    return meaning;
+  }
+
+  private readonly meanings = new Map<string, string>();
+
+  private meaningOf(words: string): string {
+    const lower = words.toLowerCase();
+    const found = Object.keys(this.terms).filter((term) => new RegExp(`\\b${escaped(term.toLowerCase())}(s|es)?\\b`).test(lower));
+    const longest = found.reduce((a, b) => (b.length > a.length ? b : a), "");
+    return longest === "" ? "" : `${longest}: ${this.terms[longest]}`;
+  }
 
   /** The field at a place of the document: "/strings/2/mud_ppg". */
   find(path: string): Described | undefined {
@@ -69,6 +95,10 @@ export class Reference {
     });
     return words.filter((w) => !PLAIN_PARTS.has(w)).join(", ") || "The document";
   }
+}
+
+function escaped(text: string): string {
+  return text.replaceAll(/[.*+?^${}()|[\]\\]/g, "\\$&");
 }
 
 const PLAIN_PARTS = new Set(["Site", "Ground", "Trajectory"]);

@@ -419,7 +419,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Steps and fields of the document: titles, quantities, options, bounds and help. */
+        /** Steps and fields of the document: titles, quantities, options, bounds and help; and what the terms mean. */
         get: operations["reference_get_reference_reference_get"];
         put?: never;
         post?: never;
@@ -1415,7 +1415,7 @@ export interface components {
         };
         /**
          * Described
-         * @description One field. `optional` may be empty; `required` has no default; bounds and `offered` are in the core's unit.
+         * @description One field. `meaning` is of the term in its title; `optional` may be empty; `required` has no default; bounds and `offered` are in the core's unit.
          */
         Described: {
             /**
@@ -1448,6 +1448,11 @@ export interface components {
              * @default null
              */
             low: number | null;
+            /**
+             * Meaning
+             * @default
+             */
+            meaning: string;
             /**
              * Most
              * @default null
@@ -4237,7 +4242,7 @@ export interface components {
         };
         /**
          * Reference
-         * @description What the document is made of, in words: its steps in order, and every field by its place.
+         * @description What the document is made of, in words: its steps in order, every field by its place, and the terms of the trade.
          */
         Reference: {
             /** Fields */
@@ -4246,6 +4251,10 @@ export interface components {
             };
             /** Steps */
             steps: components["schemas"]["StepItem"][];
+            /** Terms */
+            terms: {
+                [key: string]: string;
+            };
         };
         /**
          * RemediesTried

@@ -7,6 +7,7 @@ import * as api from "../design/api";
 import type { Comparison, Finding, Words } from "../design/types";
 import { SEVERITY } from "../ui/mark";
 import { useUnits } from "../ui/units";
+import { SavePicture } from "../ui/SavePicture";
 import { useRoom } from "../ui/room";
 import { PageBar } from "./PageBar";
 import { StaticSection } from "./StaticSection";
@@ -52,9 +53,9 @@ function Beside({ pair }: { pair: Comparison }) {
 
 function Column({ name, evaluation, totalFt }: { name: string; evaluation: Comparison["evaluation_a"]; totalFt: number }) {
   return (
-    <div className="flex w-[304px] shrink-0 flex-col border-x border-rule stacked:h-[30rem]">
+    <div data-picture className="flex w-[304px] shrink-0 flex-col border-x border-rule stacked:h-[30rem]">
       <h2 className="truncate px-3 pt-2 text-[14px] font-semibold" title={name}>
-        {name}
+        {name} <SavePicture title={`Section, ${name}`} />
       </h2>
       <div className="flex min-h-0 flex-1">
         <StaticSection evaluation={evaluation} label={`Section of the well, ${name}`} totalFt={totalFt} />

@@ -7,6 +7,7 @@ import * as api from "../design/api";
 import type { Difference, RevisionList } from "../design/types";
 import { Button } from "../ui/Button";
 import { useUnits } from "../ui/units";
+import { SavePicture } from "../ui/SavePicture";
 import { useRoom } from "../ui/room";
 import { PageBar } from "./PageBar";
 import { StaticSection } from "./StaticSection";
@@ -150,11 +151,14 @@ function Shown({ id, number, newest }: { id: number; number: number; newest: num
   };
   return (
     <aside
+      data-picture
       aria-label={`Revision ${number}`}
       className="flex w-[316px] shrink-0 flex-col border-l border-rule bg-sheet stacked:h-[30rem] stacked:border-t stacked:border-l-0"
     >
       <div className="px-3 pt-2">
-        <h2 className="text-[14px] font-semibold">Revision {number}</h2>
+        <h2 className="text-[14px] font-semibold">
+          Revision {number} <SavePicture title={`Section, revision ${number}`} />
+        </h2>
         {number !== newest && (
           <Button kind="act" className="mt-1" disabled={document === undefined} onClick={() => void restore()}>
             Bring it back as revision {newest + 1}

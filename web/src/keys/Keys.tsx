@@ -2,10 +2,12 @@
 import { Command } from "cmdk";
 import { useCallback, useEffect, useState } from "react";
 import { tinykeys } from "tinykeys";
+import { HelpDialog } from "../help/HelpDialog";
 import { Button } from "../ui/Button";
 import { Modal } from "../ui/Modal";
 import type { Action } from "./actions";
-import { useActions } from "./actions";
+import { GROUPS, useActions } from "./actions";
+import { useFound } from "./found";
 import { setSingleKeys, singleKeysOn } from "./singleKeys";
 
 function isTyping(event: KeyboardEvent): boolean {
@@ -23,7 +25,11 @@ export function Keys() {
   const showKeys = useCallback(() => {
     setList(true);
   }, []);
-  const actions = useActions(showKeys);
+  const [help, setHelp] = useState(false);
+  const showHelp = useCallback(() => {
+    setHelp(true);
+  }, []);
+  const actions = useActions(showKeys, showHelp);
 
   useEffect(() => {
     const bound: Record<string, (event: KeyboardEvent) => void> = {
@@ -57,6 +63,20 @@ export function Keys() {
       >
         Find <kbd className="font-narrow text-[11px]">Ctrl K</kbd>
       </Button>
+      <Button kind="bar" title="Start guide, ways of working, terms" onClick={showHelp}>
+        Help
+      </Button>
+      {help && (
+        <HelpDialog
+          close={() => {
+            setHelp(false);
+          }}
+          showKeys={() => {
+            setHelp(false);
+            setList(true);
+          }}
+        />
+      )}
       <Palette open={palette} onOpenChange={setPalette} actions={actions} />
       <KeyList open={list} onOpenChange={setList} actions={actions} />
     </>
@@ -70,44 +90,62 @@ interface SheetProps {
 }
 
 function Palette({ open, onOpenChange, actions }: SheetProps) {
-  const groups = ["Go to", "Design", "Findings", "View"] as const;
   return (
     <Modal open={open} onOpenChange={onOpenChange} title="Find" bare>
-      <Command label="Find an action" className="flex max-h-[70vh] flex-col">
-        <Command.Input
-          placeholder="A step, a string, a finding, an action…"
-          className="w-full border-b border-rule bg-transparent px-3 py-2 text-[14px] outline-none placeholder:text-mute"
-        />
-        <Command.List className="min-h-0 overflow-y-auto p-1.5">
-          <Command.Empty className="px-2 py-3 text-mute">Nothing of that name.</Command.Empty>
-          {groups.map((group) => {
-            const members = actions.filter((a) => a.group === group);
-            return members.length === 0 ? null : (
-              <Command.Group
-                key={group}
-                heading={group}
-                className="[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:pt-1.5 [&_[cmdk-group-heading]]:text-[11.5px] [&_[cmdk-group-heading]]:text-mute"
-              >
-                {members.map((action) => (
-                  <Command.Item
-                    key={action.id}
-                    value={`${action.title} ${action.id}`}
-                    onSelect={() => {
-                      onOpenChange(false);
-                      action.run();
-                    }}
-                    className="flex items-center gap-2 rounded px-2 py-1 data-[selected=true]:bg-petrol/15"
-                  >
-                    <span className="truncate">{action.title}</span>
-                    {action.keys && <kbd className="ml-auto font-narrow text-[11.5px] text-mute">{keyWords(action.keys)}</kbd>}
-                  </Command.Item>
-                ))}
-              </Command.Group>
-            );
-          })}
-        </Command.List>
-      </Command>
+      <Finder
+        actions={actions}
+        close={() => {
+          onOpenChange(false);
+        }}
+      />
     </Modal>
+  );
+}
+
+/** Lists of hundreds come up once something is typed. */
+const LONG: ReadonlySet<string> = new Set(["Fields", "Formulas", "Files"]);
+
+function Finder({ actions, close }: { actions: readonly Action[]; close: () => void }) {
+  const [sought, setSought] = useState("");
+  const found = useFound();
+  const all = [...actions, ...found];
+  return (
+    <Command label="Find an action" className="flex max-h-[70vh] flex-col">
+      <Command.Input
+        value={sought}
+        onValueChange={setSought}
+        placeholder="A step, a tab, a field, a zone, a finding, a formula, a file…"
+        className="w-full border-b border-rule bg-transparent px-3 py-2 text-[14px] outline-none placeholder:text-mute"
+      />
+      <Command.List className="min-h-0 overflow-y-auto p-1.5">
+        <Command.Empty className="px-2 py-3 text-mute">Nothing of that name.</Command.Empty>
+        {GROUPS.filter((group) => sought !== "" || !LONG.has(group)).map((group) => {
+          const members = all.filter((a) => a.group === group);
+          return members.length === 0 ? null : (
+            <Command.Group
+              key={group}
+              heading={group}
+              className="[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:pt-1.5 [&_[cmdk-group-heading]]:text-[11.5px] [&_[cmdk-group-heading]]:text-mute"
+            >
+              {members.map((action) => (
+                <Command.Item
+                  key={action.id}
+                  value={`${action.title} ${action.id}`}
+                  onSelect={() => {
+                    close();
+                    action.run();
+                  }}
+                  className="flex items-center gap-2 rounded px-2 py-1 data-[selected=true]:bg-petrol/15"
+                >
+                  <span className="truncate">{action.title}</span>
+                  {action.keys && <kbd className="ml-auto font-narrow text-[11.5px] text-mute">{keyWords(action.keys)}</kbd>}
+                </Command.Item>
+              ))}
+            </Command.Group>
+          );
+        })}
+      </Command.List>
+    </Command>
   );
 }
 

@@ -7,16 +7,19 @@ import { useReference } from "../design/reference";
 import { STEPS } from "../steps/registry";
 import { useUnits } from "../ui/units";
 
+export const GROUPS = ["Go to", "Design", "Findings", "View", "Help", "Files", "Zones", "Fields", "Formulas"] as const;
+type Group = (typeof GROUPS)[number];
+
 export interface Action {
   id: string;
   title: string;
-  group: "Go to" | "Design" | "Findings" | "View";
+  group: Group;
   /** In tinykeys' words; a single character works only while single keys are on. */
   keys?: string;
   run: () => void;
 }
 
-export function useActions(showKeys: () => void): Action[] {
+export function useActions(showKeys: () => void, showHelp: () => void): Action[] {
   const navigate = useNavigate();
   const { designId } = useParams();
   const { session, select, goTo } = useBench();
@@ -124,8 +127,26 @@ export function useActions(showKeys: () => void): Action[] {
           prefer({ dark: !dark });
         },
       },
-      { id: "keys", title: "List of keys", group: "View", keys: "?", run: showKeys },
+      { id: "help", title: "Help: start guide, ways of working, terms", group: "Help", run: showHelp },
+      { id: "keys", title: "List of keys", group: "Help", keys: "?", run: showKeys },
     ];
     return [...steps, ...design, ...strings, ...findings, ...view];
-  }, [navigate, designId, inForce, found, undecided, session, select, goTo, units, axis, dark, snap, prefer, showKeys, reference]);
+  }, [
+    navigate,
+    designId,
+    inForce,
+    found,
+    undecided,
+    session,
+    select,
+    goTo,
+    units,
+    axis,
+    dark,
+    snap,
+    prefer,
+    showKeys,
+    showHelp,
+    reference,
+  ]);
 }

@@ -34,6 +34,7 @@ export function Section({ scale }: { scale: DepthScale }) {
       role="group"
       aria-label="Section of the well"
       data-testid="section"
+      data-picture
       onPointerMove={(event) => {
         setCursor(scale.md(event.clientY - event.currentTarget.getBoundingClientRect().top));
       }}
@@ -128,7 +129,7 @@ function SectionCursor({ scale }: { scale: DepthScale }) {
   if (depthFt === null || !scale.shows(depthFt)) return null;
   const y = scale.y(depthFt);
   return (
-    <svg width={SECTION_PX} height={18} className="own-layer pointer-events-none absolute left-0" style={{ top: y - 9 }}>
+    <svg data-passing width={SECTION_PX} height={18} className="own-layer pointer-events-none absolute left-0" style={{ top: y - 9 }}>
       <line x1={AXIS_PX} x2={SECTION_PX} y1={9} y2={9} stroke="var(--gold)" strokeWidth={1.2} />
       <rect x={0} y={0} width={AXIS_PX} height={18} rx={3} fill="var(--gold)" />
       <text x={AXIS_PX - 4} y={13} fontSize={11.5} fontWeight={600} textAnchor="end" style={{ fill: "var(--on-gold)" }}>

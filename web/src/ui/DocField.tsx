@@ -1,8 +1,8 @@
 // Fields bound to a place of the document. Editing a proposed string adopts the proposal first.
 import { adoption, useAt, useBench, useDocument } from "../design/context";
 import type { Design } from "../design/types";
-import { Tooltip } from "radix-ui";
 import { useReference } from "../design/reference";
+import { Hint } from "./Term";
 import { useUnits } from "./units";
 import { Check, Choice, NumberField, TextField } from "./Field";
 
@@ -95,25 +95,11 @@ export function UnitOf({ path }: { path: string }) {
   return <>{quantity ? units.unit(quantity) : ""}</>;
 }
 
-/** The title of a field; where it says more than its title, the help opens at it. The field itself tells it to a screen reader. */
+/** The title of a field; what it means opens over it. The field itself tells its help to a screen reader. */
 export function FieldLabel({ path }: { path: string }) {
-  const { title, help } = useReference().at(path);
-  if (help === "") return <>{title}</>;
+  const { title, help, meaning } = useReference().at(path);
   return (
-    <Tooltip.Root>
-      <Tooltip.Trigger asChild>
-        <span className="cursor-help underline decoration-rule decoration-dotted underline-offset-2">{title}</span>
-      </Tooltip.Trigger>
-      <Tooltip.Portal>
-        <Tooltip.Content
-          side="top"
-          align="start"
-          className="z-50 max-w-72 border border-rule bg-sheet px-2 py-1 text-[12px] leading-snug shadow-md"
-        >
-          {title}: {help}.
-        </Tooltip.Content>
-      </Tooltip.Portal>
-    </Tooltip.Root>
+    <Hint text={title} hint={[help === "" ? "" : `${title}: ${help}.`, meaning === "" ? "" : `${meaning}.`].filter(Boolean).join(" ")} />
   );
 }
 

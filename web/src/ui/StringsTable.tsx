@@ -2,6 +2,7 @@
 import type { ReactNode } from "react";
 import { useBench, useSnapshot } from "../design/context";
 import type { StringResult } from "../design/types";
+import { Term } from "./Term";
 import { useUnits } from "./units";
 
 export interface StringColumn {
@@ -27,7 +28,7 @@ export function StringsTable({ title, columns }: { title: string; columns: reado
               style={column.width ? { width: column.width } : undefined}
               className={`border-b border-rule px-1 align-bottom font-normal ${column.left ? "text-left" : "text-right"}`}
             >
-              {column.label}
+              <Term>{column.label}</Term>
               <span className="block min-h-4">{column.unit ?? ""}</span>
             </th>
           ))}

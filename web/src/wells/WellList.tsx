@@ -56,7 +56,7 @@ export function WellList() {
     <div className="flex h-full flex-col">
       <header className="flex h-10 shrink-0 items-center gap-3 bg-bar px-4 text-bar-ink">
         <span className="text-[15px] font-semibold">Knollstack</span>
-        <span className="text-[12.5px] text-bar-ink/75">casing programs from the ground to the BOPs</span>
+        <span className="truncate text-[12.5px] text-bar-ink/75">casing programs from the ground to the BOPs</span>
         <Button
           kind="bar"
           className="ml-auto"

@@ -15,6 +15,7 @@ from annotated_types import Ge, Le, MaxLen, MinLen
 from pydantic import BaseModel
 from pydantic.fields import FieldInfo
 
+from knollstack.core.base.dictionary import meaning_of
 from knollstack.core.base.fields import Of
 from knollstack.core.base.findings import Quantity
 from knollstack.core.base.units import core_unit
@@ -24,11 +25,12 @@ Kind = Literal["number", "text", "choice", "flag", "list", "part"]
 
 
 class Described(BaseModel):
-    """One field. `optional` may be empty; `required` has no default; bounds and `offered` are in the core's unit."""
+    """One field. `meaning` is of the term in its title; `optional` may be empty; `required` has no default; bounds and `offered` are in the core's unit."""
 
     title: str
     kind: Kind
     help: str = ""
+    meaning: str = ""
     group: str = ""
     quantity: Quantity | None = None
     unit: str = ""
@@ -88,8 +90,10 @@ def _described(name: str, field: FieldInfo) -> Described:
     kind, options, whole = _kind(bare)
     quantity = next((m.quantity for m in marks if isinstance(m, Of)), None)
     extra = field.json_schema_extra if isinstance(field.json_schema_extra, dict) else {}
+    title = field.title or name.replace("_", " ").capitalize()
     return Described(
-        title=field.title or name.replace("_", " ").capitalize(),
+        title=title,
+        meaning=meaning_of(title),
         kind=kind,
         help=field.description or "",
         group=str(extra.get("group", "")),

@@ -4,6 +4,7 @@ import { useReference } from "../../design/reference";
 import { DocNumber, FieldLabel, UnitOf } from "../../ui/DocField";
 import { Headline } from "../../ui/Headline";
 import { Empty, Panel, Scroll } from "../../ui/Panel";
+import { Term } from "../../ui/Term";
 import { useUnits } from "../../ui/units";
 import type { Evaluation, Quantity } from "../../design/types";
 
@@ -140,7 +141,7 @@ function CementTable({ evaluation }: { evaluation: Evaluation }) {
             className={`border-b border-rule/60 ${result.label === "Slurry weight" ? "border-t-2 border-t-rule" : ""}`}
           >
             <th scope="row" className="py-0.5 text-left font-normal">
-              {result.label}
+              <Term>{result.label}</Term>
             </th>
             {columns.map(({ row, index }) => (
               <td key={index} className="px-2 text-right">

@@ -1,6 +1,7 @@
 // Setting depths: the window and the kick tolerance on the depth axis, and every shoe with the reason for its place.
 import { Plus, Trash2 } from "lucide-react";
-import { memo, useState } from "react";
+import { memo } from "react";
+import { useTab } from "../../design/address";
 import { adoption, useBench, useDocument, useEvaluated, useSnapshot, withoutString } from "../../design/context";
 import { freshId } from "../../design/ids";
 import type { DepthScale } from "../../depth/scale";
@@ -10,8 +11,12 @@ import { DocChoice, DocNumber } from "../../ui/DocField";
 import { Headline } from "../../ui/Headline";
 import { Empty, Panel } from "../../ui/Panel";
 import { Tabs } from "../../ui/Tabs";
+import { TABS } from "../tabs";
 import { WhyThere } from "./WhyThere";
+import { GuideIfEmpty } from "../../help/StartGuide";
+import { isEmpty } from "../../help/guide";
 import { useReference } from "../../design/reference";
+import { Term } from "../../ui/Term";
 import { useUnits } from "../../ui/units";
 import { KicksAsked, useKicks } from "./kicks";
 import { KickTrack } from "./KickTrack";
@@ -21,7 +26,7 @@ import { StringsGrid } from "./StringsGrid";
 const KICK_PX = 118;
 
 export function DepthsBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: number }) {
-  const [tab, setTab] = useState("cards");
+  const [tab, setTab] = useTab("cards");
   return (
     <KicksAsked>
       <WindowTrack scale={scale} widthPx={tracksPx - KICK_PX} grips={() => <FreedomBrackets scale={scale} x={tracksPx - KICK_PX - 16} />} />
@@ -39,9 +44,9 @@ const Shoes = memo(function Shoes({ tab, onTab }: { tab: string; onTab: (tab: st
       <Tabs
         label="Shoes"
         tabs={[
-          { value: "cards", title: "One by one", content: <Cards /> },
-          { value: "table", title: "As a table", content: <StringsGrid /> },
-          { value: "schools", title: "Methods", content: <Schools /> },
+          { value: "cards", title: TABS.depths.cards, content: <Cards /> },
+          { value: "table", title: TABS.depths.table, content: <StringsGrid /> },
+          { value: "schools", title: TABS.depths.schools, content: <Schools /> },
         ]}
         value={tab}
         onChange={onTab}
@@ -61,6 +66,7 @@ function Cards() {
   const units = useUnits();
   return (
     <>
+      <GuideIfEmpty when={useDocument(isEmpty)} />
       {count === 0 && (
         <Empty>
           {units.words(failure)}
@@ -236,7 +242,9 @@ function KickLine({ index, size }: { index: number; size: string }) {
   const short = kick.tolerance_bbl !== null && kick.tolerance_bbl < kick.required_bbl;
   return (
     <dl className="pairs text-[12.5px]">
-      <dt className="text-mute">kick tolerance, asks {units.text(kick.required_bbl, "volume")}</dt>
+      <dt className="text-mute">
+        <Term>kick tolerance</Term>, asks {units.text(kick.required_bbl, "volume")}
+      </dt>
       <dd className={`text-right ${short ? "font-semibold text-brick" : ""}`} data-testid={`kick-${index}`}>
         {kick.tolerance_bbl !== null ? (
           <Headline working={`depths/${index}/kick_tolerance`} title={`kick tolerance, ${size} shoe`}>
@@ -264,7 +272,9 @@ function KickLine({ index, size }: { index: number; size: string }) {
           </dd>
         </>
       )}
-      <dt className="text-mute">kick intensity at the volume asked</dt>
+      <dt className="text-mute">
+        <Term>kick intensity</Term> at the volume asked
+      </dt>
       <dd className="text-right" data-testid={`intensity-${index}`}>
         {greatest === undefined
           ? "…"
@@ -275,7 +285,7 @@ function KickLine({ index, size }: { index: number; size: string }) {
               : units.text(greatest, "emw")}
       </dd>
       <dt className="text-mute">
-        full evacuation to gas, {kick.full_gas_margin_psi !== null && kick.full_gas_margin_psi < 0 ? "deficit" : "margin"}
+        <Term>full evacuation</Term> to gas, {kick.full_gas_margin_psi !== null && kick.full_gas_margin_psi < 0 ? "deficit" : "margin"}
         {kick.full_gas_md_ft !== null && ` at ${units.text(kick.full_gas_md_ft, "depth")}`}
       </dt>
       <dd className="text-right">
@@ -287,7 +297,9 @@ function KickLine({ index, size }: { index: number; size: string }) {
           </Headline>
         )}
       </dd>
-      <dt className="text-mute">MAASP</dt>
+      <dt className="text-mute">
+        <Term>MAASP</Term>
+      </dt>
       <dd className="text-right">
         {kick.maasp_psi === null ? (
           "unknown"

@@ -1,6 +1,7 @@
 // The ground: profiles on the depth axis, and tables for zones, profiles, site and trajectory.
-import { memo, useState } from "react";
-import { useAt, useBench, useSnapshot } from "../../design/context";
+import { memo } from "react";
+import { useTab } from "../../design/address";
+import { useAt, useBench, useDocument, useSnapshot } from "../../design/context";
 import type { DepthScale } from "../../depth/scale";
 import { WindowTrack } from "../../depth/WindowTrack";
 import { DocChoice, DocNumber, DocText, FieldRow } from "../../ui/DocField";
@@ -9,6 +10,9 @@ import type { ColumnSpec } from "../../ui/grid/columns";
 import { Grid } from "../../ui/grid/Grid";
 import { Tabs } from "../../ui/Tabs";
 import { useUnits } from "../../ui/units";
+import { GuideIfEmpty } from "../../help/StartGuide";
+import { isEmpty } from "../../help/guide";
+import { TABS } from "../tabs";
 import { EstimateFracture } from "./EstimateFracture";
 import { newPoint, newStation, newTemperature, newZone } from "./newRows";
 import { PathPicture } from "./PathPicture";
@@ -40,33 +44,10 @@ const STATIONS: readonly ColumnSpec[] = ["md_ft", "inclination_deg", "azimuth_de
 
 const TRACK_SHARE = 0.64;
 
-/** The tab that shows a place of the document. */
-export function groundTab(place: string): string {
-  const [, first, second, , key] = place.split("/");
-  if (first === "site" || first === "name" || first === "note") return "site";
-  if (first === "trajectory") return "path";
-  if (
-    second === "pore" ||
-    second === "fracture" ||
-    second === "stability" ||
-    second === "leak_off_tests" ||
-    second === "overburden" ||
-    second === "temperature"
-  )
-    return second;
-  return ["permeable", "hazards", "case_before_deeper", "shoe_allowed", "gas_contact_tvd_ft"].includes(key ?? "") ? "flags" : "zones";
-}
-
-export function GroundBench({ scale, tracksPx, place }: { scale: DepthScale; tracksPx: number; place: string }) {
+export function GroundBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: number }) {
   const zones = useAt("/ground/zones") as readonly unknown[];
-  const [tab, setTab] = useState<string | null>(null);
-  const [seen, setSeen] = useState("");
-  // a finding that leads here opens the tab of its place
-  if (place !== seen) {
-    setSeen(place);
-    if (place !== "") setTab(groundTab(place));
-  }
-  const shown = tab ?? (zones.length > 0 ? "zones" : "site");
+  const [tab, setTab] = useTab("");
+  const shown = tab in TABS.ground ? tab : zones.length > 0 ? "zones" : "site";
   return (
     <>
       <WindowTrack
@@ -81,13 +62,13 @@ export function GroundBench({ scale, tracksPx, place }: { scale: DepthScale; tra
 
 /** Holds nothing of the depth axis, so zooming does not draw it again. */
 const GroundPanel = memo(function GroundPanel({ shown, onShow }: { shown: string; onShow: (tab: string) => void }) {
-  const profile = (name: ProfileKey | "overburden", title: string, empty: string) => ({
+  const profile = (name: ProfileKey | "overburden", empty: string) => ({
     value: name,
-    title,
+    title: TABS.ground[name],
     content: (
       <>
         <Grid
-          title={title}
+          title={TABS.ground[name]}
           className="max-w-80"
           target={name}
           path={`/ground/${name}`}
@@ -101,10 +82,10 @@ const GroundPanel = memo(function GroundPanel({ shown, onShow }: { shown: string
     ),
   });
   const tabs = [
-    { value: "site", title: "Site", content: <SiteForm /> },
+    { value: "site", title: TABS.ground.site, content: <SiteForm /> },
     {
       value: "path",
-      title: "Path",
+      title: TABS.ground.path,
       content: (
         <>
           <PathPicture />
@@ -125,7 +106,7 @@ const GroundPanel = memo(function GroundPanel({ shown, onShow }: { shown: string
     },
     {
       value: "zones",
-      title: "Zones",
+      title: TABS.ground.zones,
       content: (
         <Grid
           title="Zone"
@@ -140,7 +121,7 @@ const GroundPanel = memo(function GroundPanel({ shown, onShow }: { shown: string
     },
     {
       value: "flags",
-      title: "Flags",
+      title: TABS.ground.flags,
       content: (
         <>
           <Grid
@@ -157,11 +138,11 @@ const GroundPanel = memo(function GroundPanel({ shown, onShow }: { shown: string
         </>
       ),
     },
-    profile("pore", "Pore", "No pore pressure yet: at least two points are needed."),
-    profile("fracture", "Fracture", "No fracture gradient yet: at least two points are needed."),
+    profile("pore", "No pore pressure yet: at least two points are needed."),
+    profile("fracture", "No fracture gradient yet: at least two points are needed."),
     {
       value: "leak_off_tests",
-      title: "Leak-off",
+      title: TABS.ground.leak_off_tests,
       content: (
         <Grid
           title="Leak-off test"
@@ -175,11 +156,11 @@ const GroundPanel = memo(function GroundPanel({ shown, onShow }: { shown: string
         />
       ),
     },
-    profile("stability", "Stability", "No stability minimum: pore pressure alone sets the least mud."),
-    profile("overburden", "Overburden", "No overburden yet: estimates of fracture need it."),
+    profile("stability", "No stability minimum: pore pressure alone sets the least mud."),
+    profile("overburden", "No overburden yet: estimates of fracture need it."),
     {
       value: "temperature",
-      title: "Temperature",
+      title: TABS.ground.temperature,
       content: (
         <Grid
           title="Temperature"
@@ -196,6 +177,7 @@ const GroundPanel = memo(function GroundPanel({ shown, onShow }: { shown: string
   ];
   return (
     <Panel title="Basis and ground">
+      <GuideIfEmpty when={useDocument(isEmpty)} />
       <Tabs label="Ground" tabs={tabs} value={shown} onChange={onShow} />
     </Panel>
   );

@@ -2,10 +2,12 @@
 import { useSnapshot } from "../../design/context";
 import { line } from "../../depth/Track";
 import { ChartTable } from "../../depth/ChartTable";
+import { scaleLinear } from "d3-scale";
+import { grouped } from "../../ui/numbers";
 import { useUnits } from "../../ui/units";
 
-const SIZE_PX = 150;
-const PAD_PX = 20;
+const SIZE_PX = 172;
+const PAD_PX = { left: 38, right: 10, top: 20, bottom: 30 };
 
 export function PathPicture() {
   const basis = useSnapshot("evaluation")?.basis;
@@ -21,7 +23,7 @@ export function PathPicture() {
   });
   const farthest = Math.max(...basis.axis_departure_ft.map(Math.abs));
   return (
-    <figure className="mb-2 flex items-end gap-4">
+    <figure className="mb-2 flex flex-wrap items-end gap-3" data-picture>
       <View title="Plan" across={basis.axis_east_ft} down={basis.axis_north_ft.map((n) => -n)} labels={["east", "north"]} northUp />
       <View title="Vertical section" across={basis.axis_departure_ft} down={basis.axis_tvd_ft} labels={["departure", "TVD"]} />
       <figcaption className="text-[12px] text-mute">
@@ -44,21 +46,45 @@ interface ViewProps {
 }
 
 function View({ title, across, down, labels, northUp = false }: ViewProps) {
+  const units = useUnits();
+  const factor = units.factor("depth");
   const [left, right] = [Math.min(0, ...across), Math.max(0, ...across)];
   const [top, bottom] = [Math.min(0, ...down), Math.max(0, ...down)];
-  const room = SIZE_PX - 2 * PAD_PX;
+  const room = SIZE_PX - PAD_PX.left - PAD_PX.right;
   const perFt = room / Math.max(1, right - left, bottom - top);
-  const x = (v: number) => PAD_PX + (v - left) * perFt;
-  const y = (v: number) => PAD_PX + (v - top) * perFt;
+  const x = scaleLinear([left, left + room / perFt], [PAD_PX.left, PAD_PX.left + room]);
+  const y = scaleLinear([top, top + room / perFt], [PAD_PX.top, PAD_PX.top + room]);
+  // one step for both, since a foot is as long across as down
+  const ticks = (from: number, to: number, sign = 1) =>
+    scaleLinear([from * factor, to * factor], [0, 1])
+      .ticks(3)
+      .map((shown) => ({ ft: shown / factor, label: grouped(shown === 0 ? 0 : sign * shown) }));
+  const foot = SIZE_PX - PAD_PX.bottom;
   return (
     <svg width={SIZE_PX} height={SIZE_PX} role="img" aria-label={`${title} of the path`} className="border border-rule bg-sheet">
-      <text x={6} y={12} fontSize={10.5} style={{ fill: "var(--mute)" }}>
-        {title}
+      <text x={6} y={12} fontSize={10.5} fontWeight={600}>
+        {title}, {units.unit("depth")}
       </text>
-      <text x={SIZE_PX - 5} y={SIZE_PX - 5} fontSize={10} textAnchor="end" style={{ fill: "var(--mute)" }}>
+      {ticks(left, left + room / perFt).map((tick) => (
+        <g key={tick.label}>
+          <line x1={x(tick.ft)} x2={x(tick.ft)} y1={PAD_PX.top} y2={foot} stroke="var(--rule)" strokeWidth={0.6} />
+          <text x={x(tick.ft)} y={foot + 10} fontSize={9.5} textAnchor="middle" style={{ fill: "var(--mute)" }}>
+            {tick.label}
+          </text>
+        </g>
+      ))}
+      {ticks(top, top + room / perFt, northUp ? -1 : 1).map((tick) => (
+        <g key={tick.label}>
+          <line x1={PAD_PX.left} x2={SIZE_PX - PAD_PX.right} y1={y(tick.ft)} y2={y(tick.ft)} stroke="var(--rule)" strokeWidth={0.6} />
+          <text x={PAD_PX.left - 3} y={y(tick.ft) + 3} fontSize={9.5} textAnchor="end" style={{ fill: "var(--mute)" }}>
+            {tick.label}
+          </text>
+        </g>
+      ))}
+      <text x={SIZE_PX - 5} y={SIZE_PX - 4} fontSize={10} textAnchor="end" style={{ fill: "var(--mute)" }}>
         {labels[0]} →
       </text>
-      <text x={5} y={SIZE_PX - 5} fontSize={10} style={{ fill: "var(--mute)" }}>
+      <text x={5} y={SIZE_PX - 4} fontSize={10} style={{ fill: "var(--mute)" }}>
         {northUp ? "↑" : "↓"} {labels[1]}
       </text>
       <path d={line(across.map((v, i) => [x(v), y(down[i]!)] as const))} fill="none" stroke="var(--petrol)" strokeWidth={2} />

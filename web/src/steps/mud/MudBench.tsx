@@ -6,6 +6,7 @@ import { WindowTrack } from "../../depth/WindowTrack";
 import { DocNumber } from "../../ui/DocField";
 import { Headline } from "../../ui/Headline";
 import { Empty, Panel, Scroll } from "../../ui/Panel";
+import { Term } from "../../ui/Term";
 import { useUnits } from "../../ui/units";
 import { MudAtRest, MudMoving, MudSteps } from "./MudDetails";
 import type { Evaluation } from "../../design/types";
@@ -82,7 +83,8 @@ function MudCard({ index, evaluation }: { index: number; evaluation: Evaluation 
             )}
           </dd>
           <dt className="text-mute">
-            maximum overbalance{row.overbalance_md_ft !== null && ` at ${units.text(row.overbalance_md_ft, "depth")}`}
+            maximum <Term>overbalance</Term>
+            {row.overbalance_md_ft !== null && ` at ${units.text(row.overbalance_md_ft, "depth")}`}
           </dt>
           <dd className="text-right">
             {row.overbalance_psi === null ? (
@@ -93,7 +95,9 @@ function MudCard({ index, evaluation }: { index: number; evaluation: Evaluation 
               </Headline>
             )}
           </dd>
-          <dt className="text-mute">open hole {units.text(row.open_hole_ft, "depth")}, in gauge</dt>
+          <dt className="text-mute">
+            <Term>open hole</Term> {units.text(row.open_hole_ft, "depth")}, in gauge
+          </dt>
           <dd className="text-right">
             {row.hole_volume_bbl === null ? (
               "unknown"

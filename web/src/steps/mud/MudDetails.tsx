@@ -6,6 +6,7 @@ import { DocNumber, UnitOf } from "../../ui/DocField";
 import { Headline } from "../../ui/Headline";
 import type { ColumnSpec } from "../../ui/grid/columns";
 import { Grid } from "../../ui/grid/Grid";
+import { Term } from "../../ui/Term";
 import { useUnits } from "../../ui/units";
 import type { Evaluation } from "../../design/types";
 
@@ -43,7 +44,8 @@ export function MudMoving({ index, hole, row }: Props) {
       </div>
       <dl className="pairs">
         <dt className="text-mute">
-          ECD at bottom{row.ecd_shoe_ppg !== null && `; ${units.text(row.ecd_shoe_ppg, "emw")} at the shoe above`}
+          <Term>ECD</Term> at bottom
+          {row.ecd_shoe_ppg !== null && `; ${units.text(row.ecd_shoe_ppg, "emw")} at the shoe above`}
         </dt>
         <dd className="text-right" data-testid={`ecd-${index}`}>
           {row.ecd_bottom_ppg === null ? (
@@ -55,7 +57,9 @@ export function MudMoving({ index, hole, row }: Props) {
           )}
         </dd>
         <Worst worst={row.ecd_worst} what="ECD against fracture" working={`mud/${index}/ecd_worst`} title={`ECD, ${hole} hole`} />
-        <dt className="text-mute">tripping, swab to surge at bottom</dt>
+        <dt className="text-mute">
+          tripping, <Term>swab</Term> to <Term>surge</Term> at bottom
+        </dt>
         <dd className="text-right">
           {row.surge_ppg === null || row.swab_ppg === null ? (
             "unknown"

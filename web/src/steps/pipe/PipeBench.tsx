@@ -1,10 +1,12 @@
 // Pipe: each string's sections, every load with its ratings against depth, and what pipe there is to choose from.
 import { memo, useState } from "react";
+import { useTab } from "../../design/address";
 import { useBench, useSnapshot } from "../../design/context";
 import type { LoadsResult } from "../../design/types";
 import type { DepthScale } from "../../depth/scale";
 import { Empty, Panel } from "../../ui/Panel";
 import { Tabs } from "../../ui/Tabs";
+import { TABS } from "../tabs";
 import { CatalogueTable } from "./CatalogueTable";
 import { AxialLoads, PressureLoads } from "./LoadTracks";
 import { StringCard } from "./StringCard";
@@ -15,7 +17,7 @@ export function PipeBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: nu
   const { selected } = useBench();
   const loads = useLoads(selected);
   const [taken, setTaken] = useState<{ string: number; name: string } | null>(null);
-  const [tab, setTab] = useState("strings");
+  const [tab, setTab] = useTab("strings");
   const each = Math.floor(tracksPx / 2);
   const chosen = taken?.string === selected && loads?.cases.some((c) => c.name === taken.name) ? taken.name : null;
   return (
@@ -69,10 +71,10 @@ const Pipes = memo(function Pipes({ loads, chosen, selected, setTaken, tab, onTa
         value={tab}
         onChange={onTab}
         tabs={[
-          { value: "strings", title: "Strings", content: strings },
-          { value: "catalogue", title: "Catalogue", content: <CatalogueTable index={selected} /> },
-          { value: "own", title: "Own pipes", content: <OwnPipes /> },
-          { value: "stock", title: "Stock", content: <Stock /> },
+          { value: "strings", title: TABS.pipe.strings, content: strings },
+          { value: "catalogue", title: TABS.pipe.catalogue, content: <CatalogueTable index={selected} /> },
+          { value: "own", title: TABS.pipe.own, content: <OwnPipes /> },
+          { value: "stock", title: TABS.pipe.stock, content: <Stock /> },
         ]}
       />
     </Panel>

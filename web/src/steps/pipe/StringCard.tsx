@@ -3,6 +3,7 @@ import { Fragment, useEffect, useRef } from "react";
 import { useBench, useSnapshot } from "../../design/context";
 import type { LoadResult, LoadsResult, PipeRow, SectionResult } from "../../design/types";
 import { Headline } from "../../ui/Headline";
+import { Term } from "../../ui/Term";
 import { useUnits } from "../../ui/units";
 import { CaseTable } from "./CaseTable";
 import { Offers } from "./Offers";
@@ -177,7 +178,9 @@ function Ratings({ section, several }: { section: SectionResult; several: boolea
       <dl className="grid grid-cols-[auto_auto_auto_auto] justify-between gap-x-2">
         {rows.map(([name, text]) => (
           <Fragment key={name}>
-            <dt className="text-mute">{name}</dt>
+            <dt className="text-mute">
+              <Term>{name}</Term>
+            </dt>
             <dd className="text-right">{text}</dd>
           </Fragment>
         ))}

@@ -5,6 +5,7 @@ import { useReference } from "../../design/reference";
 import { Choice } from "../../ui/Field";
 import { Headline } from "../../ui/Headline";
 import { Empty, Panel, Scroll } from "../../ui/Panel";
+import { Term } from "../../ui/Term";
 import { useUnits } from "../../ui/units";
 
 export function PreventersBench() {
@@ -56,7 +57,9 @@ function StackCard({ index }: { index: number }) {
         On {size} <span className="font-normal text-mute">{string.role}</span>
       </h3>
       <dl className="pairs text-[12.5px]">
-        <dt className="text-mute">surface pressure</dt>
+        <dt className="text-mute">
+          <Term>surface pressure</Term>
+        </dt>
         <dd className="text-right">
           {row.pressure_psi === null ? (
             "unknown"
@@ -82,7 +85,9 @@ function StackCard({ index }: { index: number }) {
                 onCommit={decide}
               />
             </dd>
-            <dt className="text-mute">flange</dt>
+            <dt className="text-mute">
+              <Term>flange</Term>
+            </dt>
             <dd className="text-right">{row.flange ?? "unknown"}</dd>
           </>
         )}

@@ -1,5 +1,6 @@
 // The nest to scale: seen from above, and from the side with every section drawn equally long.
 import { useSnapshot } from "../../design/context";
+import { SavePicture } from "../../ui/SavePicture";
 import { useUnits } from "../../ui/units";
 import type { Ring } from "./nest";
 import { ringsOf, widest } from "./nest";
@@ -26,7 +27,7 @@ function Plan({ rings, tubing }: { rings: readonly Ring[]; tubing: number | null
   const scale = (PLAN_PX - 8) / widest(rings, tubing) / 2;
   const middle = PLAN_PX / 2;
   return (
-    <figure>
+    <figure data-picture>
       <svg width={PLAN_PX} height={PLAN_PX} role="img" aria-label={`The nest from above, to scale: ${rings.map((r) => r.name).join(", ")}`}>
         {rings.map((ring, i) => (
           <g key={i} fill="none">
@@ -43,7 +44,9 @@ function Plan({ rings, tubing }: { rings: readonly Ring[]; tubing: number | null
         ))}
         {tubing !== null && <circle cx={middle} cy={middle} r={tubing * scale} fill="none" stroke="var(--petrol)" strokeWidth={1.6} />}
       </svg>
-      <figcaption className="text-[11.5px] text-mute">From above, to scale. Dashed: hole; thin: coupling.</figcaption>
+      <figcaption className="text-[11.5px] text-mute">
+        From above, to scale. Dashed: hole; thin: coupling. <SavePicture title="The nest from above" />
+      </figcaption>
     </figure>
   );
 }
@@ -55,7 +58,7 @@ function Side({ rings, tubing }: { rings: readonly Ring[]; tubing: number | null
   const middle = (SIDE_WIDTH_PX - 96) / 2;
   const half = (diameter: number) => (diameter * scale) / 2;
   return (
-    <figure>
+    <figure data-picture>
       <svg
         width={SIDE_WIDTH_PX}
         height={SIDE_HEIGHT_PX}
@@ -109,7 +112,9 @@ function Side({ rings, tubing }: { rings: readonly Ring[]; tubing: number | null
           </g>
         )}
       </svg>
-      <figcaption className="text-[11.5px] text-mute">From the side: widths to scale, lengths not.</figcaption>
+      <figcaption className="text-[11.5px] text-mute">
+        From the side: widths to scale, lengths not. <SavePicture title="The nest from the side" />
+      </figcaption>
     </figure>
   );
 }

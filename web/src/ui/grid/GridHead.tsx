@@ -45,7 +45,7 @@ export function GridHead({ table, columns, content, sizes, onColumn, onAll }: Gr
               onColumn(k, event.shiftKey);
             }}
           >
-            {column.label}
+            <span title={column.hint || undefined}>{column.label}</span>
             {column.kind === "number" && <span className="block">{units.unit(column.quantity)}</span>}
             <Edge table={table} column={column.key} sizes={sizes} />
           </th>

@@ -10,6 +10,8 @@ export type GridColumn = {
   /** Key in the row, or `list:entry` for a flag that stands in a list. */
   key: string;
   label: string;
+  /** What it means, in a sentence. */
+  hint: string;
 } & (
   | { kind: "number"; quantity: Quantity; optional?: boolean }
   | { kind: "text" }
@@ -26,7 +28,11 @@ export function columnsOf(reference: Reference, path: string, specs: readonly Co
     const { key, label } = typeof spec === "string" ? { key: spec, label: undefined } : spec;
     const [name = "", entry] = key.split(":");
     const field = reference.at(`${path}/*/${name}`);
-    const shared = { key, label: label ?? (entry ? entry.charAt(0).toUpperCase() + entry.slice(1) : field.title) };
+    const shared = {
+      key,
+      label: label ?? (entry ? entry.charAt(0).toUpperCase() + entry.slice(1) : field.title),
+      hint: [field.help, field.meaning].filter(Boolean).join("; "),
+    };
     if (entry !== undefined || field.kind === "flag") return { ...shared, kind: "flag" };
     if (field.kind === "choice") return { ...shared, kind: "choice", options: field.options };
     if (field.kind === "number") return { ...shared, kind: "number", quantity: field.quantity ?? "factor", optional: field.optional };

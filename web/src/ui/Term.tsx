@@ -1,0 +1,31 @@
+// A word of the trade at a label: what it means opens over it.
+import { Tooltip } from "radix-ui";
+import { useReference } from "../design/reference";
+
+const HINTED = "cursor-help underline decoration-rule decoration-dotted underline-offset-2";
+
+/** Some text with a hint over it. */
+export function Hint({ text, hint }: { text: string; hint: string }) {
+  if (hint === "") return <>{text}</>;
+  return (
+    <Tooltip.Root>
+      <Tooltip.Trigger asChild>
+        <span className={HINTED}>{text}</span>
+      </Tooltip.Trigger>
+      <Tooltip.Portal>
+        <Tooltip.Content
+          side="top"
+          align="start"
+          className="z-50 max-w-72 border border-rule bg-sheet px-2 py-1 text-[12px] leading-snug shadow-md"
+        >
+          {hint}
+        </Tooltip.Content>
+      </Tooltip.Portal>
+    </Tooltip.Root>
+  );
+}
+
+/** A label in which a term stands: its meaning opens over it. */
+export function Term({ children }: { children: string }) {
+  return <Hint text={children} hint={useReference().meaningIn(children)} />;
+}
