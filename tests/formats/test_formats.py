@@ -2,6 +2,7 @@
 
 import io
 import json
+import re
 
 import pytest
 from pypdf import PdfReader
@@ -62,6 +63,39 @@ def test_sheet_holds_the_program():
         assert f"{kick.maasp_psi:,.0f} psi" in text
     for assumption in evaluation.assumptions:
         assert " ".join(plain(assumption.text).split()) in text
+
+
+def marks_of(pdf):
+    """Of each page: the numbers of the marks in its content, and the roles that the parent tree gives them."""
+    reader = PdfReader(io.BytesIO(pdf))
+    nums = reader.trailer["/Root"]["/StructTreeRoot"]["/ParentTree"]["/Nums"]
+    parents = {int(nums[i]): nums[i + 1].get_object() for i in range(0, len(nums), 2)}
+    for page in reader.pages:
+        content = page.get_contents().get_data().decode("latin-1")
+        assert content.count("BDC") + content.count("BMC") == content.count("EMC"), "every mark is closed"
+        drawn = [(role, int(number)) for role, number in re.findall(r"/(\w+) <</MCID (\d+)>> BDC", content)]
+        held = [str(e.get_object()["/S"]).lstrip("/") for e in parents[page["/StructParents"]]]
+        yield drawn, held
+
+
+def test_the_sheet_is_tagged_in_reading_order():
+    """Headings, paragraphs, tables row by row with the heads of their columns, the section with words for it."""
+    pdf = sheet.write(parse(demo()), run(demo()), FIELD, 7, "2026-11-24T09:30:00+00:00")
+    root = PdfReader(io.BytesIO(pdf)).trailer["/Root"]
+    assert (root["/MarkInfo"]["/Marked"], root["/Lang"]) == (True, "en")
+    for drawn, held in marks_of(pdf):
+        assert [number for _, number in drawn] == list(range(len(held)))
+        assert [role for role, _ in drawn] == held
+    whole = root["/StructTreeRoot"]["/K"][0].get_object()
+    kids = [kid.get_object() for kid in whole["/K"]]
+    roles = [str(kid["/S"]) for kid in kids]
+    assert roles[:4] == ["/H1", "/P", "/Figure", "/Table"]
+    assert roles.count("/Table") >= 5
+    assert (roles.count("/H1"), roles.count("/H2")) == (1, 2)
+    assert kids[2]["/Alt"].startswith("Section of the well Harrow Fen 3")
+    rows = [[str(cell.get_object()["/S"]) for cell in row.get_object()["/K"]] for row in kids[3]["/K"]]
+    assert rows[0] == ["/TH"] * 11
+    assert rows[1:] == [["/TD"] * 11] * (len(rows) - 1)
 
 
 def test_sheet_in_metric_and_of_a_proposal():

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass
 from io import BytesIO
+from typing import Any
 from xml.sax.saxutils import escape
 
 from reportlab.lib import colors
@@ -18,13 +20,13 @@ from reportlab.platypus import (
     PageTemplate,
     Paragraph,
     Spacer,
-    Table,
     TableStyle,
 )
 
 from knollstack.core.base.units import UnitSet
 from knollstack.core.evaluation.results import Evaluation
 from knollstack.formats.drawing import draw_section
+from knollstack.formats.tagged import TaggedCanvas, TaggedHeading, TaggedParagraph, TaggedTable
 
 INK, MUTE, RULE = colors.HexColor("#16211E"), colors.HexColor("#5A6964"), colors.HexColor("#CDD5CF")
 PAGE = landscape(A4)
@@ -36,6 +38,7 @@ CAUTION = (
     "These results are a planning aid. They need checking by a competent and, where required, licensed engineer; "
     "local rules prevail. What is unknown or assumed is marked as such."
 )
+HEADING = re.compile(r"<b>[^<]*</b>")
 SMALL = ParagraphStyle("small", fontName="Helvetica", fontSize=7.4, leading=9.2, textColor=INK, spaceAfter=2)
 GRID = TableStyle(
     [
@@ -63,7 +66,7 @@ class Heading:
     saved: str
 
 
-def _table(rows: list[list[str]], width: float, share: list[float]) -> Table:
+def _table(rows: list[list[str]], width: float, share: list[float]) -> TaggedTable:
     """A table whose last column and long cells wrap; its heading is repeated on the next page."""
     cells: list[list[object]] = [
         [
@@ -72,17 +75,26 @@ def _table(rows: list[list[str]], width: float, share: list[float]) -> Table:
         ]
         for row in rows[1:]
     ]
-    table = Table([rows[0], *cells], colWidths=[width * s / sum(share) for s in share], repeatRows=1, hAlign="LEFT")
+    table = TaggedTable(
+        [rows[0], *cells], colWidths=[width * s / sum(share) for s in share], repeatRows=1, hAlign="LEFT"
+    )
     table.setStyle(GRID)
     return table
 
 
-def _frame_of_page(canvas: Canvas, heading: Heading, page: int) -> None:
-    """Heading and caution of one page."""
-    canvas.setFillColor(INK)
-    canvas.setFont("Helvetica-Bold", 14)
-    name = heading.name if len(heading.name) <= LONGEST_NAME else heading.name[: LONGEST_NAME - 1] + "…"
-    canvas.drawString(MARGIN, PAGE[1] - MARGIN - 8, name)
+def _frame_of_page(canvas: TaggedCanvas, heading: Heading, page: int) -> None:
+    """Heading and caution of one page; both are read once, on the first."""
+    tree, name = canvas.tree, heading.name
+    name = name if len(name) <= LONGEST_NAME else name[: LONGEST_NAME - 1] + "…"
+    with canvas.marked(tree.child("H1")) if page == 1 else canvas.artifact():
+        canvas.setFillColor(INK)
+        canvas.setFont("Helvetica-Bold", 14)
+        canvas.drawString(MARGIN, PAGE[1] - MARGIN - 8, name)
+    with canvas.marked(tree.child("P")) if page == 1 else canvas.artifact():
+        _small_print(canvas, heading, page)
+
+
+def _small_print(canvas: Canvas, heading: Heading, page: int) -> None:
     canvas.setFont("Helvetica", 8)
     canvas.setFillColor(MUTE)
     canvas.drawString(MARGIN, PAGE[1] - MARGIN - 21, heading.basis)
@@ -108,11 +120,12 @@ def compose(
     beside = PAGE[0] - 2 * MARGIN - SECTION_WIDTH - GAP
     whole = PAGE[0] - 2 * MARGIN
 
-    def first(canvas: Canvas, doc: BaseDocTemplate) -> None:
+    def first(canvas: Any, doc: BaseDocTemplate) -> None:
         _frame_of_page(canvas, heading, doc.page)
-        draw_section(canvas, evaluation, units, MARGIN, MARGIN + FOOT, SECTION_WIDTH, height)
+        with canvas.marked(canvas.tree.child("Figure", f"Section of the well {heading.name}: {heading.basis}")):
+            draw_section(canvas, evaluation, units, MARGIN, MARGIN + FOOT, SECTION_WIDTH, height)
 
-    def later(canvas: Canvas, doc: BaseDocTemplate) -> None:
+    def later(canvas: Any, doc: BaseDocTemplate) -> None:
         _frame_of_page(canvas, heading, doc.page)
 
     templates = [
@@ -131,6 +144,6 @@ def compose(
     story: list[Flowable] = [NextPageTemplate("later")]
     for rows, share in tables:
         story += [_table(rows, beside, share), Spacer(1, 8)]
-    story += [Paragraph(line, SMALL) for line in lines]
-    document.build(story)
+    story += [(TaggedHeading if HEADING.fullmatch(line) else TaggedParagraph)(line, SMALL) for line in lines]
+    document.build(story, canvasmaker=TaggedCanvas)
     return buffer.getvalue()

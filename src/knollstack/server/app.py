@@ -12,7 +12,18 @@ from werkzeug.exceptions import HTTPException
 from knollstack import __version__
 from knollstack.catalogue import load
 from knollstack.core.document.faults import FaultyDesign
-from knollstack.server import database, designs, drawings, evaluations, planning, reference, strings, tables, wells
+from knollstack.server import (
+    database,
+    designs,
+    drawings,
+    evaluations,
+    planning,
+    reference,
+    strings,
+    summaries,
+    tables,
+    wells,
+)
 from knollstack.server.guard import guard
 from knollstack.server.problems import (
     Problem,
@@ -48,7 +59,7 @@ def create_app(database_path: str | Path, hosts: set[str] | None = None, web: Pa
     with connect(database_path) as connection:
         migrate(connection)
     connection.close()
-    for module in (wells, designs, tables, planning, evaluations, drawings, strings, reference):
+    for module in (wells, designs, summaries, tables, planning, evaluations, drawings, strings, reference):
         app.register_api(module.blueprint)
     app.add_url_rule("/api/openapi.json", "openapi", lambda: jsonify(app.api_doc))
     app.register_error_handler(FaultyDesign, on_faulty_design)

@@ -14,6 +14,7 @@ from knollstack.core.document.described import Described
 from knollstack.core.document.design import Design
 from knollstack.core.evaluation.results import Evaluation
 from knollstack.core.evaluation.side_by_side import SideBySide
+from knollstack.core.evaluation.summary import Summary
 from knollstack.formats.targets import Target
 
 Document = SkipValidation[Design]
@@ -84,6 +85,16 @@ class DesignItem(BaseModel):
     name: str
     revision: int
     saved_at: str
+    author: str
+    summary: Summary | None = None
+
+
+class DesignIds(BaseModel):
+    designs: Annotated[list[int], Field(max_length=25)]
+
+
+class Summaries(BaseModel):
+    summaries: dict[int, Summary]
 
 
 class DesignList(BaseModel):

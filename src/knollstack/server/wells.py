@@ -18,6 +18,7 @@ from knollstack.server import models
 from knollstack.server.database import connection, now
 from knollstack.server.problems import Problem, Stale, not_found, respond
 from knollstack.server.respond import attachment, json_of
+from knollstack.server.summaries import known
 from knollstack.store import wells as store
 
 AUTHOR = "me"
@@ -32,9 +33,10 @@ def _create(design: Design) -> Response:
 
 @blueprint.get("/designs", responses={200: models.DesignList})
 def list_designs() -> Response:
-    """Every design of every well with its newest revision."""
-    rows = store.list_designs(connection())
-    return json_of(models.DesignList(designs=[models.DesignItem(**row.__dict__) for row in rows]))
+    """Every design of every well with its newest revision, and its summary where one is known."""
+    rows, kept = store.list_designs(connection()), known(connection())
+    items = [models.DesignItem(**row.__dict__, summary=kept.get(row.id)) for row in rows]
+    return json_of(models.DesignList(designs=items))
 
 
 @blueprint.post("/wells", responses={201: models.Saved})
@@ -62,6 +64,21 @@ def create_demo_wells() -> Response:
 def import_well() -> Response:
     """A new well from the bytes of a well file."""
     return _create(parse_text(request.get_data()))
+
+
+@blueprint.post("/wells/<int:well_id>/copies", responses={201: models.Saved})
+def copy_well(path: models.WellPath) -> Response:
+    """A copy of a well: the newest revision of each of its designs, under another name."""
+    moment = now()
+    design = store.copy_well(connection(), path.well_id, _renamed, AUTHOR, moment)
+    if design is None:
+        return not_found(f"well {path.well_id}")
+    return json_of(models.Saved(design_id=design, revision=1, saved_at=moment), 201)
+
+
+def _renamed(name: str, document: str) -> str:
+    """A document under the name of its copied well."""
+    return json.dumps(json.loads(document) | {"name": name}, ensure_ascii=False, indent=1) + "\n"
 
 
 @blueprint.delete("/wells/<int:well_id>", responses={204: None})

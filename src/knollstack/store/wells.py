@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import sqlite3
+from collections.abc import Callable
 from dataclasses import dataclass
 
 from knollstack.store.database import writing
@@ -29,6 +30,7 @@ class DesignRow:
     name: str
     revision: int
     saved_at: str
+    author: str
 
 
 class StaleSaveError(Exception):
@@ -41,7 +43,7 @@ class StaleSaveError(Exception):
 
 _DESIGNS = """
     SELECT design.id, design.well_id, well.name AS well_name, design.name,
-           revision.number AS revision, revision.saved_at
+           revision.number AS revision, revision.saved_at, revision.author
     FROM design
     JOIN well ON well.id = design.well_id
     JOIN revision ON revision.design_id = design.id
@@ -171,6 +173,47 @@ def copy_design(connection: sqlite3.Connection, design_id: int, name: str, autho
         note = f"copied from {row.name}, revision {newest.number}"
         _insert(connection, Revision(copy, 1, None, author, now, note, newest.document))
     return copy
+
+
+LONGEST_NAME = 200
+
+
+def _copy_name(connection: sqlite3.Connection, name: str) -> str:
+    """A name that no well has yet, made from another's and no longer than a name may be."""
+    taken = {row["name"] for row in connection.execute("SELECT name FROM well")}
+    endings = (", copy", *(f", copy {n}" for n in range(2, len(taken) + 3)))
+    names = (name[: LONGEST_NAME - len(ending)] + ending for ending in endings)
+    return next(made for made in names if made not in taken)
+
+
+def copy_well(
+    connection: sqlite3.Connection, well_id: int, renamed: Callable[[str, str], str], author: str, now: str
+) -> int | None:
+    """A new well with the newest revision of every design of another; returns its first design, None where there is none.
+
+    `renamed` gives a document under another name.
+    """
+    with writing(connection):
+        rows = connection.execute(_DESIGNS + " AND well.id = :id ORDER BY design.id", {"id": well_id}).fetchall()
+        if not rows:
+            return None
+        name = _copy_name(connection, rows[0]["well_name"])
+        new = {"name": name, "now": now}
+        well = connection.execute("INSERT INTO well (name, created_at) VALUES (:name, :now)", new).lastrowid
+        made: list[int] = []
+        for row in rows:
+            newest = newest_revision(connection, row["id"])
+            assert newest is not None
+            design = connection.execute(
+                "INSERT INTO design (well_id, name, created_at) VALUES (:well, :name, :now)",
+                {"well": well, "name": row["name"], "now": now},
+            ).lastrowid
+            assert design is not None
+            note = f"copied from {row['well_name']}, revision {newest.number}"
+            document = renamed(name, newest.document)
+            _insert(connection, Revision(design, 1, None, author, now, note, document))
+            made.append(design)
+    return made[0]
 
 
 def rename_design(connection: sqlite3.Connection, design_id: int, name: str) -> bool:

@@ -12,7 +12,7 @@ export function useTab(usual: string): [string, (tab: string) => void] {
           held.set("tab", tab);
           return held;
         },
-        { replace: true },
+        { replace: true, flushSync: true },
       );
     },
     [setParams],
@@ -31,7 +31,7 @@ export function useString(usual: number): [number, (index: number) => void] {
           held.set("string", String(index + 1));
           return held;
         },
-        { replace: true },
+        { replace: true, flushSync: true },
       );
     },
     [setParams],

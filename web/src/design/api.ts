@@ -26,6 +26,7 @@ import type {
   RevisionList,
   Saved,
   Station,
+  Summary,
   Taken,
   Target,
   Trial,
@@ -64,6 +65,9 @@ async function send<T>(method: string, path: string, body?: unknown, signal?: Ab
 export const listDesigns = () => send<{ designs: DesignItem[] }>("GET", "/designs").then((r) => r.designs);
 export const getDesign = (id: number) => send<DesignView>("GET", `/designs/${id}`);
 export const createEmptyWell = () => send<Saved>("POST", "/wells/empty");
+export const copyWell = (wellId: number) => send<Saved>("POST", `/wells/${wellId}/copies`);
+export const workSummaries = (designs: number[]) =>
+  send<{ summaries: Record<string, Summary> }>("POST", "/summaries", { designs }).then((r) => r.summaries);
 export const deleteWell = (wellId: number) => send<undefined>("DELETE", `/wells/${wellId}`);
 export const evaluate = (document: Design) => send<Evaluation>("POST", "/evaluations", { document });
 export const findPrograms = (document: Design, signal?: AbortSignal) => send<ProgramsResult>("POST", "/programs", { document }, signal);

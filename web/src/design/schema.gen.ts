@@ -62,7 +62,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Every design of every well with its newest revision. */
+        /** Every design of every well with its newest revision, and its summary where one is known. */
         get: operations["wells_list_designs_designs_get"];
         put?: never;
         post?: never;
@@ -463,6 +463,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/summaries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Summaries of some designs; those that do not hold any more are worked again. A design that is gone is left out. */
+        post: operations["summaries_work_summaries_summaries_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tables/{target}/import": {
         parameters: {
             query?: never;
@@ -611,6 +628,23 @@ export interface paths {
         post?: never;
         /** Delete a well with its designs and revisions. */
         delete: operations["wells_delete_well_wells__int_well_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wells/{well_id}/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A copy of a well: the newest revision of each of its designs, under another name. */
+        post: operations["wells_copy_well_wells__int_well_id__copies_post"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1415,7 +1449,9 @@ export interface components {
         };
         /**
          * Described
-         * @description One field. `meaning` is of the term in its title; `optional` may be empty; `required` has no default; bounds and `offered` are in the core's unit.
+         * @description One field; `meaning` is of the term in its title.
+         *
+         *     `optional` may be empty; `required` has no default; bounds and `offered` are in the core's unit.
          */
         Described: {
             /**
@@ -1893,8 +1929,15 @@ export interface components {
              */
             triaxial: number;
         };
+        /** DesignIds */
+        DesignIds: {
+            /** Designs */
+            designs: number[];
+        };
         /** DesignItem */
         DesignItem: {
+            /** Author */
+            author: string;
             /** Id */
             id: number;
             /** Name */
@@ -1903,6 +1946,8 @@ export interface components {
             revision: number;
             /** Saved At */
             saved_at: string;
+            /** @default null */
+            summary: components["schemas"]["Summary"] | null;
             /** Well Id */
             well_id: number;
             /** Well Name */
@@ -5817,6 +5862,60 @@ export interface components {
             /** Top Md Ft */
             top_md_ft: number;
         };
+        /** Summaries */
+        Summaries: {
+            /** Summaries */
+            summaries: {
+                [key: string]: components["schemas"]["Summary"];
+            };
+        };
+        /** Summary */
+        Summary: {
+            /**
+             * Cautions
+             * @default 0
+             */
+            cautions: number;
+            /**
+             * Path
+             * @default []
+             */
+            path: components["schemas"]["StepState"][];
+            /**
+             * Stops
+             * @default 0
+             */
+            stops: number;
+            /**
+             * Strings
+             * @default []
+             */
+            strings: components["schemas"]["SummaryString"][];
+            /**
+             * Total Md Ft
+             * @default 0
+             */
+            total_md_ft: number;
+            /**
+             * Unknowns
+             * @default 0
+             */
+            unknowns: number;
+            /**
+             * Unreadable
+             * @default
+             */
+            unreadable: string;
+        };
+        /** SummaryString */
+        SummaryString: {
+            /** Od In */
+            od_in: number | null;
+            /** Shoe Md Ft */
+            shoe_md_ft: number;
+            /** Top Md Ft */
+            top_md_ft: number;
+        };
         /** TakeBody */
         TakeBody: {
             mapping: components["schemas"]["Mapping"];
@@ -7505,6 +7604,39 @@ export interface operations {
             };
         };
     };
+    summaries_work_summaries_summaries_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DesignIds"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Summaries"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+        };
+    };
     tables_take_import_tables__string_target__import_post: {
         parameters: {
             query?: never;
@@ -7776,6 +7908,37 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                };
+            };
+        };
+    };
+    wells_copy_well_wells__int_well_id__copies_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                well_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saved"];
+                };
             };
             /** @description Unprocessable Entity */
             422: {

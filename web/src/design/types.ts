@@ -15,6 +15,7 @@ export type Point = Schemas["Point"];
 export type ZoneBand = Schemas["ZoneBand"];
 export type LoadResult = Schemas["LoadResult"];
 export type DesignItem = Schemas["DesignItem"];
+export type Summary = Schemas["Summary"];
 export type DesignView = Schemas["DesignView"];
 export type Saved = Schemas["Saved"];
 export type Problem = Schemas["Problem"];

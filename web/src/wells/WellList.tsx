@@ -1,14 +1,14 @@
 // Every well: open one, start an empty one, or bring in a well file.
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { FilePlus, Moon, Sun, Trash2, Upload } from "lucide-react";
-import { AlertDialog } from "radix-ui";
+import { FilePlus, Moon, Sun, Upload } from "lucide-react";
 import { useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import * as api from "../design/api";
-import type { DesignItem, Fault, Saved } from "../design/types";
+import type { Fault, Saved } from "../design/types";
 import { usePreferences } from "../preferences";
 import { useReference } from "../design/reference";
 import { Button } from "../ui/Button";
+import { DesignTable } from "./DesignTable";
 
 interface Refusal {
   title: string;
@@ -52,6 +52,19 @@ export function WellList() {
     }
   };
 
+  const copy = async (wellId: number) => {
+    try {
+      await api.copyWell(wellId);
+      await client.invalidateQueries({ queryKey: ["designs"] });
+    } catch (error) {
+      setRefusal({
+        title: "The well was not copied.",
+        faults: [],
+        detail: error instanceof api.ProblemError ? error.problem.detail : "The server is not reached.",
+      });
+    }
+  };
+
   return (
     <div className="flex h-full flex-col">
       <header className="flex h-10 shrink-0 items-center gap-3 bg-bar px-4 text-bar-ink">
@@ -68,8 +81,8 @@ export function WellList() {
           {dark ? <Sun size={14} aria-hidden /> : <Moon size={14} aria-hidden />}
         </Button>
       </header>
-      <main className="mx-auto w-full max-w-4xl flex-1 overflow-auto px-6 py-6">
-        <div className="mb-4 flex items-center gap-2">
+      <main className="mx-auto flex min-h-0 w-full max-w-6xl flex-1 flex-col px-6 pt-5 pb-3">
+        <div className="mb-3 flex flex-wrap items-center gap-2">
           <h1 className="mr-auto text-[18px] font-semibold">Wells</h1>
           <Link to="/formulas" className="mr-2 text-petrol hover:underline">
             Formulas
@@ -103,9 +116,13 @@ export function WellList() {
           />
         )}
         {designs && designs.length > 0 && (
-          <DesignTable designs={designs} onDeleted={() => void client.invalidateQueries({ queryKey: ["designs"] })} />
+          <DesignTable
+            designs={designs}
+            onChanged={() => void client.invalidateQueries({ queryKey: ["designs"] })}
+            onCopy={(well) => void copy(well)}
+          />
         )}
-        <p className="mt-8 max-w-prose text-[12px] text-mute">
+        <p className="mt-3 max-w-prose shrink-0 text-[12px] text-mute">
           Knollstack plans work that can hurt people. Its results need checking by a competent and, where required, licensed engineer, and
           local rules prevail.
         </p>
@@ -163,97 +180,5 @@ function RefusalNote({ refusal }: { refusal: Refusal }) {
         ))}
       </ul>
     </div>
-  );
-}
-
-/** Designs of one well together, the well at the first of them; wells as the list brings them, last saved first. */
-function grouped(designs: readonly DesignItem[]): { design: DesignItem; first: boolean }[] {
-  const wells = [...new Set(designs.map((d) => d.well_id))];
-  return wells.flatMap((well) =>
-    designs
-      .filter((d) => d.well_id === well)
-      .sort((a, b) => a.id - b.id)
-      .map((design, i) => ({ design, first: i === 0 })),
-  );
-}
-
-function DesignTable({ designs, onDeleted }: { designs: readonly DesignItem[]; onDeleted: () => void }) {
-  return (
-    <table className="w-full border-collapse bg-sheet">
-      <thead>
-        <tr className="text-left text-[12px] text-mute">
-          <th className="border-b border-rule px-3 py-1.5 font-normal">Well</th>
-          <th className="border-b border-rule px-3 font-normal">Design</th>
-          <th className="border-b border-rule px-3 text-right font-normal">Revision</th>
-          <th className="border-b border-rule px-3 text-right font-normal">Saved</th>
-          <th className="w-10 border-b border-rule">
-            <span className="sr-only">delete</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {grouped(designs).map(({ design, first }) => (
-          <tr key={design.id} className={`hover:bg-petrol/8 ${first ? "border-t border-rule/60" : ""}`}>
-            <td className="max-w-md truncate px-3 py-1.5">
-              <Link
-                to={`/designs/${design.id}/depths`}
-                className="text-[14px] font-semibold hover:text-petrol"
-                title={design.well_name}
-                tabIndex={first ? undefined : -1}
-              >
-                {first ? design.well_name || "unnamed well" : <span className="sr-only">{design.well_name || "unnamed well"}</span>}
-              </Link>
-            </td>
-            <td className="max-w-xs truncate px-3">
-              <Link to={`/designs/${design.id}/depths`} className="hover:text-petrol" title={design.name}>
-                {design.name}
-              </Link>
-            </td>
-            <td className="px-3 text-right">{design.revision}</td>
-            <td className="px-3 text-right text-mute">
-              {new Date(design.saved_at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" })}
-            </td>
-            <td className="text-center">{first && <DeleteWell design={design} onDeleted={onDeleted} />}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}
-
-function DeleteWell({ design, onDeleted }: { design: DesignItem; onDeleted: () => void }) {
-  return (
-    <AlertDialog.Root>
-      <AlertDialog.Trigger asChild>
-        <button type="button" className="text-mute hover:text-brick" aria-label={`Delete ${design.well_name}`}>
-          <Trash2 size={14} aria-hidden />
-        </button>
-      </AlertDialog.Trigger>
-      <AlertDialog.Portal>
-        <AlertDialog.Overlay className="fixed inset-0 bg-black/40" />
-        <AlertDialog.Content className="fixed top-1/3 left-1/2 w-96 -translate-x-1/2 rounded border border-rule bg-sheet p-4 shadow-lg">
-          <AlertDialog.Title className="text-[14px] font-semibold">Delete this well?</AlertDialog.Title>
-          <AlertDialog.Description className="my-2 text-mute">
-            {design.well_name || "The unnamed well"}, with every design and revision, is gone for good. Export its well file first to keep
-            it.
-          </AlertDialog.Description>
-          <div className="flex justify-end gap-2">
-            <AlertDialog.Cancel asChild>
-              <Button>Keep it</Button>
-            </AlertDialog.Cancel>
-            <AlertDialog.Action asChild>
-              <Button
-                className="border-brick text-brick"
-                onClick={() => {
-                  void api.deleteWell(design.well_id).finally(onDeleted);
-                }}
-              >
-                Delete
-              </Button>
-            </AlertDialog.Action>
-          </div>
-        </AlertDialog.Content>
-      </AlertDialog.Portal>
-    </AlertDialog.Root>
   );
 }

@@ -25,7 +25,10 @@ Kind = Literal["number", "text", "choice", "flag", "list", "part"]
 
 
 class Described(BaseModel):
-    """One field. `meaning` is of the term in its title; `optional` may be empty; `required` has no default; bounds and `offered` are in the core's unit."""
+    """One field; `meaning` is of the term in its title.
+
+    `optional` may be empty; `required` has no default; bounds and `offered` are in the core's unit.
+    """
 
     title: str
     kind: Kind
