@@ -23,7 +23,7 @@ def test_drag_a_shoe_until_it_fails_follow_the_remedy_reload_export_import(page)
     page.sees("; policy asks 25.0 bbl.")
     moved = page.shoe(2)
     assert moved != "7,000 ft"
-    assert page.find('nav a[href$="/depths"]').get_attribute("data-state") == "stop"
+    assert page.find('nav a[href*="/depths"]').get_attribute("data-state") == "stop"
     page.saved(2)  # the whole drag is one revision
     page.click("Move the shoe")
     page.gone("; policy asks 25.0 bbl.")
@@ -137,8 +137,8 @@ def test_a_whole_design_from_an_empty_well_by_keyboard(page):
     assert [s["role"] for s in document["strings"]] == ["conductor", "surface", "production"]
     assert {p.state for p in run(document).path} <= {"good", "caution"}
     for step in STEPS:
-        page.find(f'nav a[href$="/{step}"]').send_keys(Keys.ENTER)
-        page.until(lambda step=step: page.driver.current_url.endswith(step), step)
+        page.find(f'nav a[href*="/{step}"]').send_keys(Keys.ENTER)
+        page.until(lambda step=step: f"/{step}" in page.driver.current_url, step)
     assert page.find("h1").text == "Corrie 1"
 
 
@@ -291,15 +291,15 @@ def test_program_sheet_is_linked_and_a_finding_leads_to_its_place(page):
     kind = page.run("return fetch(arguments[0]).then(r => r.headers.get('Content-Type'))", link)
     assert kind == "application/pdf"
     page.find('[data-finding="stop"] button').click()
-    page.until(lambda: page.driver.current_url.endswith("/cement"), "the step of the finding")
+    page.until(lambda: "/cement" in page.driver.current_url, "the step of the finding")
     lit = page.until(lambda: page.run("return document.activeElement.dataset.place"), "the place of the finding")
     assert lit == "/strings/2/cement/top_md_ft"
     page.open(DEMO + "/ground")
     page.click("Site")
     page.type("/site/h2s_ppm", Keys.DELETE)
     page.open(DEMO + "/pipe")
-    page.click("H2S is not given")
-    page.until(lambda: page.driver.current_url.endswith("/ground"), "where H2S is given")
+    page.click("Grades are judged as sweet")
+    page.until(lambda: "/ground" in page.driver.current_url, "where H2S is given")
     lit = page.until(lambda: page.run("return document.activeElement.dataset.place"), "the field that mends it")
     assert lit == "/site/h2s_ppm"
 
@@ -340,17 +340,17 @@ def test_zoom_pan_and_fit_move_every_track_together(page):
     page.until(lambda: abs(page.run(y) - at - 40) < 1.5, "the paper follows the pointer")
     page.keys("0")
     page.until(lambda: page.run(ticks) == before, "the whole well again")
-    assert page.driver.current_url.endswith("/depths"), "a pan is no click on a zone"
+    assert "/depths" in page.driver.current_url, "a pan is no click on a zone"
 
 
 def test_palette_keys_and_the_list_of_keys(page):
     page.open(DEMO + "/depths")
     page.shoe(2)
     page.keys("6")
-    page.until(lambda: page.driver.current_url.endswith("/cement"), "step 6")
+    page.until(lambda: "/cement" in page.driver.current_url, "step 6")
     page.keys("k", held=Keys.CONTROL)
     page.find("[cmdk-input]").send_keys("wellh" + Keys.ENTER)
-    page.until(lambda: page.driver.current_url.endswith("/wellhead"), "the palette's first match")
+    page.until(lambda: "/wellhead" in page.driver.current_url, "the palette's first match")
     page.keys("?")
     page.sees("Single keys without Ctrl")
     assert page.violations() == []
@@ -358,7 +358,7 @@ def test_palette_keys_and_the_list_of_keys(page):
     page.keys(Keys.ESCAPE)
     page.gone("Single keys without Ctrl")
     page.keys("1")
-    assert page.driver.current_url.endswith("/wellhead"), "single keys are off"
+    assert "/wellhead" in page.driver.current_url, "single keys are off"
 
 
 def test_units_are_understood_where_they_are_typed(page):

@@ -22,7 +22,7 @@ export interface Action {
 export function useActions(showKeys: () => void, showHelp: () => void): Action[] {
   const navigate = useNavigate();
   const { designId } = useParams();
-  const { session, select, goTo } = useBench();
+  const { session, selected, select, goTo } = useBench();
   const inForce = useEvaluated((e) => e.strings);
   const found = useEvaluated((e) => e.findings);
   const undecided = useDocument((d) => d.strings.length === 0);
@@ -37,7 +37,7 @@ export function useActions(showKeys: () => void, showHelp: () => void): Action[]
       title: reference.title(step),
       group: "Go to",
       keys: String(i + 1),
-      run: open(`/designs/${designId}/${step}`),
+      run: open(`/designs/${designId}/${step}?string=${selected + 1}`),
     }));
     const strings = (inForce ?? []).map<Action>((s, i) => ({
       id: `string-${i}`,
@@ -138,6 +138,7 @@ export function useActions(showKeys: () => void, showHelp: () => void): Action[]
     found,
     undecided,
     session,
+    selected,
     select,
     goTo,
     units,

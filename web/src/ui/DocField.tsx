@@ -107,7 +107,9 @@ export function FieldLabel({ path }: { path: string }) {
 export function FieldRow({ path, proposed }: { path: string; proposed?: number | null }) {
   const field = useReference().at(path);
   return (
-    <div className="grid grid-cols-[1fr_5.5rem_3rem] items-center border-b border-rule/60 py-px">
+    <div
+      className={`grid items-center border-b border-rule/60 py-px ${field.kind === "choice" ? "grid-cols-[1fr_10rem]" : "grid-cols-[1fr_5.5rem_3rem]"}`}
+    >
       <span className="leading-tight">
         <FieldLabel path={path} />
       </span>
@@ -116,9 +118,7 @@ export function FieldRow({ path, proposed }: { path: string; proposed?: number |
           <DocCheck path={path} />
         </span>
       ) : field.kind === "choice" ? (
-        <span className="col-span-2">
-          <DocChoice path={path} />
-        </span>
+        <DocChoice path={path} />
       ) : (
         <DocNumber path={path} proposed={proposed} />
       )}

@@ -234,7 +234,7 @@ def service_findings(equipped: Equipped) -> Iterator[Finding]:
     """Sour service, corrosion by CO2, and pipes that the catalogue does not hold."""
     well = equipped.well
     if well.site.h2s_ppm is None:
-        text = "H2S is not given. Grades are judged as sweet."
+        text = "Not given. Grades are judged as sweet."
         yield find("pipe", "unknown", "/site/h2s_ppm", ("H2S",), text)
     if well.site.setting == "subsea" and equipped.strings:
         text = "What heat builds up in sealed annuli under the sea floor wellhead is not worked."

@@ -24,6 +24,8 @@ export function CementBench() {
 
 interface Line {
   label: string;
+  /** What it is called where some string has a lead. */
+  besideLead?: string;
   quantity: Quantity;
   value: (row: CementRow) => number | null;
   working?: string;
@@ -47,8 +49,8 @@ const RESULTS: readonly Line[] = [
   { label: "Lead slurry", quantity: "volume", value: (r) => r.lead_bbl, working: "lead", only: withLead },
   { label: "Tail slurry", quantity: "volume", value: (r) => r.tail_bbl, working: "tail", only: withLead },
   { label: "Second-stage slurry", quantity: "volume", value: (r) => r.second_stage_bbl, working: "second_stage", only: inStages },
-  { label: "Sacks, of the tail where there is a lead", quantity: "sacks", value: (r) => r.sacks, working: "sacks" },
-  { label: "Sacks of lead", quantity: "sacks", value: (r) => r.lead_sacks, working: "lead_sacks", only: withLead },
+  { label: "Sacks", besideLead: "Sacks, tail", quantity: "sacks", value: (r) => r.sacks, working: "sacks" },
+  { label: "Sacks, lead", quantity: "sacks", value: (r) => r.lead_sacks, working: "lead_sacks", only: withLead },
   { label: "Mix water", quantity: "volume", value: (r) => r.mix_water_bbl },
   { label: "Landing string", quantity: "volume", value: (r) => r.landing_string_bbl },
   { label: "Displacement to float collar", quantity: "volume", value: (r) => r.displacement_bbl, working: "displacement" },
@@ -141,7 +143,7 @@ function CementTable({ evaluation }: { evaluation: Evaluation }) {
             className={`border-b border-rule/60 ${result.label === "Slurry weight" ? "border-t-2 border-t-rule" : ""}`}
           >
             <th scope="row" className="py-0.5 text-left font-normal">
-              <Term>{result.label}</Term>
+              <Term>{(columns.some(({ row }) => withLead(row)) && result.besideLead) || result.label}</Term>
             </th>
             {columns.map(({ row, index }) => (
               <td key={index} className="px-2 text-right">

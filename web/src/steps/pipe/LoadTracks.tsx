@@ -33,7 +33,7 @@ function ViewChoice<T extends string>({
   return (
     <select
       aria-label={label}
-      className="cell max-w-full truncate bg-transparent px-1 text-[12.5px] font-semibold"
+      className="cell max-w-full truncate bg-transparent px-0.5 font-narrow text-[12.5px] font-semibold"
       value={value}
       onChange={(event) => {
         onChange(event.target.value as T);

@@ -72,7 +72,7 @@ function StackCard({ index }: { index: number }) {
         {string.role !== "conductor" && (
           <>
             <dt className="text-mute">class, {units.unit("pressure")}</dt>
-            <dd className="w-20 text-right">
+            <dd className="w-24 text-right">
               <Choice
                 label={`Class of the stack on ${size}`}
                 place={place < 0 ? `/preventers/${index}/class_psi` : `/preventers/${place}`}

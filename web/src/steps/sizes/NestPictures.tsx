@@ -1,4 +1,5 @@
 // The nest to scale: seen from above, and from the side with every section drawn equally long.
+import { scaleLinear } from "d3-scale";
 import { useSnapshot } from "../../design/context";
 import { SavePicture } from "../../ui/SavePicture";
 import { useUnits } from "../../ui/units";
@@ -7,7 +8,7 @@ import { ringsOf, widest } from "./nest";
 
 const PLAN_PX = 232;
 const SIDE_WIDTH_PX = 340;
-const SIDE_HEIGHT_PX = 232;
+const SIDE_HEIGHT_PX = 248;
 
 export function NestPictures() {
   const evaluation = useSnapshot("evaluation")!;
@@ -43,6 +44,7 @@ function Plan({ rings, tubing }: { rings: readonly Ring[]; tubing: number | null
           </g>
         ))}
         {tubing !== null && <circle cx={middle} cy={middle} r={tubing * scale} fill="none" stroke="var(--petrol)" strokeWidth={1.6} />}
+        <ScaleBar x={2} y={PLAN_PX - 3} pxPerIn={2 * scale} />
       </svg>
       <figcaption className="text-[11.5px] text-mute">
         From above, to scale. Dashed: hole; thin: coupling. <SavePicture title="The nest from above" />
@@ -51,10 +53,30 @@ function Plan({ rings, tubing }: { rings: readonly Ring[]; tubing: number | null
   );
 }
 
+const BAR_PX = 56;
+
+/** How long a round length is in a drawing. */
+function ScaleBar({ x, y, pxPerIn }: { x: number; y: number; pxPerIn: number }) {
+  const units = useUnits();
+  const pxPerShown = pxPerIn / units.factor("diameter");
+  const shown =
+    scaleLinear([0, BAR_PX / pxPerShown], [0, 1])
+      .ticks(1)
+      .at(-1) ?? 0;
+  return (
+    <g>
+      <path d={`M${x},${y - 4}v4h${shown * pxPerShown}v-4`} fill="none" stroke="var(--ink)" />
+      <text x={x + 3} y={y - 4} fontSize={10} style={{ fill: "var(--mute)" }}>
+        {shown} {units.unit("diameter")}
+      </text>
+    </g>
+  );
+}
+
 function Side({ rings, tubing }: { rings: readonly Ring[]; tubing: number | null }) {
   const units = useUnits();
   const scale = (SIDE_WIDTH_PX - 96) / widest(rings, tubing);
-  const step = (SIDE_HEIGHT_PX - 26) / rings.length;
+  const step = (SIDE_HEIGHT_PX - 42) / rings.length;
   const middle = (SIDE_WIDTH_PX - 96) / 2;
   const half = (diameter: number) => (diameter * scale) / 2;
   return (
@@ -107,10 +129,11 @@ function Side({ rings, tubing }: { rings: readonly Ring[]; tubing: number | null
         })}
         {tubing !== null && (
           <g fill="var(--petrol)">
-            <rect x={middle - half(tubing)} y={10} width={1.4} height={SIDE_HEIGHT_PX - 40} />
-            <rect x={middle + half(tubing) - 1.4} y={10} width={1.4} height={SIDE_HEIGHT_PX - 40} />
+            <rect x={middle - half(tubing)} y={10} width={1.4} height={SIDE_HEIGHT_PX - 56} />
+            <rect x={middle + half(tubing) - 1.4} y={10} width={1.4} height={SIDE_HEIGHT_PX - 56} />
           </g>
         )}
+        <ScaleBar x={SIDE_WIDTH_PX - 92} y={SIDE_HEIGHT_PX - 3} pxPerIn={scale} />
       </svg>
       <figcaption className="text-[11.5px] text-mute">
         From the side: widths to scale, lengths not. <SavePicture title="The nest from the side" />

@@ -57,7 +57,7 @@ export function SizesBench() {
             {
               label: "Hole",
               unit,
-              width: "12%",
+              width: "14%",
               cell: (s, i) => (
                 <Value applies={s.run !== "driven" && s.run !== "jetted"}>{choice(i, "bit_in", `${s.role} hole`, s.bit_in)}</Value>
               ),
@@ -72,7 +72,7 @@ export function SizesBench() {
                 </Value>
               ),
             },
-            { label: "Casing", unit, width: "12%", cell: (s, i) => choice(i, "od_in", `${s.role} casing`, s.od_in) },
+            { label: "Casing", unit, width: "14%", cell: (s, i) => choice(i, "od_in", `${s.role} casing`, s.od_in) },
             { label: "Coupling", unit, cell: (_, i) => units.number(rows[i]!.coupling_od_in, "diameter") },
             {
               label: "Clearance",
