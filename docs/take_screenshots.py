@@ -94,6 +94,7 @@ def main() -> None:
         page.open("/")
         page.prefer(dark=False)
         page.open("/")
+        page.find('[data-design-row="3"] td:first-child svg')
         shoot(page, "wells")
         page.open("/formulas/kick_height")
         shoot(page, "formulas")

@@ -28,7 +28,7 @@ function Plan({ rings, tubing }: { rings: readonly Ring[]; tubing: number | null
   const scale = (PLAN_PX - 8) / widest(rings, tubing) / 2;
   const middle = PLAN_PX / 2;
   return (
-    <figure data-picture>
+    <figure data-picture style={{ width: PLAN_PX }}>
       <svg width={PLAN_PX} height={PLAN_PX} role="img" aria-label={`The nest from above, to scale: ${rings.map((r) => r.name).join(", ")}`}>
         {rings.map((ring, i) => (
           <g key={i} fill="none">
@@ -80,7 +80,7 @@ function Side({ rings, tubing }: { rings: readonly Ring[]; tubing: number | null
   const middle = (SIDE_WIDTH_PX - 96) / 2;
   const half = (diameter: number) => (diameter * scale) / 2;
   return (
-    <figure data-picture>
+    <figure data-picture style={{ width: SIDE_WIDTH_PX }}>
       <svg
         width={SIDE_WIDTH_PX}
         height={SIDE_HEIGHT_PX}
