@@ -22,11 +22,22 @@ from selenium.webdriver.chrome.service import Service
 from waitress import create_server
 
 from bench.heavy import heavy_well
+from knollstack.catalogue import load
+from knollstack.core.evaluation.evaluate import evaluate
+from knollstack.core.evaluation.summary import summary_of
+from knollstack.core.reading.read import parse_text
+from knollstack.demo import documents
 from knollstack.server.app import WEB, create_app
+from knollstack.server.database import now
 from knollstack.server.demo import load_demo
+from knollstack.server.summaries import program
+from knollstack.store.database import connect
+from knollstack.store.summaries import keep_summary
+from knollstack.store.wells import copy_design, create_well
 
 FRAMES = 180
 EDITS = 30
+DESIGNS = 1000
 _FRAMES = """
 const [kind, frames, done] = arguments;
 const paper = document.querySelector("svg.on-depth[aria-label^='Mud window']") ?? document.body;
@@ -71,6 +82,17 @@ const field = document.querySelector('[data-place="/strings/2/shoe_md_ft"]');
 Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set.call(field, String(depth));
 field.dispatchEvent(new Event("input", {bubbles: true}));
 field.dispatchEvent(new KeyboardEvent("keydown", {key: "Enter", bubbles: true}));
+"""
+_LIST = """
+const [done] = arguments;
+const start = performance.now();
+const watch = new MutationObserver(() => {
+  if (document.querySelectorAll('[data-design-row] svg').length < 10) return;
+  watch.disconnect();
+  requestAnimationFrame(() => done(performance.now() - start));
+});
+watch.observe(document.body, {subtree: true, childList: true});
+[...document.querySelectorAll("a")].find((a) => a.textContent === "Wells").click();
 """
 _PASTE = """
 const [text, done] = arguments;
@@ -142,6 +164,8 @@ def main() -> None:
         heavy = post(port, "/api/wells", {"document": heavy_well()})["design_id"]
         driver = chromium()
         measure(driver, f"http://127.0.0.1:{port}", heavy)
+        fill(database)
+        measure_list(driver, f"http://127.0.0.1:{port}")
         driver.quit()
         server.close()
 
@@ -175,6 +199,28 @@ def measure(driver: webdriver.Chrome, base: str, heavy: int) -> None:
     block = "\n".join(f"{30 + 25 * i}\t{8.4 + i * 0.005:.3f}" for i in range(500))
     print(f"500 rows pasted to 500 rows on the screen: {driver.execute_async_script(_PASTE, block):.0f} ms")
     print(f"script before the first view: {initial_script_kb():.0f} kB compressed")
+
+
+def fill(database: Path) -> None:
+    """A thousand designs besides the demo wells, each with its summary."""
+    held = connect(database)
+    text = documents()[1]
+    content = summary_of(evaluate(parse_text(text), load())).model_dump_json()
+    for i in range(DESIGNS // 4):
+        first = create_well(held, f"Well {i + 1}", text, "bench", now())
+        made = [first, *(copy_design(held, first, name, "bench", now()) for name in ("Slim", "Liner", "Deep"))]
+        for design in made:
+            keep_summary(held, design, 1, program(), content)
+    held.close()
+
+
+def measure_list(driver: webdriver.Chrome, base: str) -> None:
+    times = []
+    for _ in range(9):
+        driver.get(f"{base}/designs/2/depths")
+        wait(driver, '[data-shoe="3"]')
+        times.append(driver.execute_async_script(_LIST))
+    print(f"a list of {DESIGNS:,} designs, from the click to its rows: median {statistics.median(times):.0f} ms")
 
 
 if __name__ == "__main__":

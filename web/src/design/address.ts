@@ -26,6 +26,7 @@ export function useString(usual: number): [number, (index: number) => void] {
   const number = Number(params.get("string") ?? usual + 1);
   const take = useCallback(
     (index: number) => {
+      if (index + 1 === number) return;
       setParams(
         (held) => {
           held.set("string", String(index + 1));
@@ -34,7 +35,7 @@ export function useString(usual: number): [number, (index: number) => void] {
         { replace: true, flushSync: true },
       );
     },
-    [setParams],
+    [setParams, number],
   );
   return [Number.isInteger(number) && number > 0 ? number - 1 : usual, take];
 }

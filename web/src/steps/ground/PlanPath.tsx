@@ -6,6 +6,7 @@ import type { PathPlan, Quantity } from "../../design/types";
 import { Button } from "../../ui/Button";
 import { Modal } from "../../ui/Modal";
 import { parseNumber } from "../../ui/numbers";
+import { Term } from "../../ui/Term";
 import { useUnits } from "../../ui/units";
 
 type Key = Exclude<keyof PathPlan, "shape">;
@@ -115,7 +116,7 @@ function PlanDialog({ close }: { close: () => void }) {
         </label>
         {entries.map((entry) => (
           <label key={entry.key} className="grid grid-cols-[1fr_7rem_4.5rem] items-center gap-1 py-px">
-            {entry.label}
+            <Term>{entry.label}</Term>
             <input
               className="cell border-rule! text-right"
               aria-label={entry.label}

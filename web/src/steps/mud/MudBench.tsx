@@ -60,7 +60,10 @@ function MudCard({ index, evaluation }: { index: number; evaluation: Evaluation 
       )}
       {!row.riserless && (
         <dl className="pairs text-[12.5px]">
-          <dt className="text-mute">minimum{row.lower && `: ${row.lower.cause} at ${units.text(row.lower.md_ft, "depth")}`}</dt>
+          <dt className="text-mute">
+            <Term>minimum mud weight</Term>
+            {row.lower && `: ${row.lower.cause} at ${units.text(row.lower.md_ft, "depth")}`}
+          </dt>
           <dd className="text-right">
             {row.lower === null || row.lower.cause === "hole stability" ? ( // read off its profile: no equation
               units.text(row.lower?.mud_ppg, "emw")
@@ -70,9 +73,14 @@ function MudCard({ index, evaluation }: { index: number; evaluation: Evaluation 
               </Headline>
             )}
           </dd>
-          <dt className="text-mute">planned, minimum in tenths</dt>
+          <dt className="text-mute">
+            <Term>planned mud weight</Term>
+          </dt>
           <dd className="text-right">{units.text(row.planned_ppg, "emw")}</dd>
-          <dt className="text-mute">maximum{row.upper && `: ${row.upper.cause} at ${units.text(row.upper.md_ft, "depth")}`}</dt>
+          <dt className="text-mute">
+            <Term>maximum mud weight</Term>
+            {row.upper && `: ${row.upper.cause} at ${units.text(row.upper.md_ft, "depth")}`}
+          </dt>
           <dd className="text-right">
             {row.upper === null ? (
               "unknown"

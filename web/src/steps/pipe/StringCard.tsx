@@ -140,7 +140,7 @@ function FactorRow({ load, index, size }: { load: LoadResult; index: number; siz
   return (
     <tr>
       <th scope="row" className="text-left font-normal text-mute">
-        {load.kind}: {load.name} at {units.text(load.at_md_ft, "depth")}
+        <Term>{load.kind}</Term>: {load.name} at {units.text(load.at_md_ft, "depth")}
       </th>
       <td className={`text-right ${thin ? "font-semibold text-brick" : ""}`} data-testid={`factor-${index}-${load.kind}`}>
         <Headline working={`pipe/${index}/${load.kind}`} title={`${load.kind} factor, ${size}`}>

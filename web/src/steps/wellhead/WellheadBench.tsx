@@ -5,6 +5,7 @@ import { Button } from "../../ui/Button";
 import { DocNumber, FieldRow } from "../../ui/DocField";
 import { Headline } from "../../ui/Headline";
 import { Empty, Panel, Scroll } from "../../ui/Panel";
+import { Term } from "../../ui/Term";
 import { useUnits } from "../../ui/units";
 
 export function WellheadBench() {
@@ -67,12 +68,24 @@ function Pieces({ decided }: { decided: boolean }) {
       <thead>
         <tr className="text-right text-[11.5px] text-mute">
           <th className="border-b border-rule text-left font-normal">Top to bottom</th>
-          <th className="border-b border-rule px-1 text-left font-normal">Top flange</th>
-          <th className="border-b border-rule px-1 font-normal">Bore, {units.unit("size")}</th>
-          <th className="border-b border-rule px-1 font-normal">Class, {units.unit("pressure")}</th>
-          <th className="border-b border-rule px-1 font-normal">Max. surface pressure, {units.unit("pressure")}</th>
-          <th className="border-b border-rule px-1 font-normal">Height, {units.unit("height")}</th>
-          <th className="border-b border-rule px-1 font-normal">Gap under, {units.unit("height")}</th>
+          <th className="border-b border-rule px-1 text-left font-normal">
+            <Term>Top flange</Term>
+          </th>
+          <th className="border-b border-rule px-1 font-normal">
+            <Term>Bore</Term>, {units.unit("size")}
+          </th>
+          <th className="border-b border-rule px-1 font-normal">
+            <Term>Class</Term>, {units.unit("pressure")}
+          </th>
+          <th className="border-b border-rule px-1 font-normal">
+            <Term>Max. surface pressure</Term>, {units.unit("pressure")}
+          </th>
+          <th className="border-b border-rule px-1 font-normal">
+            <Term>Height</Term>, {units.unit("height")}
+          </th>
+          <th className="border-b border-rule px-1 font-normal">
+            <Term>Gap under</Term>, {units.unit("height")}
+          </th>
         </tr>
       </thead>
       <tbody>
@@ -129,7 +142,9 @@ function Cuts() {
         ] as const
       ).map(([label, value]) => (
         <div key={label} className="grid grid-cols-[1fr_5.5rem_3rem] items-center border-b border-rule/60 py-0.5 font-semibold">
-          <span>{label}</span>
+          <span>
+            <Term>{label}</Term>
+          </span>
           <span className={`text-right pr-1 ${value !== null && value < 0 ? "text-brick" : ""}`}>
             {value === null ? (
               "unknown"
