@@ -171,7 +171,7 @@ def test_number_of_strings_is_that_of_brute_force(pore, gap):
         assert len(found) <= wanted
 
 
-@settings(max_examples=100, deadline=None)
+@settings(max_examples=60, deadline=None)
 @given(
     st.lists(
         st.tuples(st.integers(1, 199), st.floats(8, 17), st.floats(0, 6)),

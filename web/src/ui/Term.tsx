@@ -1,11 +1,12 @@
 // A word of the trade at a label: what it means opens over it.
 import { Tooltip } from "radix-ui";
+import { memo } from "react";
 import { useReference } from "../design/reference";
 
 const HINTED = "cursor-help underline decoration-rule decoration-dotted underline-offset-2";
 
-/** Some text with a hint over it. */
-export function Hint({ text, hint }: { text: string; hint: string }) {
+/** Some text with a hint over it; drawn again only when it says something else. */
+export const Hint = memo(function Hint({ text, hint }: { text: string; hint: string }) {
   if (hint === "") return <>{text}</>;
   return (
     <Tooltip.Root>
@@ -23,7 +24,7 @@ export function Hint({ text, hint }: { text: string; hint: string }) {
       </Tooltip.Portal>
     </Tooltip.Root>
   );
-}
+});
 
 /** A label in which a term stands: its meaning opens over it. */
 export function Term({ children }: { children: string }) {
