@@ -61,7 +61,7 @@ function ScaleBar({ x, y, pxPerIn }: { x: number; y: number; pxPerIn: number }) 
   const pxPerShown = pxPerIn / units.factor("diameter");
   const shown =
     scaleLinear([0, BAR_PX / pxPerShown], [0, 1])
-      .ticks(1)
+      .ticks(3)
       .at(-1) ?? 0;
   return (
     <g>
