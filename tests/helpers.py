@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import copy
 import json
+import os
 from pathlib import Path
 from typing import Any
 
@@ -21,6 +22,14 @@ from knollstack.core.wellhead.judge import surface_pressures
 from knollstack.demo import documents
 
 DATA = Path(__file__).parent / "data"
+MORE = float(os.environ.get("KNOLLSTACK_MORE", "1"))
+
+
+def many(count: int) -> int:
+    """How many made-up cases: KNOLLSTACK_MORE times as many for a thorough run by hand."""
+    return max(1, round(count * MORE))
+
+
 CATALOGUE = load()
 
 

@@ -7,10 +7,10 @@ import pytest
 from knollstack.core.ground.riserless import is_riserless
 from knollstack.core.proposal.equipping import program_of
 from knollstack.core.reading.read import parse
-from tests.helpers import CATALOGUE, run
+from tests.helpers import CATALOGUE, many, run
 from tests.legal_wells import legal_well
 
-DOZENS = range(3)
+DOZENS = range(many(3))
 
 
 def known(profile, top, bottom):

@@ -11,12 +11,12 @@ from knollstack.core.document.policy import Policy
 from knollstack.core.pipe.exposure import lowest_level_tvd_ft
 from knollstack.core.proposal.equipping import program_of
 from knollstack.core.reading.read import parse
-from tests.helpers import CATALOGUE, find, run
+from tests.helpers import CATALOGUE, find, many, run
 from tests.random_wells import random_well
 
 C = 12 / 231
 POLICY = Policy()
-SEEDS = range(8)
+SEEDS = range(many(8))
 
 
 def plain_path(stations):

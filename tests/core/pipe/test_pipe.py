@@ -24,7 +24,7 @@ from knollstack.core.pipe.taper import Leg, Search, _Label, bounds
 from knollstack.core.program.section import Section
 from knollstack.core.proposal.equipping import program_of
 from knollstack.core.reading.read import parse
-from tests.helpers import CATALOGUE, applied, demo, find, framed, points, policy, run, surface_psi, well
+from tests.helpers import CATALOGUE, applied, demo, find, framed, many, points, policy, run, surface_psi, well
 
 C = 12 / 231
 
@@ -665,7 +665,7 @@ def test_tubing_must_pass_the_production_casing():
     assert "unknown" in said(document, "unknown")[0]
 
 
-@settings(max_examples=6, deadline=None)
+@settings(max_examples=many(5), deadline=None)
 @given(
     mud=st.floats(10.0, 13.5),
     burst=st.floats(1.0, 1.3),

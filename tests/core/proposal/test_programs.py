@@ -21,7 +21,7 @@ from knollstack.core.proposal.schools import both_schools
 from knollstack.core.proposal.search import Search, propose
 from knollstack.core.reading.read import parse
 from tests.core.depths.test_kick import least
-from tests.helpers import CATALOGUE, demo, empty_demo, find, points, policy, run, well
+from tests.helpers import CATALOGUE, demo, empty_demo, find, many, points, policy, run, well
 
 HOLES = (8.5, 12.25, 17.5)
 SPACING_FT = 50.0
@@ -94,7 +94,7 @@ def brute_force(search, depths):
     return 0, []
 
 
-@pytest.mark.parametrize("seed", range(12))
+@pytest.mark.parametrize("seed", range(many(9)))
 def test_fewest_strings_and_freedom_are_those_of_brute_force(seed):
     ground = random_ground(seed)
     floor, _ = conductor_md_ft(ground)

@@ -16,7 +16,7 @@ from knollstack.core.proposal import search as searching
 from knollstack.core.proposal.laid_out import laid_out
 from knollstack.core.proposal.search import Search, propose
 from knollstack.core.reading.read import parse
-from tests.helpers import CATALOGUE, empty_demo, find, points, policy, run, surface_psi, well
+from tests.helpers import CATALOGUE, empty_demo, find, many, points, policy, run, surface_psi, well
 
 HOLES = (8.5, 12.25, 17.5, 24.0, 28.0)
 
@@ -171,7 +171,7 @@ def test_number_of_strings_is_that_of_brute_force(pore, gap):
         assert len(found) <= wanted
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=many(50), deadline=None)
 @given(
     st.lists(
         st.tuples(st.integers(1, 199), st.floats(8, 17), st.floats(0, 6)),
