@@ -26,7 +26,7 @@ export const Hint = memo(function Hint({ text, hint }: { text: string; hint: str
   );
 });
 
-/** A label in which a term stands: its meaning opens over it. */
-export function Term({ children }: { children: string }) {
-  return <Hint text={children} hint={useReference().meaningIn(children)} />;
+/** A label in which a term stands, or one that is short for it: its meaning opens over it. */
+export function Term({ children, of = children }: { children: string; of?: string }) {
+  return <Hint text={children} hint={useReference().meaningIn(of)} />;
 }

@@ -39,29 +39,14 @@ export function WellList() {
     }
   };
 
-  const addDemo = async () => {
+  /** Do something to the list, and say what was not done where it was refused. */
+  const change = async (done: Promise<unknown>, refused: string) => {
     try {
-      await api.createDemoWells();
+      await done;
       await client.invalidateQueries({ queryKey: ["designs"] });
     } catch (error) {
-      setRefusal({
-        title: "The demo wells were not made.",
-        faults: [],
-        detail: error instanceof api.ProblemError ? error.problem.detail : "The server is not reached.",
-      });
-    }
-  };
-
-  const copy = async (wellId: number) => {
-    try {
-      await api.copyWell(wellId);
-      await client.invalidateQueries({ queryKey: ["designs"] });
-    } catch (error) {
-      setRefusal({
-        title: "The well was not copied.",
-        faults: [],
-        detail: error instanceof api.ProblemError ? error.problem.detail : "The server is not reached.",
-      });
+      const detail = error instanceof api.ProblemError ? error.problem.detail : "The server is not reached.";
+      setRefusal({ title: refused, faults: [], detail });
     }
   };
 
@@ -112,14 +97,14 @@ export function WellList() {
           <FirstVisit
             onEmpty={() => void open(api.createEmptyWell(), "The empty well")}
             onImport={() => file.current?.click()}
-            onDemo={() => void addDemo()}
+            onDemo={() => void change(api.createDemoWells(), "The demo wells were not made.")}
           />
         )}
         {designs && designs.length > 0 && (
           <DesignTable
             designs={designs}
             onChanged={() => void client.invalidateQueries({ queryKey: ["designs"] })}
-            onCopy={(well) => void copy(well)}
+            onCopy={(well) => void change(api.copyWell(well), "The well was not copied.")}
           />
         )}
         <p className="mt-3 max-w-prose shrink-0 text-[12px] text-mute">

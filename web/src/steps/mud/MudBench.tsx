@@ -61,7 +61,7 @@ function MudCard({ index, evaluation }: { index: number; evaluation: Evaluation 
       {!row.riserless && (
         <dl className="pairs text-[12.5px]">
           <dt className="text-mute">
-            <Term>minimum mud weight</Term>
+            <Term of="minimum mud weight">minimum</Term>
             {row.lower && `: ${row.lower.cause} at ${units.text(row.lower.md_ft, "depth")}`}
           </dt>
           <dd className="text-right">
@@ -74,11 +74,11 @@ function MudCard({ index, evaluation }: { index: number; evaluation: Evaluation 
             )}
           </dd>
           <dt className="text-mute">
-            <Term>planned mud weight</Term>
+            <Term of="planned mud weight">planned</Term>
           </dt>
           <dd className="text-right">{units.text(row.planned_ppg, "emw")}</dd>
           <dt className="text-mute">
-            <Term>maximum mud weight</Term>
+            <Term of="maximum mud weight">maximum</Term>
             {row.upper && `: ${row.upper.cause} at ${units.text(row.upper.md_ft, "depth")}`}
           </dt>
           <dd className="text-right">
