@@ -22,7 +22,7 @@ from typing import Any
 
 from waitress import create_server
 
-from bench import ground, pipe
+from bench import ground, pipe, running
 from bench.calls import made_by, make
 from knollstack.catalogue import load
 from knollstack.core.base.remember import forget_all
@@ -168,6 +168,8 @@ def main() -> None:
     ground.main()
     print()
     pipe.main()
+    print()
+    running.main()
 
 
 main()

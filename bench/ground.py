@@ -18,6 +18,7 @@ from knollstack.core.document.design import Design
 from knollstack.core.document.strings import String
 from knollstack.core.ground.well import Well, build_well
 from knollstack.core.program.laid import LaidString
+from knollstack.core.proposal.effort import Effort
 from knollstack.core.proposal.laid_out import planned_mud_over
 from knollstack.core.proposal.search import Search, propose
 from knollstack.core.reading.read import parse
@@ -50,7 +51,7 @@ def deep_well() -> Design:
 def plain_bottom_up(well: Well) -> list[float]:
     """The same search as a plain loop: every candidate from the shallowest down, one at a time."""
     floor, _ = conductor_md_ft(well)
-    search = Search(well, floor, HOLES)
+    search = Search(well, floor, HOLES, Effort(1e9))
     shoes, bottom, level = [well.path.total_md_ft], well.path.total_md_ft, 0
     while not search.reaches_floor(bottom):
         kick = search.kick_rule(level)

@@ -21,7 +21,7 @@ from knollstack.server.app import create_app  # noqa: E402
 from knollstack.server.demo import load_demo  # noqa: E402
 from tests.browser.page import Page  # noqa: E402
 
-STEPS = ("ground", "depths", "sizes", "mud", "pipe", "cement", "wellhead", "preventers", "policy")
+STEPS = ("ground", "depths", "sizes", "mud", "pipe", "running", "cement", "wellhead", "preventers", "policy")
 SETTLE_S = 1.0
 
 
@@ -33,7 +33,7 @@ def shoot(page: Page, name: str) -> None:
 def send(page: Page, method: str, path: str, body: object) -> dict:
     script = (
         "return fetch('/api' + arguments[1], {method: arguments[0], body: arguments[2],"
-        " headers: {'Content-Type': 'application/json'}}).then(r => r.json())"
+        " headers: {'Content-Type': 'application/json', 'Knollstack-Name': 'Ben%20Okoro'}}).then(r => r.json())"
     )
     return page.run(script, method, path, json.dumps(body))
 
@@ -43,14 +43,14 @@ def alternatives(page: Page) -> None:
     document = page.document(2)
     for i, depth in enumerate((7400.0, 7200.0)):
         document["strings"][2]["shoe_md_ft"] = depth
-        send(page, "PUT", "/designs/2", {"based_on": i + 1, "document": document})
+        send(page, "PUT", "/designs/2", {"well_id": 2, "based_on": i + 1, "document": document})
     page.open("/designs/2/history")
     page.find("[data-revision-row]")
     shoot(page, "history")
     copy = send(page, "POST", "/designs/2/copies", {"name": "6 5/8 in production"})["design_id"]
     document["strings"][2]["shoe_md_ft"] = 7600.0
     document["strings"][3]["od_in"] = 6.625
-    send(page, "PUT", f"/designs/{copy}", {"based_on": 1, "document": document})
+    send(page, "PUT", f"/designs/{copy}", {"well_id": 2, "based_on": 1, "document": document})
     page.open(f"/designs/2/beside/{copy}")
     page.find("table")
     shoot(page, "beside")
@@ -67,16 +67,15 @@ def alternatives(page: Page) -> None:
 
 
 def others(page: Page) -> None:
-    """Both schools, a platform well's path, and a deep-water well's mud."""
-    page.open("/designs/2/depths")
-    page.click("Methods")
-    page.find("section[aria-label=surface]")
-    shoot(page, "schools")
+    """A platform well's path and the centralizers of its inclined string."""
     page.open("/designs/3/ground")
     page.click("Path")
     shoot(page, "path")
-    page.open("/designs/4/mud")
-    shoot(page, "deep")
+    page.open("/designs/3/running")
+    page.click("9 5/8 in")
+    page.click("Centralizers")
+    page.find("[data-working='running/2/standoff']")
+    shoot(page, "centralizers")
 
 
 def main() -> None:
@@ -93,6 +92,7 @@ def main() -> None:
         page = Page(driver, f"http://127.0.0.1:{server.effective_port}")
         page.open("/")
         page.prefer(dark=False)
+        page.run("localStorage.setItem('knollstack.name', 'Ben Okoro')")
         page.open("/")
         page.find('[data-design-row="3"] td:first-child svg')
         shoot(page, "wells")
@@ -107,6 +107,10 @@ def main() -> None:
             if step == "pipe":
                 page.click("9 5/8 in")
                 page.find("[aria-label^='Strength of the section']")
+            if step == "running":
+                page.click("9 5/8 in")
+                page.click("Float and fill")
+                page.find("[data-working='running/2/crush']")
             if step == "sizes":
                 page.find("[aria-label='Chains']")
             shoot(page, step)

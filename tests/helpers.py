@@ -31,6 +31,15 @@ def many(count: int) -> int:
 
 
 CATALOGUE = load()
+EVEN = {"joint_mean_ft": 38.675, "joint_spread_ft": 0.0}
+"""Joints all alike: 38.3 ft with a make-up loss of 4.5 in."""
+RIG = {
+    "hook_load_limit_lbf": 2_000_000.0,
+    "block_lbf": 40_000.0,
+    "elevator_lbf": 2_000_000.0,
+    "spider_lbf": 2_000_000.0,
+    "tong_ft_lbf": 100_000.0,
+}
 
 
 def demo() -> dict[str, Any]:
@@ -48,12 +57,17 @@ def points(*pairs: tuple[float, float]) -> list[dict[str, float]]:
 
 
 def well(**parts: Any) -> dict[str, Any]:
-    """A vertical land well of 10,000 ft in uniform ground: pore 9.0 ppg, fracture 14.0 ppg, rig floor 30 ft."""
+    """A vertical land well of 10,000 ft in uniform ground: pore 9.0 ppg, fracture 14.0 ppg, rig floor 30 ft.
+
+    Joints add 38.3 ft each, so that float shoe, float collar (1.8 and 1.6 ft) and two of them are a shoe track of 80 ft; the
+    rig lifts anything.
+    """
     document = {
         "format": "knollstack.well",
         "version": 3,
         "name": "Test",
-        "site": {"rig_floor_ft": 30.0, "h2s_ppm": 0.0, "rotary_room_ft": 30.0},
+        "site": {"rig_floor_ft": 30.0, "h2s_ppm": 0.0, "co2_percent": 0.0, "rotary_room_ft": 30.0, **RIG},
+        "policy": {"running": dict(EVEN)},
         "trajectory": {"stations": [{"md_ft": 0.0}, {"md_ft": 10_000.0}]},
         "ground": {"pore": points((30, 9), (10_000, 9)), "fracture": points((30, 14), (10_000, 14)), "zones": []},
         "strings": [],
@@ -65,7 +79,7 @@ def well(**parts: Any) -> dict[str, Any]:
 
 def policy(**values: Any) -> dict[str, Any]:
     """Policy by step from the names of its fields alone."""
-    grouped: dict[str, Any] = {}
+    grouped: dict[str, Any] = {"running": dict(EVEN)}
     for name, value in values.items():
         step = next(step for step, f in Policy.model_fields.items() if name in f.annotation.model_fields)
         grouped.setdefault(step, {})[name] = value

@@ -87,6 +87,39 @@ def _shape(chance: random.Random, document: dict[str, Any]) -> None:
         row["sections"], row["pipe"] = made, None
 
 
+def _run(chance: random.Random, document: dict[str, Any]) -> None:
+    """How a string is run: a measured tally of any length, centralizers, equipment, a rig."""
+    roll, strings = chance.random, document.get("strings", [])
+    if roll() < 0.3:
+        rig = {"hook_load_limit_lbf": chance.uniform(1e4, 1e6), "block_lbf": chance.uniform(0, 1e5)}
+        document.setdefault("site", {}).update(rig)
+    for row in strings:
+        if roll() > 0.35:
+            continue
+        own = row["running"] = {}
+        if roll() < 0.6:
+            count = chance.choice([1, 2, 5, int(row["shoe_md_ft"] / 40) + chance.randint(-3, 4)])
+            own["joints"] = [
+                {
+                    "length_ft": chance.uniform(2, 60) if roll() < 0.05 else chance.uniform(36, 44),
+                    "section": chance.choice([None, None, 1, 2]) if roll() < 0.1 else None,
+                    "kind": chance.choice(["joint", "joint", "joint", "pup joint", "crossover"]),
+                    "left_out": roll() < 0.05,
+                }
+                for _ in range(max(count, 1))
+            ]
+        if roll() < 0.6:
+            ends = sorted(chance.uniform(0, row["shoe_md_ft"]) for _ in range(2))
+            kinds = {"type": chance.choice(["bow spring", "rigid", "own"]), "number": chance.randint(1, 4)}
+            span = {"top_md_ft": ends[0], "base_md_ft": ends[1] if roll() < 0.9 else ends[0] / 2}
+            own["centralizers"] = [{"id": "c1", **kinds, **span, "joints": chance.randint(1, 20)}]
+        for key in ("shoe", "collar", "fill", "moved", "hanger"):
+            if roll() < 0.25:
+                own[key] = chance.choice(FIELDS[f"/strings/*/running/{key}"].options)
+        if roll() < 0.2:
+            own["fill_joints"], own["collar_joint"] = chance.randint(1, 100), chance.randint(2, 12)
+
+
 def legal_well(seed: int) -> dict[str, Any]:
     """A document that is read without a fault, right or wrong in everything else."""
     chance = random.Random(seed)
@@ -94,6 +127,7 @@ def legal_well(seed: int) -> dict[str, Any]:
     for _ in range(TRIES):
         document = copy.deepcopy(base)
         _shape(chance, document)
+        _run(chance, document)
         for _ in range(chance.randint(0, 8)):
             path = chance.choice(list(FIELDS))
             _set(chance, document, path, FIELDS[path])

@@ -1,12 +1,10 @@
 """The command line: one clear line per fault, exit codes, JSON out."""
 
 import json
-import sqlite3
 
 import pytest
 
 from knollstack.cli import main
-from knollstack.store.database import connect, migrate
 from tests.helpers import DATA, demo, run
 
 
@@ -78,14 +76,3 @@ def test_cases_agree_and_a_wrong_one_is_named(tmp_path, capsys):
     assert capsys.readouterr().out == "hydrostatic_pressure result: 4673.247, expected 4719.979\n"
     (tmp_path / "c.json").write_text("{")
     assert main(["formula", "--cases", str(tmp_path / "c.json")]) == 2
-
-
-def test_backup_copies_the_data(tmp_path, capsys):
-    connection = connect(tmp_path / "knollstack.sqlite")
-    migrate(connection)
-    connection.execute("INSERT INTO well (name, created_at) VALUES ('Kept', 't')")
-    assert main(["backup", str(tmp_path / "copy.sqlite"), "--data", str(tmp_path)]) == 0
-    assert sqlite3.connect(tmp_path / "copy.sqlite").execute("SELECT name FROM well").fetchone() == ("Kept",)
-    connection.close()
-    assert main(["backup", "x", "--data", str(tmp_path / "none")]) == 2
-    assert "no such file" in capsys.readouterr().err

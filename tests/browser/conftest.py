@@ -56,10 +56,14 @@ def demo_wells(tmp_path_factory):
 
 
 @pytest.fixture
-def server(tmp_path, demo_wells):
-    """The address of a server, a process of its own, on the test's own copy of the demo wells (designs 1 to 4)."""
+def server(request, tmp_path, demo_wells):
+    """The address of a server, a process of its own, on the test's own copy of the demo wells (designs 1 to 4).
+
+    It works in itself, unless a test asks for processes: to start them for each test takes longer than the test.
+    """
     shutil.copy(demo_wells, tmp_path / "knollstack.sqlite")
     command = [sys.executable, "-m", "knollstack", "serve", "--port", "0", "--no-browser", "--data", str(tmp_path)]
+    command += ["--processes", getattr(request, "param", "0")]
     with (
         (tmp_path / "server.log").open("wb") as log,
         subprocess.Popen(command, stdout=subprocess.PIPE, stderr=log, text=True) as process,

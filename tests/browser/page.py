@@ -107,6 +107,23 @@ class Page:
         """Settings of the person, in force from the next page on."""
         self.run("localStorage.setItem('knollstack.preferences', arguments[0])", json.dumps(settings))
 
+    def cut_off(self):
+        """The server is not reached any more."""
+        self.run("window.reached = window.fetch; window.fetch = () => Promise.reject(new TypeError('away'))")
+
+    def refuse_saves(self, status):
+        """Every save is answered with a status; all else as before."""
+        self.run(
+            "const refused = arguments[0], body = JSON.stringify({status: refused, detail: '', faults: []});"
+            "window.reached = window.fetch;"
+            "window.fetch = (url, init) => init?.method === 'PUT'"
+            " ? Promise.resolve(new Response(body, {status: refused})) : window.reached(url, init)",
+            status,
+        )
+
+    def reach_again(self):
+        self.run("window.fetch = window.reached")
+
     def document(self, design):
         """The saved document of a design."""
         return json.loads(self.run(f"return fetch('/api/designs/{design}').then(r => r.text())"))["document"]

@@ -84,6 +84,7 @@ def test_everything_pressed_is_24_px_or_has_that_room(page):
         page.find("h1, h2")
         page.violations()  # loads the checker
         assert page.driver.execute_async_script(script) == [], address
+    page.find('[data-grip="cement-2"] rect')
     grip = page.run(
         "const b = document.querySelector('[data-grip=\"cement-2\"] rect').getBoundingClientRect(); return [b.width, b.height]"
     )

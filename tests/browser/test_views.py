@@ -74,7 +74,7 @@ def test_an_inclined_well_on_either_axis(page):
 
 def test_history_tells_changes_in_words_and_brings_a_revision_back(page):
     for i, depth in enumerate((7400.0, 7600.0)):
-        send(page, "PUT", "/designs/2", {"based_on": i + 1, "document": moved(depth)})
+        send(page, "PUT", "/designs/2", {"well_id": 2, "based_on": i + 1, "document": moved(depth)})
     page.open(DEMO + "/history")
     page.sees("9 5/8 in shoe 7,000 ft → 7,400 ft")
     page.sees("9 5/8 in shoe 7,400 ft → 7,600 ft")

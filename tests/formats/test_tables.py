@@ -10,8 +10,9 @@ from knollstack.core.ground.thinning import thin
 from knollstack.core.reading.read import parse
 from knollstack.formats.cells import guess, read_rows, read_sheet, unclear
 from knollstack.formats.export import rows_of, write_table
-from knollstack.formats.importing import Mapping, preview, take
+from knollstack.formats.importing import Mapping
 from knollstack.formats.targets import TARGETS
+from tests.formats.helpers import preview, take
 from tests.helpers import demo
 
 METRIC = UnitSet("metric")
@@ -138,13 +139,13 @@ def test_las_along_a_deviated_well_becomes_tvd_and_a_bad_one_is_refused():
     with pytest.raises(FaultyDesign, match="9000 ft MD; expected a depth in the well"):
         take("pp.las", deep, "pore", preview("pp.las", deep, "pore").mapping, slant, FIELD)
     for bad in ("~Version\nVERS. 2.0", "~V\n~A\nx y z", "~V nonsense \x00"):
-        with pytest.raises(FaultyDesign, match="curve"):
+        with pytest.raises(FaultyDesign, match=r"curve|no text"):
             preview("bad.las", bad, "pore")
 
 
 def test_a_value_out_of_bounds_is_refused_at_its_cell():
     mapping = Mapping.model_validate({"columns": [{"key": "tvd_ft", "source": 0}, {"key": "emw_ppg", "source": 1}]})
-    with pytest.raises(FaultyDesign, match=r"/rows/1/emw_ppg: 99\.0; expected at most 30 ppg"):
+    with pytest.raises(FaultyDesign, match=r'/rows/1/emw_ppg: "99"; expected at most 30 ppg'):
         take("x.csv", "100,9\n200,99", "pore", mapping, VERTICAL, FIELD)
     with pytest.raises(FaultyDesign, match="no row of data"):
         preview("x.csv", "", "pore")
@@ -210,11 +211,35 @@ def test_sizes_in_millimetres_are_the_sizes_of_the_trade(typed, inches):
     assert row["bit_in"] == pytest.approx(inches, abs=1e-9)
 
 
-@pytest.mark.parametrize(
-    ("typed", "feet"), [("0 m", 0.0), ("100 m", 328.083989501), ("100 ft", 100.0), ("−5", -5.0), ("–5", -5.0)]
-)
-def test_a_cell_may_carry_its_own_unit_and_a_true_minus(typed, feet):
+@pytest.mark.parametrize(("typed", "feet"), [("0 m", 0.0), ("100 m", 328.083989501), ("100 ft", 100.0)])
+def test_a_cell_may_carry_its_own_unit(typed, feet):
     assert rows(f"{typed}\t9", whole=False)[0]["tvd_ft"] == pytest.approx(feet)
+
+
+@pytest.mark.parametrize("typed", ["−5", "–5", "-5"])
+def test_a_true_minus_is_one_and_a_number_beyond_its_bounds_is_refused_at_its_cell(typed):
+    assert faults(f"{typed}\t9", whole=False) == [("/rows/0/tvd_ft", f'"{typed}"', "at least 0 ft")]
+
+
+def test_one_column_with_a_heading_of_two_words_is_one_column():
+    """A tally pasted from one column: its heading has a blank, its numbers have none; every fault has its own row."""
+    text = "Joint length (ft)\n41.2\n41.x\n-40\n61\n40.0"
+    sheet = read_sheet(text)
+    assert sheet.header == ["Joint length (ft)"]
+    assert faults(text, "joints") == [
+        ("/rows/1/length_ft", '"41.x"', "a number in ft"),
+        ("/rows/2/length_ft", '"-40"', "at least 1 ft"),
+        ("/rows/3/length_ft", '"61"', "at most 60 ft"),
+    ]
+
+
+def test_a_tally_comes_with_sections_kinds_and_what_is_left_out():
+    text = "Length (m);Section;Type;Not run\n12,5;2;joint;no\n1,2;1;pup joint;yes"
+    first, second = rows(text, "joints")
+    assert first == {"length_ft": pytest.approx(41.0105, abs=1e-4), "section": 2, "kind": "joint", "left_out": False}
+    assert (second["section"], second["kind"], second["left_out"]) == (1, "pup joint", True)
+    assert isinstance(first["section"], int)
+    assert faults("Length\tSection\n41\t1.5", "joints") == [("/rows/0/section", '"1.5"', "a whole number")]
 
 
 def test_a_share_of_gas_or_wear_may_end_in_its_sign():

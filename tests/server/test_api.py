@@ -1,5 +1,6 @@
 """The API: what is kept, what is refused, and that every answer has one shape."""
 
+import base64
 import json
 import re
 
@@ -39,22 +40,6 @@ def test_evaluation_is_that_of_the_core(client):
     assert client.get("/api/designs").get_json()["designs"][1]["revision"] == 1, "evaluating saves nothing"
 
 
-def test_save_names_its_base_and_a_stale_one_loses_nothing(client):
-    theirs, mine = demo(), demo()
-    theirs["strings"][2]["shoe_md_ft"], mine["strings"][2]["shoe_md_ft"] = 7100.0, 7200.0
-    saved = client.put(f"/api/designs/{DEMO}", json={"based_on": 1, "document": theirs})
-    assert saved.get_json()["revision"] == 2
-    stale = problem(client.put(f"/api/designs/{DEMO}", json={"based_on": 1, "document": mine}), 409)
-    assert stale["newest_revision"] == 2
-    assert stale["newest_document"]["strings"][2]["shoe_md_ft"] == 7100.0
-    kept = client.put(f"/api/designs/{DEMO}", json={"based_on": 2, "document": mine})
-    assert kept.get_json()["revision"] == 3
-    numbers = [r["number"] for r in client.get(f"/api/designs/{DEMO}/revisions").get_json()["revisions"]]
-    assert numbers == [3, 2, 1]
-    older = client.get(f"/api/designs/{DEMO}/revisions/2").get_json()
-    assert older["strings"][2]["shoe_md_ft"] == 7100.0
-
-
 def test_export_and_import_give_the_same_evaluation(client):
     exported = client.get(f"/api/designs/{DEMO}/file")
     assert exported.headers["Content-Disposition"] == 'attachment; filename="Harrow Fen 3.well.json"'
@@ -64,13 +49,10 @@ def test_export_and_import_give_the_same_evaluation(client):
     assert run(document) == run(demo())
 
 
-def test_new_and_deleted_wells(client):
+def test_new_wells(client):
     made = client.post("/api/wells/empty").get_json()
     view = client.get(f"/api/designs/{made['design_id']}").get_json()
     assert (view["document"]["strings"], view["document"]["ground"]["pore"]) == ([], [])
-    assert client.delete(f"/api/wells/{view['item']['well_id']}").status_code == 204
-    problem(client.delete(f"/api/wells/{view['item']['well_id']}"), 404)
-    problem(client.get(f"/api/designs/{made['design_id']}"), 404)
 
 
 @pytest.mark.parametrize(
@@ -221,7 +203,7 @@ def test_every_operation_is_published(app, client):
     spec = client.get("/api/openapi.json").get_json()
     rules = {r.rule for r in app.url_map.iter_rules() if r.rule.startswith("/api/") and "openapi" not in r.rule}
     as_path = {
-        re.sub("{(name|target)", r"<string:\1", p).replace("{", "<int:").replace("}", ">") for p in spec["paths"]
+        re.sub("{(name|target|kind)", r"<string:\1", p).replace("{", "<int:").replace("}", ">") for p in spec["paths"]
     }
     assert rules == as_path
     for path in spec["paths"].values():
@@ -233,7 +215,7 @@ def test_every_operation_is_published(app, client):
 def test_history_in_words_alternatives_and_comparison(client):
     moved = demo()
     moved["strings"][2]["shoe_md_ft"] = 7400.0
-    body = {"based_on": 1, "document": moved, "note": "restored"}
+    body = {"well_id": DEMO, "based_on": 1, "document": moved, "note": "restored"}
     assert client.put("/api/designs/2", json=body).status_code == 200
     newest, first = client.get("/api/designs/2/revisions").get_json()["revisions"]
     assert (newest["number"], newest["note"], first["changes"]) == (2, "restored", [])
@@ -245,7 +227,7 @@ def test_history_in_words_alternatives_and_comparison(client):
     problem(client.put(f"/api/designs/{copy}/name", json={"name": "Base design"}), 409)
     assert client.put(f"/api/designs/{copy}/name", json={"name": "Deep"}).status_code == 204
     moved["strings"][2]["shoe_md_ft"] = 7000.0
-    client.put(f"/api/designs/{copy}", json={"based_on": 1, "document": moved})
+    client.put(f"/api/designs/{copy}", json={"well_id": DEMO, "based_on": 1, "document": moved})
     pair = client.get(f"/api/designs/2/comparison/{copy}").get_json()
     assert [d["place"] for d in pair["decisions"]] == ["/strings/2/shoe_md_ft"]
     assert pair["b"]["name"] == "Deep"
@@ -265,9 +247,12 @@ def test_tables_in_and_out(client):
     assert [f["path"] for f in answer["faults"]] == ["/rows/0/emw_ppg"]
     text = client.get("/api/designs/2/tables/pore?mixed=depth:m").get_data(as_text=True)
     assert text.splitlines()[:2] == ["TVD (m),EMW (ppg)", "9.144,8.4"]
-    shown = client.post("/api/tables/pore/preview", json={"name": "p.csv", "text": text}).get_json()
-    body = {"name": "p.csv", "text": text, "mapping": shown["mapping"], "trajectory": demo()["trajectory"]}
+    data = base64.b64encode(text.encode()).decode()
+    shown = client.post("/api/tables/pore/preview", json={"name": "p.csv", "data": data}).get_json()
+    body = {"name": "p.csv", "data": data, "mapping": shown["mapping"], "trajectory": demo()["trajectory"]}
     rows = client.post("/api/tables/pore/import", json=body).get_json()["rows"]
     assert [round(r["tvd_ft"], 6) for r in rows] == [p["tvd_ft"] for p in demo()["ground"]["pore"]]
     problem(client.post("/api/tables/ghost/paste", json={"text": "1", "first": "tvd_ft"}), 422)
-    problem(client.post("/api/tables/pore/preview", json={"name": "x.las", "text": "~V"}), 422)
+    problem(
+        client.post("/api/tables/pore/preview", json={"name": "x.las", "data": base64.b64encode(b"~V").decode()}), 422
+    )

@@ -4,6 +4,7 @@ import json
 import sqlite3
 
 from knollstack.server import summaries
+from knollstack.store.packing import hash_of, packed
 from tests.helpers import demo, run
 
 DEMO = 2
@@ -29,7 +30,7 @@ def test_a_summary_is_that_of_the_evaluation_and_is_kept(client, monkeypatch):
     assert [summary[k] for k in ("stops", "cautions", "unknowns")] == counts
     assert [s["shoe_md_ft"] for s in summary["strings"]] == [s.shoe_md_ft for s in evaluation.strings]
     assert listed(client)[DEMO]["summary"] == summary
-    monkeypatch.setattr(summaries, "evaluate", lambda *_: 1 / 0)
+    monkeypatch.setattr(summaries, "heavy", lambda *_: 1 / 0)
     assert worked(client, DEMO)[DEMO] == summary, "not worked again"
 
 
@@ -37,7 +38,10 @@ def test_a_save_or_another_program_makes_it_void(client, monkeypatch):
     worked(client, DEMO)
     document = demo()
     document["strings"][2]["mud_ppg"] = 8.5
-    assert client.put(f"/api/designs/{DEMO}", json={"based_on": 1, "document": document}).status_code == 200
+    assert (
+        client.put(f"/api/designs/{DEMO}", json={"well_id": DEMO, "based_on": 1, "document": document}).status_code
+        == 200
+    )
     assert listed(client)[DEMO]["summary"] is None
     assert worked(client, DEMO)[DEMO]["stops"] > 1
     monkeypatch.setattr(summaries, "program", lambda: "another")
@@ -47,8 +51,8 @@ def test_a_save_or_another_program_makes_it_void(client, monkeypatch):
 def test_a_design_that_cannot_be_read_says_so_and_the_others_are_shown(app, client):
     with sqlite3.connect(app.config["DATABASE"]) as held:
         text = json.dumps(demo() | {"version": 99})
-        row = (DEMO, 2, 1, "me", "2026-01-01T00:00:00+00:00", "", text)
-        held.execute("INSERT INTO revision VALUES (?, ?, ?, ?, ?, ?, ?)", row)
+        row = (DEMO, 2, 1, "me", "2026-01-01T00:00:00+00:00", "", hash_of(text), None, packed(text))
+        held.execute("INSERT INTO revision VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)", row)
     held.close()
     found = worked(client, 1, DEMO)
     assert "newer" in found[DEMO]["unreadable"] or "99" in found[DEMO]["unreadable"]

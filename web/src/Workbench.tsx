@@ -70,7 +70,7 @@ export function Message({ text, to = "/", toText = "All wells" }: { text: string
 
 /** The session lives as long as the design is open. */
 function Open({ view }: { view: DesignView }) {
-  const [session] = useState(() => new Session(view.item.id, view.document, view.item.revision));
+  const [session] = useState(() => new Session(view.item.id, view.item.well_id, view.document, view.item.revision, view.item.author));
   useEffect(() => {
     session.open();
     return () => {

@@ -1,13 +1,15 @@
-import { QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
+import { QueryClient, QueryClientProvider, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Tooltip } from "radix-ui";
 import { StrictMode, useCallback, useEffect, useMemo, useState } from "react";
 import { createRoot } from "react-dom/client";
 import { Navigate, createBrowserRouter } from "react-router";
 import { RouterProvider } from "react-router/dom";
-import { getReference, getUnits } from "./design/api";
+import { SIGNED_OUT, getReference, getSession, getUnits } from "./design/api";
 import { Reference, ReferenceContext } from "./design/reference";
+import { PeopleContext } from "./people";
 import type { Settings } from "./preferences";
 import { PreferencesContext, storeSettings, storedSettings } from "./preferences";
+import { SignIn } from "./SignIn";
 import "./styles.css";
 import { Units, UnitsContext } from "./ui/units";
 import { WellList } from "./wells/WellList";
@@ -25,6 +27,36 @@ const router = createBrowserRouter([
   { path: "/formulas/:name", lazy: formulas },
   { path: "*", element: <Message text="Nothing is kept under this address." /> },
 ]);
+
+/** Lets in whom the server knows; a session that ends asks again over the page. */
+function Gate() {
+  const client = useQueryClient();
+  const { data: session, isError } = useQuery({ queryKey: ["session"], queryFn: getSession, staleTime: Infinity });
+  const [ended, setEnded] = useState(false);
+  useEffect(() => {
+    const onEnd = () => {
+      setEnded(true);
+    };
+    window.addEventListener(SIGNED_OUT, onEnd);
+    return () => {
+      window.removeEventListener(SIGNED_OUT, onEnd);
+    };
+  }, []);
+  const again = useCallback(() => {
+    setEnded(false);
+    void client.invalidateQueries();
+  }, [client]);
+  const people = useMemo(() => ({ ...(session ?? { accounts: false, name: null, role: null }), again }), [session, again]);
+  if (session === undefined)
+    return <p className="grid h-full place-items-center text-mute">{isError ? "The server is not reached. Is it running?" : "Loading…"}</p>;
+  if (session.accounts && session.name === null) return <SignIn done={again} />;
+  return (
+    <PeopleContext value={people}>
+      <App />
+      {ended && <SignIn over done={again} />}
+    </PeopleContext>
+  );
+}
 
 function App() {
   const [settings, setSettings] = useState(storedSettings);
@@ -59,7 +91,7 @@ function App() {
 createRoot(document.getElementById("root")!).render(
   <StrictMode>
     <QueryClientProvider client={new QueryClient()}>
-      <App />
+      <Gate />
     </QueryClientProvider>
   </StrictMode>,
 );

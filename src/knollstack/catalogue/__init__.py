@@ -10,7 +10,18 @@ from importlib.resources import files
 from typing import Any, TypeVar
 
 from knollstack.core.catalogue.product import Connection, Grade, Pipe, Thread
-from knollstack.core.catalogue.rows import Bit, Catalogue, Element, Flange, LengthRange, Piece, Reamer, Size
+from knollstack.core.catalogue.rows import (
+    Bit,
+    Catalogue,
+    Centralizer,
+    Element,
+    Flange,
+    FloatGear,
+    LengthRange,
+    Piece,
+    Reamer,
+    Size,
+)
 
 Row = TypeVar("Row")
 TEXT = {
@@ -26,6 +37,9 @@ TEXT = {
     "title",
     "element",
     "seals",
+    "gear",
+    "place",
+    "fills",
 }
 
 
@@ -105,4 +119,6 @@ def load() -> Catalogue:
         connections=joints,
         reamers=_rows("reamers", Reamer),
         ranges=_rows("ranges", LengthRange),
+        float_gear=_rows("float_gear", FloatGear),
+        centralizers=_rows("centralizers", Centralizer),
     )

@@ -5,8 +5,6 @@ Nothing is taken unless every cell can be: a table with a fault gives no rows.
 
 from __future__ import annotations
 
-import csv
-import io
 import re
 from typing import Any
 
@@ -16,14 +14,22 @@ from knollstack.core.base.constants import PSI_PER_PPG_FT
 from knollstack.core.base.findings import Quantity
 from knollstack.core.base.units import DisplayUnit, UnitSet, table
 from knollstack.core.document.faults import Fault, FaultyDesign
+from knollstack.formats.defused import undefused
+from knollstack.formats.delimited import Cells, cells_of
 from knollstack.formats.targets import TARGETS, Target, TargetColumn
-from knollstack.formats.units_read import read_number, snapped_in, split_header, unit_named, uses_decimal_comma
+from knollstack.formats.units_read import (
+    decimal_sign,
+    read_number,
+    snapped_in,
+    split_header,
+    unit_named,
+    uses_decimal_comma,
+)
 
 MOST_FAULTS = 50
 _YES = {"yes", "y", "true", "1", "x", "✓"}
 _WITH_UNIT = re.compile(r"^(.*[\d.,])\s*([^\d\s.,].*)$")
 _NO = {"no", "n", "false", "0", "", "-"}
-Cells = list[list[str]]
 
 
 class Mapped(BaseModel):
@@ -42,33 +48,34 @@ class Sheet(BaseModel):
     decimal_comma: bool
 
 
-def delimiter_of(text: str) -> str | None:
-    """Tab, semicolon or comma; None where blanks separate the columns."""
-    if "\t" in text:
-        return "\t"
-    if ";" in text:
-        return ";"
-    # numbers on both sides of blanks inside a cell: the commas are decimal signs
-    if "," in text and not re.search(r"\d[ ]+[-+]?\d+,\d", text):
-        return ","
-    return None
-
-
 def read_sheet(text: str) -> Sheet:
-    """Cells of a pasted block or a CSV file, whatever separates them; a first row without a number is a header."""
-    lines = [line for line in text.lstrip("\ufeff").splitlines() if line.strip()]
-    delimiter = delimiter_of("\n".join(lines[:200]))
-    if delimiter is None:
-        blanks = r"\s{2,}" if any(re.search(r"\S\s{2,}\S", line) for line in lines) else r"\s+"
-        cells = [re.split(blanks, line.strip()) for line in lines]
-    else:
-        cells = list(csv.reader(io.StringIO("\n".join(lines)), delimiter=delimiter))
-    cells = [[cell.strip() for cell in row] for row in cells]
+    """A pasted block or a CSV file, its decimal sign told; a first row without a number is a header."""
+    cells, delimiter = cells_of(text)
+    cells = [[undefused(cell) for cell in row] for row in cells]
     comma = delimiter != "," and uses_decimal_comma(cell for row in cells for cell in row)
     has_header = (
         bool(cells) and not any(read_number(cell, comma) is not None for cell in cells[0]) and _is_header(cells)
     )
-    return Sheet(header=cells[0] if has_header else [], cells=cells[1:] if has_header else cells, decimal_comma=comma)
+    sheet = Sheet(header=cells[0] if has_header else [], cells=cells[1:] if has_header else cells, decimal_comma=comma)
+    if delimiter != ",":
+        _check_signs(sheet)
+    return sheet
+
+
+def _check_signs(sheet: Sheet) -> None:
+    """Decimal points beside decimal commas: raises FaultyDesign at the first row that disagrees with the rows before it."""
+    first: tuple[str, str] | None = None
+    for i, row in enumerate(sheet.cells):
+        for cell in row:
+            sign = decimal_sign(cell)
+            if sign is None:
+                continue
+            if first is not None and sign != first[0]:
+                value = f'"{cell}" beside "{first[1]}"'
+                raise FaultyDesign(
+                    [Fault(path=f"/rows/{i}", value=value, expected="one decimal sign in the whole table")]
+                )
+            first = first or (sign, cell)
 
 
 def _is_header(cells: Cells) -> bool:
@@ -221,7 +228,24 @@ class _Reader:
             self._fault(path, _quoted(text), f"a number in {unit.unit}" if unit.unit else "a number")
             return _ABSENT
         value = float(f"{(number - unit.offset) / unit.factor:.12g}")
+        if column.key not in self.as_pressure and (expected := self._beyond(column, value, unit)):
+            self._fault(path, _quoted(text), expected)
+            return _ABSENT
+        if column.whole:
+            return int(value)
         return snapped_in(value) if column.quantity == "size" and unit.unit != "in" else value
+
+    def _beyond(self, column: TargetColumn, value: float, unit: DisplayUnit) -> str:
+        """What was expected of a number outside of its bounds; nothing within them."""
+        if column.whole and value != int(value):
+            return "a whole number"
+        for bound, words, out in (
+            (column.low, "at least", column.low is not None and value < column.low),
+            (column.high, "at most", column.high is not None and value > column.high),
+        ):
+            if out and bound is not None:
+                return f"{words} {bound * unit.factor + unit.offset:.6g} {unit.unit}".rstrip()
+        return ""
 
     def _with_unit(self, column: TargetColumn, text: str, usual: DisplayUnit) -> tuple[float | None, DisplayUnit]:
         """A number with its own unit behind it, "0 m" or "5 %"."""

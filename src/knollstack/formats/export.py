@@ -8,6 +8,7 @@ from typing import Any
 
 from knollstack.core.base.units import UnitSet
 from knollstack.core.document.design import Design
+from knollstack.formats.defused import defused
 from knollstack.formats.targets import TARGETS, Target, TargetColumn, place_of
 
 
@@ -44,6 +45,6 @@ def _cell(column: TargetColumn, row: dict[str, Any], units: UnitSet) -> str:
     if value is None:
         return ""
     if column.quantity is None:
-        return str(value)
+        return defused(value) if isinstance(value, str) else str(value)
     unit = units.of(column.quantity)
     return f"{value * unit.factor + unit.offset:.10g}"

@@ -21,11 +21,14 @@ from knollstack.core.document.design import (
 )
 from knollstack.core.document.faults import Fault, FaultyDesign, schema_faults
 from knollstack.core.document.policy import ClearanceRow, DrillString, KickMinimum, SizePair
+from knollstack.core.document.running import CentralizerRun, CentralizerType, TallyJoint
 from knollstack.core.document.strings import CustomLoad, MudStep, PipeSection, String
 from knollstack.core.document.upgrades.ids import numbered
 from knollstack.core.ground.thinning import thin
 from knollstack.core.path.trajectory import path_of
-from knollstack.formats.cells import Cells, Mapped, Sheet, guess, read_rows, read_sheet, units_offered
+from knollstack.formats.cells import Mapped, Sheet, guess, read_rows, read_sheet, units_offered
+from knollstack.formats.decoding import text_of
+from knollstack.formats.delimited import Cells
 from knollstack.formats.las import is_las, read_las
 from knollstack.formats.targets import PROFILES, TARGETS, Target, TargetColumn
 from knollstack.formats.xlsx import is_xlsx, read_xlsx
@@ -33,7 +36,8 @@ from knollstack.formats.xlsx import is_xlsx, read_xlsx
 SAMPLE_ROWS = 8
 THIN_OVER = 200
 USUAL_TOLERANCE_PPG = 0.05
-LETTERS: dict[Target, str] = {"strings": "s", "zones": "z"}
+MOST_TOLD = 5
+LETTERS: dict[Target, str] = {"strings": "s", "zones": "z", "centralizer_runs": "c"}
 """Tables whose rows carry ids, and the letter that new ones begin with."""
 _MODELS: dict[Target, type[Part]] = {
     "stations": Station,
@@ -54,6 +58,9 @@ _MODELS: dict[Target, type[Part]] = {
     "loads": CustomLoad,
     "pipes": CustomPipe,
     "stock": StockRow,
+    "joints": TallyJoint,
+    "centralizer_runs": CentralizerRun,
+    "centralizers": CentralizerType,
 }
 
 
@@ -90,25 +97,30 @@ class Taken(BaseModel):
     notes: list[str]
 
 
-def _open(name: str, text: str) -> tuple[Sheet, list[str], Literal["LAS", "CSV", "XLSX"]]:
+def _open(name: str, data: bytes) -> tuple[Sheet, list[str], Literal["LAS", "CSV", "XLSX"]]:
+    if is_xlsx(name, data):
+        return _filled(read_sheet(read_xlsx(data))), [], "XLSX"
+    text, notes = text_of(data)
     if is_las(name, text):
-        sheet, notes = read_las(text)
-        return sheet, notes, "LAS"
-    workbook = is_xlsx(name)
-    sheet = read_sheet(read_xlsx(text) if workbook else text)
+        sheet, more = read_las(text)
+        return sheet, [*notes, *more], "LAS"
+    sheet = _filled(read_sheet(text))
+    return sheet, [*notes, *(["a comma is read as the decimal sign"] if sheet.decimal_comma else [])], "CSV"
+
+
+def _filled(sheet: Sheet) -> Sheet:
     if not sheet.cells:
         raise FaultyDesign([Fault(path="", value="no row of data", expected="a table with at least one row")])
-    notes = ["a comma is read as the decimal sign"] if sheet.decimal_comma else []
-    return sheet, notes, "XLSX" if workbook else "CSV"
+    return sheet
 
 
 def offered(target: Target) -> list[OfferedColumn]:
     return [OfferedColumn(column=c, units=units_offered(c.quantity) if c.quantity else []) for c in TARGETS[target]]
 
 
-def preview(name: str, text: str, target: Target) -> Preview:
+def preview(name: str, data: bytes, target: Target) -> Preview:
     """The columns of a file, the first rows, and a first guess at what is what."""
-    sheet, notes, kind = _open(name, text)
+    sheet, notes, kind = _open(name, data)
     columns = guess(target, sheet.header)
     if kind == "LAS" and target in PROFILES and "emw_ppg" not in {m.key for m in columns}:
         columns.append(Mapped(key="emw_ppg", source=1, unit=""))
@@ -133,9 +145,9 @@ def preview(name: str, text: str, target: Target) -> Preview:
     )
 
 
-def take(name: str, text: str, target: Target, mapping: Mapping, trajectory: Trajectory, units: UnitSet) -> Taken:
+def take(name: str, data: bytes, target: Target, mapping: Mapping, trajectory: Trajectory, units: UnitSet) -> Taken:
     """The rows that a file gives under a mapping; raises FaultyDesign, and then nothing is taken."""
-    sheet, _, kind = _open(name, text)
+    sheet, _, kind = _open(name, data)
     notes: list[str] = []
     if kind == "LAS":
         sheet, dropped = _without_nulls(sheet, mapping.columns)
@@ -148,7 +160,8 @@ def take(name: str, text: str, target: Target, mapping: Mapping, trajectory: Tra
             notes.append("measured depths were turned into TVD along the well's path")
         rows.sort(key=lambda row: float(row["tvd_ft"]))
     if target in PROFILES:
-        rows = _without_twins(rows)
+        rows, told = _without_twins(rows)
+        notes += told
         if mapping.tolerance_ppg is not None and len(rows) > 2:
             rows, note = _thinned(rows, mapping.tolerance_ppg)
             notes.append(note)
@@ -173,17 +186,24 @@ def _to_tvd(rows: list[dict[str, Any]], trajectory: Trajectory) -> None:
         row["tvd_ft"] = float(f"{path.tvd(row['tvd_ft']):.6f}")
 
 
-def _without_twins(rows: list[dict[str, Any]]) -> list[dict[str, Any]]:
-    """At one depth the first and the last value stay (a step); repeats of a point go."""
+def _without_twins(rows: list[dict[str, Any]]) -> tuple[list[dict[str, Any]], list[str]]:
+    """At one depth the first and the last value stay (a step), and what is left out is told; repeats of a point go."""
     kept: list[dict[str, Any]] = []
+    crowded: dict[float, int] = {}
     for row in rows:
         same = [k for k in kept[-2:] if k["tvd_ft"] == row["tvd_ft"]]
         if same and same[-1]["emw_ppg"] == row["emw_ppg"]:
             continue
         if len(same) == 2:
             kept.pop()
+            crowded[row["tvd_ft"]] = crowded.get(row["tvd_ft"], 2) + 1
         kept.append(row)
-    return kept
+    notes = [
+        f"{count} values at {at:g} ft TVD: the first and the last are kept, as a step"
+        for at, count in list(crowded.items())[:MOST_TOLD]
+    ]
+    more = len(crowded) - len(notes)
+    return kept, [*notes, *([f"and so at {more} more depths"] if more > 0 else [])]
 
 
 def _thinned(rows: list[dict[str, Any]], tolerance_ppg: float) -> tuple[list[dict[str, Any]], str]:

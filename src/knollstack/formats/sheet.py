@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from xml.sax.saxutils import escape
 
 from knollstack.core.base.findings import Quantity
@@ -10,6 +11,11 @@ from knollstack.core.cement.results import CementRow
 from knollstack.core.document.design import Design
 from knollstack.core.evaluation.results import Evaluation
 from knollstack.formats.sheet_layout import Heading, compose
+
+
+def at(moment: str) -> str:
+    """A moment as the sheet prints it."""
+    return moment.replace("T", " ").replace("+00:00", " UTC")
 
 
 class _Sheet:
@@ -71,6 +77,39 @@ class _Sheet:
                     else f"{'deficit' if margin < 0 else 'margin'} {self.show(abs(margin), 'pressure')}",
                 ]
             )
+        return rows
+
+    def running(self) -> list[list[str]]:
+        heads = [
+            "Running",
+            "Joints",
+            "Float equipment",
+            "Filling",
+            "Collapse",
+            "Hook load up",
+            "Slowest",
+            "Centralizers",
+        ]
+        rows = [heads]
+        for s, r in zip(self.evaluation.strings, self.evaluation.running.strings, strict=True):
+            if r.applies:
+                gear = f"{r.shoe}, {'no collar' if r.collar is None else f'{r.collar} in joint {r.collar_joint}'}"
+                fill = f"every {r.fill_joints} joints" if r.fill_joints else str(r.fill)
+                standoff = (
+                    "" if r.least_standoff_percent is None else f", least standoff {r.least_standoff_percent:.0f} %"
+                )
+                rows.append(
+                    [
+                        self.show(s.od_in, "size"),
+                        f"{r.joints} and {r.spares} spare",
+                        gear,
+                        fill,
+                        "-" if r.collapse_factor is None else f"{r.collapse_factor:.2f}",
+                        self.show(r.hook_up_lbf, "force"),
+                        self.show(r.running_ft_min, "trip_speed"),
+                        f"{r.centralizers}{standoff}",
+                    ]
+                )
         return rows
 
     def cement(self) -> list[list[str]]:
@@ -156,7 +195,17 @@ class _Sheet:
         ]
 
 
-def write(design: Design, evaluation: Evaluation, units: UnitSet, revision: int, saved_at: str) -> bytes:
+@dataclass(frozen=True)
+class Signed:
+    """The sign-off as it is printed: in short on every page, and in sentences."""
+
+    short: str = "not approved"
+    lines: tuple[str, ...] = ("Not approved.",)
+
+
+def write(
+    design: Design, evaluation: Evaluation, units: UnitSet, revision: int, saved_at: str, signed: Signed
+) -> bytes:
     """The program sheet as PDF bytes: as many pages as it needs."""
     text, basis = _Sheet(evaluation, units), evaluation.basis
     tables = []
@@ -164,12 +213,14 @@ def write(design: Design, evaluation: Evaluation, units: UnitSet, revision: int,
         tables = [
             (text.strings(), [1.3, 0.9, 0.9, 0.7, 1, 0.9, 1.8, 0.7, 0.8, 0.8, 0.8]),
             (text.kicks(), [0.8, 1.1, 1, 1, 1, 1, 1.6]),
+            (text.running(), [0.7, 1, 1.8, 1.1, 0.7, 1, 0.9, 1.5]),
             (text.cement(), [0.8, 1.1, 1.5, 1, 1, 1, 1.1, 1.1]),
             (text.wellhead(), [2.4, 1.5, 0.9, 1.4, 0.9]),
             (text.preventers(), [0.8, 1, 0.8, 1.2, 3.4]),
         ]
     findings, assumptions = text.findings(), text.assumptions()
-    lines = [f"<b>{'Open findings' if findings else 'No open findings'}</b>", *findings]
+    lines = ["<b>Sign-off</b>", *(escape(line) for line in signed.lines)]
+    lines += [f"<b>{'Open findings' if findings else 'No open findings'}</b>", *findings]
     if assumptions:
         lines += ["<b>Assumptions filled in by the tool</b>", *assumptions]
     depth = (
@@ -179,6 +230,6 @@ def write(design: Design, evaluation: Evaluation, units: UnitSet, revision: int,
         name=design.name,
         basis=f"Casing program · {design.site.setting} · {depth}, from the rig floor",
         revision=f"Revision {revision}",
-        saved=f"saved {saved_at.replace('T', ' ').replace('+00:00', ' UTC')}",
+        saved=f"saved {at(saved_at)} · {signed.short}",
     )
     return compose(heading, evaluation, units, [(rows, share) for rows, share in tables if len(rows) > 1], lines)

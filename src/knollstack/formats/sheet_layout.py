@@ -108,6 +108,28 @@ def _plain_frame(x: float, width: float, height: float) -> Frame:
     return Frame(x, MARGIN + FOOT, width, height, leftPadding=0, rightPadding=0, topPadding=0, bottomPadding=0)
 
 
+def list_pages(heading: Heading, rows: list[list[str]], share: list[float], lines: tuple[str, ...]) -> bytes:
+    """One long list as PDF bytes, with what is said before it; its heading is repeated on every page."""
+    buffer, height = BytesIO(), PAGE[1] - 2 * MARGIN - HEAD - FOOT
+    whole = PAGE[0] - 2 * MARGIN
+
+    def every(canvas: Any, doc: BaseDocTemplate) -> None:
+        _frame_of_page(canvas, heading, doc.page)
+
+    document = BaseDocTemplate(
+        buffer,
+        pagesize=PAGE,
+        pageTemplates=[PageTemplate("every", [_plain_frame(MARGIN, whole, height)], onPage=every)],
+        title=f"{heading.name}: {heading.basis}",
+        subject=f"{heading.revision}; {heading.saved}",
+        creator="Knollstack",
+        invariant=1,
+    )
+    said = [(TaggedHeading if HEADING.fullmatch(line) else TaggedParagraph)(line, SMALL) for line in lines]
+    document.build([*said, Spacer(1, 6), _table(rows, whole, share)], canvasmaker=TaggedCanvas)
+    return buffer.getvalue()
+
+
 def compose(
     heading: Heading,
     evaluation: Evaluation,

@@ -32,6 +32,9 @@ Target = Literal[
     "drill_strings",
     "pairs",
     "clearances",
+    "joints",
+    "centralizer_runs",
+    "centralizers",
 ]
 
 
@@ -44,6 +47,9 @@ class TargetColumn(BaseModel):
     quantity: Quantity | None = None
     options: tuple[str, ...] = ()
     required: bool = False
+    low: float | None = None
+    high: float | None = None
+    whole: bool = False
     names: tuple[str, ...] = ()
 
 
@@ -66,6 +72,9 @@ _PLACES: dict[Target, str] = {
     "drill_strings": "/policy/mud/drill_strings",
     "pairs": "/policy/sizes/pairs",
     "clearances": "/policy/sizes/clearances",
+    "joints": "/strings/*/running/joints",
+    "centralizer_runs": "/strings/*/running/centralizers",
+    "centralizers": "/centralizers",
 }
 """Where each table stands in the document."""
 _DEPTH = "depth;dept;md;tvdrkb"
@@ -103,6 +112,7 @@ _HEADERS: dict[Target, dict[str, str]] = {
         "case_before_deeper": "case before deeper;case first;case off",
         "shoe_allowed": "shoe may stand",
         "gas_contact_tvd_ft": "gas contact tvd;contact;gwc;goc",
+        "standoff_percent": "standoff",
     },
     "pore": _profile(_PORE),
     "fracture": _profile(_FRACTURE),
@@ -175,6 +185,30 @@ _HEADERS: dict[Target, dict[str, str]] = {
         "collar_id_in": "collar bore",
     },
     "pairs": {"od_in": _OD, "hole_in": "bit;hole size", "use": "kind"},
+    "joints": {
+        "length_ft": "length;joint length;measured;overall length;len",
+        "section": "sec;part",
+        "kind": "type;accessory",
+        "left_out": "out;not run",
+    },
+    "centralizer_runs": {
+        "type": "centralizer;kind",
+        "top_md_ft": "from md;top",
+        "base_md_ft": "to md;base;bottom",
+        "number": "count;number",
+        "joints": "per;joints",
+        "standoff_percent": "standoff",
+    },
+    "centralizers": {
+        "name": "centralizer;type",
+        "kind": "kind",
+        "od_in": _OD,
+        "restoring_lbf": "restoring",
+        "running_lbf": "running",
+        "starting_lbf": "starting",
+        "blade_in": "blade;od over blades",
+        "price": "price;cost",
+    },
     "clearances": {"from_od_in": _OD, "common_in": "usual", "tight_in": "least"},
 }
 _NEEDED = {("loads", "name"), ("loads", "inside_psi"), ("loads", "outside_psi"), ("stations", "inclination_deg")}
@@ -194,6 +228,9 @@ def _column(target: Target, key: str, names: str) -> TargetColumn:
         quantity=field.quantity,
         options=() if flag else field.options,
         required=needed or (target, key) in _NEEDED,
+        low=field.low,
+        high=field.high,
+        whole=field.whole,
         names=tuple(n for n in names.split(";") if n),
     )
 

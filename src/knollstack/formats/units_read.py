@@ -8,7 +8,6 @@ from collections.abc import Iterable
 from knollstack.core.base.findings import Quantity
 from knollstack.core.base.units import DisplayUnit, inches_of, table
 
-_BRACKETED = re.compile(r"^(.*?)\s*[\[(]\s*([^\])]*?)\s*[\])]\s*$")
 _NUMBER = re.compile(r"^[-+−–]?(\d+(\.\d*)?|\.\d+)([eE][-+]?\d+)?$")
 _PRICE_OF = re.compile(r"^.*(/|per)")
 _IN_HEADERS: tuple[Quantity, ...] = (
@@ -36,9 +35,12 @@ def unit_named(text: str, quantity: Quantity) -> DisplayUnit | None:
 
 def split_header(header: str) -> tuple[str, str]:
     """Name and unit of a column: "TVD (m)" is TVD in m; "EMW ppg" is EMW in ppg; "SG" alone is a unit."""
-    match = _BRACKETED.match(header.strip())
-    if match:
-        return match.group(1), match.group(2)
+    bare = header.strip()
+    opening = max(bare.rfind("("), bare.rfind("["))
+    if bare.endswith((")", "]")) and opening >= 0:
+        unit = bare[opening + 1 : -1].strip()
+        if ")" not in unit and "]" not in unit:
+            return bare[:opening].strip(), unit
     name, _, last = header.strip().rpartition(" ")
     if any(unit_named(last.lstrip(","), quantity) for quantity in _IN_HEADERS):
         return name.rstrip(" ,;:"), last
@@ -53,6 +55,19 @@ def uses_decimal_comma(texts: Iterable[str]) -> bool:
         for t in with_comma
         if t.count(",") == 1 and t.rfind(",") > t.rfind(".")
     )
+
+
+_POINT = re.compile(r"^[-+−–]?\d*\.\d+$|^[-+−–]?\d{1,3}(,\d{3})+\.\d+$")
+_COMMA = re.compile(r"^[-+−–]?\d*,\d+$|^[-+−–]?\d{1,3}(\.\d{3})+,\d+$")
+_EITHER = re.compile(r"^[-+−–]?\d{1,3}[.,]\d{3}$")
+
+
+def decimal_sign(text: str) -> str | None:
+    """The decimal sign of a number: None where it has none, or where it may be one that parts thousands."""
+    bare = text.strip().replace(" ", "").replace("\u00a0", "")
+    if _EITHER.match(bare):
+        return None
+    return "." if _POINT.match(bare) else "," if _COMMA.match(bare) else None
 
 
 def read_number(text: str, decimal_comma: bool = False) -> float | None:

@@ -7,14 +7,14 @@ from knollstack.demo import documents
 from knollstack.formats import wellfile
 from knollstack.server.database import now
 from knollstack.store.database import connect
-from knollstack.store.wells import create_well, list_designs
+from knollstack.store.wells import create_well, has_wells
 
 
 def load_demo(database: Path) -> None:
     """Add the demo wells where the database holds none; a person's changes to them are kept."""
     connection = connect(database)
     try:
-        if list_designs(connection):
+        if has_wells(connection):
             return
         for text in documents():
             design = parse_text(text)

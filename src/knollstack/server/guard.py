@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+import re
+
 from flask import Flask, Response, request
 
+from knollstack.core.reading.read import decode
 from knollstack.server.problems import Problem, respond
 
 SECURITY_HEADERS = {
@@ -20,13 +23,21 @@ SECURITY_HEADERS = {
 def guard(app: Flask, hosts: set[str]) -> None:
     """Refuse foreign hosts and origins; set the security headers."""
 
+    known = {host.lower() for host in hosts}
+
     def refuse_strangers() -> Response | None:
-        name = request.host.rsplit(":", 1)[0]
-        if name not in hosts:
+        name = re.sub(r":\d+$", "", request.host).lower()
+        if name not in known:
             return respond(Problem(title="Unknown host", status=421, detail=f"This server does not answer for {name}."))
         origin = request.headers.get("Origin")
         if origin is not None and origin.split("://", 1)[-1] != request.host:
             return respond(Problem(title="Foreign origin", status=403, detail="Requests from other sites are refused."))
+        return None
+
+    def refuse_what_no_file_keeps() -> Response | None:
+        data = request.get_data() if request.is_json else b""
+        if b"\\ud" in data or b"\\uD" in data:
+            decode(data)  # tells where half of a character stands
         return None
 
     def secure(response: Response) -> Response:
@@ -37,4 +48,5 @@ def guard(app: Flask, hosts: set[str]) -> None:
         return response
 
     app.before_request(refuse_strangers)
+    app.before_request(refuse_what_no_file_keeps)
     app.after_request(secure)

@@ -2,20 +2,21 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, Field, SkipValidation
 
-from knollstack.core.base.findings import Step
-from knollstack.core.base.units import QuantityUnits, UnitSet, table
-from knollstack.core.base.working import Input, Output, WorkingCall
+from knollstack.core.base.units import UnitSet, table
+from knollstack.core.base.working import WorkingCall
+from knollstack.core.depths.results import KickDrawing
 from knollstack.core.document.compare import Difference
-from knollstack.core.document.described import Described
 from knollstack.core.document.design import Design
+from knollstack.core.document.merge import Side
 from knollstack.core.evaluation.results import Evaluation
 from knollstack.core.evaluation.side_by_side import SideBySide
 from knollstack.core.evaluation.summary import Summary
 from knollstack.formats.targets import Target
+from knollstack.store.bin import Kind
 
 Document = SkipValidation[Design]
 
@@ -39,22 +40,39 @@ class WorkingBody(BaseModel):
 
 
 class SaveBody(BaseModel):
-    based_on: Annotated[int, Field(strict=True, ge=1)]
+    """A save names its well beside its design, and the revision that it is based on."""
+
+    well_id: Annotated[int, Field(strict=True, ge=1, le=2**53)]
+    based_on: Annotated[int, Field(strict=True, ge=1, le=2**53)]
     document: Document
     note: Annotated[str, Field(max_length=2_000)] = ""
 
 
+RowId = Annotated[int, Field(ge=1, le=2**53)]
+"""An id or a number of a revision: whole, and one that the store and a browser hold exactly."""
+
+
 class WellPath(BaseModel):
-    well_id: int
+    well_id: RowId
 
 
 class DesignPath(BaseModel):
-    design_id: int
+    design_id: RowId
 
 
 class RevisionPath(BaseModel):
-    design_id: int
-    number: int
+    design_id: RowId
+    number: RowId
+
+
+class DraftPath(BaseModel):
+    design_id: RowId
+    draft_id: RowId
+
+
+class BinPath(BaseModel):
+    kind: Kind
+    row_id: RowId
 
 
 class ChosenUnits(BaseModel):
@@ -90,7 +108,7 @@ class DesignItem(BaseModel):
 
 
 class DesignIds(BaseModel):
-    designs: Annotated[list[int], Field(max_length=25)]
+    designs: Annotated[list[Annotated[int, Field(strict=True, ge=1, le=2**53)]], Field(max_length=25)]
 
 
 class Summaries(BaseModel):
@@ -108,7 +126,7 @@ class Saved(BaseModel):
 
 
 class RevisionItem(BaseModel):
-    """A revision, and what changed from the one before in words; `unreadable` says why it cannot be compared."""
+    """A revision, what changed from the one before in words, and who signed it; `unreadable` says why it cannot be compared."""
 
     number: int
     author: str
@@ -116,6 +134,60 @@ class RevisionItem(BaseModel):
     note: str
     changes: list[Difference]
     unreadable: str = ""
+    signatures: list[str] = []
+
+
+class DraftItem(BaseModel):
+    """A document that came too late for a revision of its own."""
+
+    id: int
+    based_on: int
+    author: str
+    saved_at: str
+
+
+class DraftList(BaseModel):
+    drafts: list[DraftItem]
+
+
+class DraftView(BaseModel):
+    item: DraftItem
+    document: Design
+
+
+class DraftBody(BaseModel):
+    well_id: Annotated[int, Field(strict=True, ge=1, le=2**53)]
+    based_on: Annotated[int, Field(strict=True, ge=1, le=2**53)]
+    document: Document
+
+
+class KeptDraft(BaseModel):
+    draft_id: int
+
+
+class MergeBody(BaseModel):
+    """My document, the revision that it is based on, and the side chosen at each place that both changed."""
+
+    based_on: Annotated[int, Field(strict=True, ge=1, le=2**53)]
+    theirs: Annotated[int, Field(strict=True, ge=1, le=2**53, description="number of the revision to merge with")]
+    document: Document
+    choices: Annotated[dict[str, Side], Field(max_length=5_000)] = {}
+
+
+class BinItem(BaseModel):
+    """A well or a design in the bin; `designs` go with it."""
+
+    kind: Kind
+    id: int
+    well_name: str
+    design_name: str
+    designs: int
+    deleted_at: str
+    deleted_by: str
+
+
+class BinList(BaseModel):
+    items: list[BinItem]
 
 
 class RevisionList(BaseModel):
@@ -126,7 +198,7 @@ class RevisionList(BaseModel):
 
 
 class HistoryQuery(BaseModel):
-    before: Annotated[int, Field(ge=1)] = 2_000_000_000
+    before: RowId = 2**53
 
 
 class TablePath(DesignPath):
@@ -134,8 +206,8 @@ class TablePath(DesignPath):
 
 
 class PairPath(BaseModel):
-    design_id: int
-    other_id: int
+    design_id: RowId
+    other_id: RowId
 
 
 class NameBody(BaseModel):
@@ -163,94 +235,15 @@ class Working(BaseModel):
     calls: list[WorkingCall]
 
 
-class FormulaItem(BaseModel):
-    name: str
-    title: str
-    symbolic: str
-    mathml: str
-    unit: str
-    source: str
-    limits: list[str]
-    inputs: list[Input]
+class KickDrawings(BaseModel):
+    """One a string, in their order."""
+
+    strings: list[KickDrawing]
 
 
-class FormulaPath(BaseModel):
-    name: Annotated[str, Field(max_length=100)]
+class Pasted(BaseModel):
+    """Rows and the keys they fill; where headings or columns are not understood, those alone, and nothing is read."""
 
-
-class TrialBody(BaseModel):
-    inputs: dict[str, float | list[float]]
-
-
-class Trial(BaseModel):
-    name: str
-    outputs: list[Output]
-
-
-class FormulaList(BaseModel):
-    formulas: list[FormulaItem]
-
-
-class UnitTable(BaseModel):
-    quantities: dict[str, QuantityUnits]
-
-
-class StepItem(BaseModel):
-    """A step of the work: its word, its title, and the places of the document that are worked on it."""
-
-    step: Step
-    title: str
-    places: tuple[str, ...]
-
-
-class Reference(BaseModel):
-    """What the document is made of, in words: its steps in order, every field by its place, and the terms of the trade."""
-
-    steps: list[StepItem]
-    fields: dict[str, Described]
-    terms: dict[str, str]
-
-
-class PipeItem(BaseModel):
-    od_in: float
-    weight_ppf: float
-    wall_in: float
-    drift_in: float
-    grade: str
-    connection: str
-
-
-class PipeRatings(PipeItem):
-    """One pipe with its ratings, new and cold; None is not held."""
-
-    kind: str
-    special_drift_in: float | None
-    coupling_od_in: float
-    burst_psi: float
-    coupling_psi: float | None
-    leak_psi: float | None
-    collapse_psi: float
-    body_lbf: float
-    joint_lbf: float | None
-    source: str
-
-
-class PipeTable(BaseModel):
-    pipes: list[PipeRatings]
-
-
-class PipeQuery(BaseModel):
-    od_in: Annotated[float, Field(gt=0, le=60)]
-
-
-class ConnectionItem(BaseModel):
-    connection: str
-    title: str
-    source: str
-
-
-class CatalogueView(BaseModel):
-    pipes: list[PipeItem]
-    connections: list[ConnectionItem]
-    bits_in: list[float]
-    sizes_in: list[float]
+    rows: list[dict[str, Any]]
+    keys: list[str]
+    unclear: list[str]

@@ -16,32 +16,32 @@ from knollstack.core.evaluation.steps import STEPS
 from knollstack.formats import wellfile
 from knollstack.formats.mathml import mathml
 from knollstack.handbook import registry
-from knollstack.server import models
+from knollstack.server import models_reference
 from knollstack.server.problems import faulty, not_found
 from knollstack.server.respond import json_of
 
 blueprint = APIBlueprint("reference", __name__, url_prefix="/api")
 
 
-@blueprint.get("/units", responses={200: models.UnitTable})
+@blueprint.get("/units", responses={200: models_reference.UnitTable})
 def list_units() -> Response:
     """Display units of every quantity, field and metric."""
-    return json_of(models.UnitTable(quantities=table()))
+    return json_of(models_reference.UnitTable(quantities=table()))
 
 
-@blueprint.get("/reference", responses={200: models.Reference})
+@blueprint.get("/reference", responses={200: models_reference.Reference})
 def get_reference() -> Response:
     """Steps and fields of the document: titles, quantities, options, bounds and help; and what the terms mean."""
-    steps = [models.StepItem(step=e.step, title=e.title, places=e.places) for e in STEPS]
-    return json_of(models.Reference(steps=steps, fields=fields(), terms=WORDS))
+    steps = [models_reference.StepItem(step=e.step, title=e.title, places=e.places) for e in STEPS]
+    return json_of(models_reference.Reference(steps=steps, fields=fields(), terms=WORDS))
 
 
-@blueprint.get("/catalogue", responses={200: models.CatalogueView})
+@blueprint.get("/catalogue", responses={200: models_reference.CatalogueView})
 def get_catalogue() -> Response:
     """What a person chooses from: pipes, bits, casing sizes."""
     catalogue = load()
     pipes = [
-        models.PipeItem(
+        models_reference.PipeItem(
             od_in=p.od_in,
             weight_ppf=p.weight_ppf,
             wall_in=p.wall_in,
@@ -53,11 +53,11 @@ def get_catalogue() -> Response:
         if p.kind == "casing"
     ]
     connections = [
-        models.ConnectionItem(connection=c.connection, title=c.title, source=c.source)
+        models_reference.ConnectionItem(connection=c.connection, title=c.title, source=c.source)
         for c in catalogue.connections
         if c.kind not in ("tubing", "welded")
     ]
-    view = models.CatalogueView(
+    view = models_reference.CatalogueView(
         connections=connections,
         pipes=pipes,
         bits_in=[b.bit_in for b in catalogue.bits],
@@ -66,11 +66,11 @@ def get_catalogue() -> Response:
     return json_of(view)
 
 
-@blueprint.get("/catalogue/pipes", responses={200: models.PipeTable})
-def list_pipes(query: models.PipeQuery) -> Response:
+@blueprint.get("/catalogue/pipes", responses={200: models_reference.PipeTable})
+def list_pipes(query: models_reference.PipeQuery) -> Response:
     """Every pipe of one size, casing and tubing, with ratings and source."""
     pipes = [
-        models.PipeRatings(
+        models_reference.PipeRatings(
             kind=p.kind,
             od_in=p.od_in,
             weight_ppf=p.weight_ppf,
@@ -91,12 +91,12 @@ def list_pipes(query: models.PipeQuery) -> Response:
         for p in load().pipes
         if p.od_in == query.od_in
     ]
-    return json_of(models.PipeTable(pipes=pipes))
+    return json_of(models_reference.PipeTable(pipes=pipes))
 
 
-def _item(formula: Formula) -> models.FormulaItem:
+def _item(formula: Formula) -> models_reference.FormulaItem:
     inputs = [input_of(name, formula.defaults.get(name)) for name in formula.arguments]
-    return models.FormulaItem(
+    return models_reference.FormulaItem(
         name=formula.name,
         title=formula.title,
         symbolic=formula.symbolic,
@@ -108,21 +108,21 @@ def _item(formula: Formula) -> models.FormulaItem:
     )
 
 
-@blueprint.get("/formulas", responses={200: models.FormulaList})
+@blueprint.get("/formulas", responses={200: models_reference.FormulaList})
 def list_formulas() -> Response:
     """The registry of formulas."""
     items = [_item(formula) for _, formula in sorted(registry().items())]
-    return json_of(models.FormulaList(formulas=items))
+    return json_of(models_reference.FormulaList(formulas=items))
 
 
-@blueprint.post("/formulas/<string:name>", responses={200: models.Trial})
-def try_formula(path: models.FormulaPath, body: models.TrialBody) -> Response:
+@blueprint.post("/formulas/<string:name>", responses={200: models_reference.Trial})
+def try_formula(path: models_reference.FormulaPath, body: models_reference.TrialBody) -> Response:
     """Work one formula with other numbers."""
     formula = registry().get(path.name)
     if formula is None:
         return not_found(f"formula {path.name}")
     try:
-        result = call_named(formula, dict(body.inputs))
+        outputs = outputs_of(formula, call_named(formula, dict(body.inputs)))
     except FormulaError as error:
         return faulty(
             [Fault(path=f"/inputs/{error.argument}", value=f"{error.value} {error.unit}", expected=error.expected)]
@@ -134,9 +134,9 @@ def try_formula(path: models.FormulaPath, body: models.TrialBody) -> Response:
                 for n, w in error.faults.items()
             ]
         )
-    except (ValueError, ArithmeticError) as error:
+    except (ValueError, TypeError, ArithmeticError, IndexError) as error:  # lists where it takes one number
         return faulty([Fault(path="/inputs", value=str(error), expected="numbers, or lists of one length")])
-    return json_of(models.Trial(name=formula.name, outputs=outputs_of(formula, result)))
+    return json_of(models_reference.Trial(name=formula.name, outputs=outputs))
 
 
 @blueprint.get("/schema")

@@ -7,7 +7,12 @@ from pydantic import BaseModel
 
 
 def json_of(model: BaseModel, status: int = 200) -> Response:
-    response = make_response(model.model_dump_json(), status)
+    return as_json(model.model_dump_json(), status)
+
+
+def as_json(text: str, status: int = 200) -> Response:
+    """The text of an answer, as it came from its task."""
+    response = make_response(text, status)
     response.content_type = "application/json"
     return response
 

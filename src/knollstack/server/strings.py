@@ -8,17 +8,13 @@ from flask import Response
 from flask_openapi3 import APIBlueprint
 from pydantic import Field
 
-from knollstack.catalogue import load
-from knollstack.core.pipe.detail import loads_of, offers_of
 from knollstack.core.pipe.results_loads import LoadsResult, PipeOffers
-from knollstack.core.proposal.equipping import program_of
-from knollstack.core.proposal.laid_out import laid_out
-from knollstack.core.reading.read import parse
-from knollstack.core.sizes.nests import chains_of
+from knollstack.core.running.results_detail import RunDetail
 from knollstack.core.sizes.results import ChainsResult
-from knollstack.server import models
+from knollstack.server import models, tasks
+from knollstack.server.ask import heavy, light
 from knollstack.server.problems import not_found
-from knollstack.server.respond import json_of
+from knollstack.server.respond import as_json
 
 blueprint = APIBlueprint("strings", __name__, url_prefix="/api")
 
@@ -30,17 +26,24 @@ class StringBody(models.DocumentBody):
 @blueprint.post("/loads", responses={200: LoadsResult})
 def create_loads(body: StringBody) -> Response:
     """Every load case of one string against depth, with ratings and the strength picture."""
-    found = loads_of(program_of(parse(body.document), load()), body.string)
-    return not_found(f"loads of string {body.string}") if found is None else json_of(found)
+    found = light(tasks.create_loads, body.document, body.string)
+    return not_found(f"loads of string {body.string}") if found is None else as_json(found)
+
+
+@blueprint.post("/runs", responses={200: RunDetail})
+def create_run(body: StringBody) -> Response:
+    """One string's run in full: its tally joint by joint, and what is drawn of it against depth."""
+    found = light(tasks.create_run, body.document, body.string)
+    return not_found(f"run of string {body.string}") if found is None else as_json(found)
 
 
 @blueprint.post("/pipe-offers", responses={200: PipeOffers})
 def create_offers(body: StringBody) -> Response:
     """The best string of one, two and three sections, and the one in force."""
-    return json_of(offers_of(program_of(parse(body.document), load()), body.string))
+    return as_json(heavy(tasks.create_offers, body.document, body.string))
 
 
 @blueprint.post("/chains", responses={200: ChainsResult})
 def create_chains(body: models.DocumentBody) -> Response:
     """Every chain of sizes for the strings in force, the plainest first."""
-    return json_of(chains_of(laid_out(parse(body.document), load())))
+    return as_json(heavy(tasks.create_chains, body.document))

@@ -11,16 +11,16 @@ from flask import Response
 from flask_openapi3 import APIBlueprint
 
 import knollstack
-from knollstack.catalogue import load
 from knollstack.core.document.faults import FaultyDesign
-from knollstack.core.evaluation.evaluate import evaluate
-from knollstack.core.evaluation.summary import Summary, summary_of
-from knollstack.core.reading.read import parse_text
-from knollstack.server import models
+from knollstack.core.evaluation.summary import Summary
+from knollstack.core.reading.read import decode
+from knollstack.server import models, tasks
+from knollstack.server.ask import heavy
 from knollstack.server.database import connection
 from knollstack.server.respond import json_of
 from knollstack.store import summaries as store
-from knollstack.store import wells
+from knollstack.store.revisions import newest_revision
+from knollstack.store.wells import find_design
 
 blueprint = APIBlueprint("summaries", __name__, url_prefix="/api")
 
@@ -54,11 +54,11 @@ def work_summaries(body: models.DesignIds) -> Response:
 
 
 def _worked(held: sqlite3.Connection, design_id: int) -> Summary | None:
-    revision = wells.newest_revision(held, design_id)
+    revision = newest_revision(held, design_id) if find_design(held, design_id) else None
     if revision is None:
         return None
     try:
-        summary = summary_of(evaluate(parse_text(revision.document), load()))
+        summary = Summary.model_validate_json(heavy(tasks.tell_summary, decode(revision.document)))
     except FaultyDesign as error:
         summary = Summary(unreadable=error.faults[0].message)
     store.keep_summary(held, design_id, revision.number, program(), summary.model_dump_json())

@@ -2,18 +2,18 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any
+from typing import Annotated
 
-from flask import Response
+from flask import Response, g
 from flask_openapi3 import APIBlueprint
-from pydantic import BaseModel, Field
+from pydantic import Base64Bytes, BaseModel, Field
 
 from knollstack.core.document.design import Trajectory
-from knollstack.formats.cells import guess, read_rows, read_sheet, unclear
-from knollstack.formats.importing import Mapping, Preview, Taken, preview, take
+from knollstack.formats.importing import Mapping, Preview, Taken
 from knollstack.formats.targets import Target
-from knollstack.server import models
-from knollstack.server.respond import json_of
+from knollstack.server import models, tasks
+from knollstack.server.ask import heavy, light
+from knollstack.server.respond import as_json
 
 blueprint = APIBlueprint("tables", __name__, url_prefix="/api")
 
@@ -28,17 +28,11 @@ class PasteBody(BaseModel):
     units: models.ChosenUnits = models.ChosenUnits()
 
 
-class Pasted(BaseModel):
-    """Rows and the keys they fill; where headings or columns are not understood, those alone, and nothing is read."""
-
-    rows: list[dict[str, Any]]
-    keys: list[str]
-    unclear: list[str]
-
-
 class PreviewBody(BaseModel):
+    """A file by its name and its bytes, which the server decodes."""
+
     name: Annotated[str, Field(max_length=300)]
-    text: str
+    data: Annotated[Base64Bytes, Field(description="the bytes of the file in base64")]
 
 
 class TakeBody(PreviewBody):
@@ -47,26 +41,23 @@ class TakeBody(PreviewBody):
     units: models.ChosenUnits = models.ChosenUnits()
 
 
-@blueprint.post("/tables/<string:target>/paste", responses={200: Pasted})
+@blueprint.post("/tables/<string:target>/paste", responses={200: models.Pasted})
 def read_paste(path: TargetPath, body: PasteBody) -> Response:
     """A block from a spreadsheet as rows in core units; header names and units are understood."""
-    sheet = read_sheet(body.text)
-    width = max((len(row) for row in sheet.cells), default=0)
-    mapping = [m for m in guess(path.target, sheet.header, body.first) if m.source < width]
-    left = unclear(path.target, sheet, mapping)
-    if left:
-        return json_of(Pasted(rows=[], keys=[], unclear=left))
-    rows = read_rows(path.target, sheet, mapping, body.units.set, whole=False)
-    return json_of(Pasted(rows=rows, keys=[m.key for m in mapping], unclear=[]))
+    return as_json(light(tasks.read_paste, path.target, body.text, body.first, body.units.set))
 
 
 @blueprint.post("/tables/<string:target>/preview", responses={200: Preview})
 def preview_import(path: TargetPath, body: PreviewBody) -> Response:
     """What a CSV, XLSX or LAS file holds and how it would be read."""
-    return json_of(preview(body.name, body.text, path.target))
+    g.imported = body.name
+    return as_json(heavy(tasks.preview_import, body.name, body.data, path.target))
 
 
 @blueprint.post("/tables/<string:target>/import", responses={200: Taken})
 def take_import(path: TargetPath, body: TakeBody) -> Response:
     """The rows that a CSV, XLSX or LAS file gives under a mapping."""
-    return json_of(take(body.name, body.text, path.target, body.mapping, body.trajectory, body.units.set))
+    g.imported = body.name
+    return as_json(
+        heavy(tasks.take_import, body.name, body.data, path.target, body.mapping, body.trajectory, body.units.set)
+    )

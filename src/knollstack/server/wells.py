@@ -1,33 +1,32 @@
-"""Wells, designs and revisions."""
+"""Wells and designs: listed, made, copied, read, and written out as files."""
 
 from __future__ import annotations
 
 import json
 
-from flask import Response, make_response, request
+from flask import Response, request
 from flask_openapi3 import APIBlueprint
 
-from knollstack.catalogue import load
 from knollstack.core.document.design import Design, empty
-from knollstack.core.evaluation.evaluate import evaluate
 from knollstack.core.reading.read import parse, parse_text
 from knollstack.demo import documents
-from knollstack.formats import sheet, wellfile
+from knollstack.formats import wellfile
 from knollstack.formats.export import write_table
 from knollstack.server import models
 from knollstack.server.database import connection, now
-from knollstack.server.problems import Problem, Stale, not_found, respond
+from knollstack.server.person import author
+from knollstack.server.problems import Problem, not_found
 from knollstack.server.respond import attachment, json_of
 from knollstack.server.summaries import known
 from knollstack.store import wells as store
+from knollstack.store.revisions import newest_revision
 
-AUTHOR = "me"
 blueprint = APIBlueprint("wells", __name__, url_prefix="/api")
 
 
 def _create(design: Design) -> Response:
     moment = now()
-    design_id = store.create_well(connection(), design.name, wellfile.write(design), AUTHOR, moment)
+    design_id = store.create_well(connection(), design.name, wellfile.write(design), author(), moment)
     return json_of(models.Saved(design_id=design_id, revision=1, saved_at=moment), 201)
 
 
@@ -70,7 +69,7 @@ def import_well() -> Response:
 def copy_well(path: models.WellPath) -> Response:
     """A copy of a well: the newest revision of each of its designs, under another name."""
     moment = now()
-    design = store.copy_well(connection(), path.well_id, _renamed, AUTHOR, moment)
+    design = store.copy_well(connection(), path.well_id, _renamed, author(), moment)
     if design is None:
         return not_found(f"well {path.well_id}")
     return json_of(models.Saved(design_id=design, revision=1, saved_at=moment), 201)
@@ -81,17 +80,9 @@ def _renamed(name: str, document: str) -> str:
     return json.dumps(json.loads(document) | {"name": name}, ensure_ascii=False, indent=1) + "\n"
 
 
-@blueprint.delete("/wells/<int:well_id>", responses={204: None})
-def delete_well(path: models.WellPath) -> Response:
-    """Delete a well with its designs and revisions."""
-    if not store.delete_well(connection(), path.well_id):
-        return not_found(f"well {path.well_id}")
-    return make_response("", 204)
-
-
 def newest_of(design_id: int) -> tuple[store.DesignRow, Design] | None:
     row = store.find_design(connection(), design_id)
-    revision = store.newest_revision(connection(), design_id)
+    revision = newest_revision(connection(), design_id)
     if row is None or revision is None:
         return None
     return row, parse_text(revision.document)
@@ -106,29 +97,6 @@ def get_design(path: models.DesignPath) -> Response:
     return json_of(models.DesignView(item=models.DesignItem(**found[0].__dict__), document=found[1]))
 
 
-@blueprint.put("/designs/<int:design_id>", responses={200: models.Saved, 409: Stale})
-def save_design(path: models.DesignPath, body: models.SaveBody) -> Response:
-    """Save the next revision; 409 with the newest one when the save is based on an older."""
-    design = parse(body.document)
-    if store.find_design(connection(), path.design_id) is None:
-        return not_found(f"design {path.design_id}")
-    try:
-        revision = store.save_revision(
-            connection(), path.design_id, body.based_on, design.name, wellfile.write(design), AUTHOR, now(), body.note
-        )
-    except store.StaleSaveError as stale:
-        return respond(
-            Stale(
-                title="The design was changed elsewhere",
-                status=409,
-                detail=f"Revision {stale.newest.number} was saved after revision {stale.based_on}. Both are kept.",
-                newest_revision=stale.newest.number,
-                newest_document=json.loads(stale.newest.document),
-            )
-        )
-    return json_of(models.Saved(design_id=path.design_id, revision=revision.number, saved_at=revision.saved_at))
-
-
 @blueprint.get("/designs/<int:design_id>/file", responses={200: Design})
 def export_design(path: models.DesignPath) -> Response:
     """The newest revision as a well file."""
@@ -136,17 +104,6 @@ def export_design(path: models.DesignPath) -> Response:
     if found is None:
         return not_found(f"design {path.design_id}")
     return attachment(wellfile.write(found[1]), "application/json; charset=utf-8", f"{found[1].name}.well.json")
-
-
-@blueprint.get("/designs/<int:design_id>/sheet", responses={404: Problem})
-def program_sheet(path: models.DesignPath, query: models.UnitsQuery) -> Response:
-    """The one-page program sheet of the newest revision as PDF."""
-    found = newest_of(path.design_id)
-    if found is None:
-        return not_found(f"design {path.design_id}")
-    row, design = found
-    pdf = sheet.write(design, evaluate(design, load()), query.unit_set, row.revision, row.saved_at)
-    return attachment(pdf, "application/pdf", f"{design.name} program sheet.pdf")
 
 
 @blueprint.get("/designs/<int:design_id>/tables/<string:target>", responses={404: Problem})

@@ -8,6 +8,8 @@ from contextlib import contextmanager
 from importlib.resources import files
 from pathlib import Path
 
+from knollstack.store.packing import hash_of, packed
+
 
 def connect(path: str | Path) -> sqlite3.Connection:
     """A connection with foreign keys on, WAL, full durability of what was acknowledged, and rows by name."""
@@ -31,9 +33,16 @@ def writing(connection: sqlite3.Connection) -> Iterator[None]:
     connection.execute("COMMIT")
 
 
+def migrations() -> list[str]:
+    """Names of all migrations, in their order."""
+    return sorted(f.name for f in files(__package__).joinpath("migrations").iterdir() if f.name.endswith(".sql"))
+
+
 def migrate(connection: sqlite3.Connection) -> None:
     """Apply the migrations that this file has not seen, each in a transaction with its own record."""
-    scripts = sorted(f.name for f in files(__package__).joinpath("migrations").iterdir() if f.name.endswith(".sql"))
+    scripts = migrations()
+    connection.create_function("packed", 1, packed, deterministic=True)
+    connection.create_function("hash_of", 1, hash_of, deterministic=True)
     with writing(connection):
         connection.execute("CREATE TABLE IF NOT EXISTS migration (name TEXT PRIMARY KEY) STRICT")
     for name in scripts:

@@ -1,4 +1,4 @@
-"""Wells, their designs, and the revisions of a design."""
+"""Wells and their designs: made, copied, named and listed."""
 
 from __future__ import annotations
 
@@ -7,19 +7,9 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from knollstack.store.database import writing
+from knollstack.store.revisions import Revision, insert, newest_revision
 
 BASE_DESIGN = "Base design"
-
-
-@dataclass(frozen=True)
-class Revision:
-    design_id: int
-    number: int
-    parent: int | None
-    author: str
-    saved_at: str
-    note: str
-    document: str
 
 
 @dataclass(frozen=True)
@@ -33,14 +23,6 @@ class DesignRow:
     author: str
 
 
-class StaleSaveError(Exception):
-    """A save based on a revision that is no longer the newest. Nothing was written."""
-
-    def __init__(self, based_on: int, newest: Revision) -> None:
-        self.based_on, self.newest = based_on, newest
-        super().__init__(f"based on revision {based_on}, but revision {newest.number} is the newest")
-
-
 _DESIGNS = """
     SELECT design.id, design.well_id, well.name AS well_name, design.name,
            revision.number AS revision, revision.saved_at, revision.author
@@ -48,6 +30,7 @@ _DESIGNS = """
     JOIN well ON well.id = design.well_id
     JOIN revision ON revision.design_id = design.id
     WHERE revision.number = (SELECT max(number) FROM revision WHERE design_id = design.id)
+      AND design.deleted_at IS NULL AND well.deleted_at IS NULL
 """
 
 
@@ -55,6 +38,11 @@ def list_designs(connection: sqlite3.Connection) -> list[DesignRow]:
     """Every design with its newest revision, the wells last saved first."""
     rows = connection.execute(_DESIGNS + " ORDER BY revision.saved_at DESC, design.id")
     return [DesignRow(**row) for row in rows]
+
+
+def has_wells(connection: sqlite3.Connection) -> bool:
+    """Whether the store holds any well, be it in the bin."""
+    return connection.execute("SELECT 1 FROM well LIMIT 1").fetchone() is not None
 
 
 def find_design(connection: sqlite3.Connection, design_id: int) -> DesignRow | None:
@@ -73,85 +61,18 @@ def create_well(connection: sqlite3.Connection, name: str, document: str, author
             {"well": well, "name": BASE_DESIGN, "now": now},
         ).lastrowid
         assert design is not None
-        _insert(connection, Revision(design, 1, None, author, now, "created", document))
+        insert(connection, Revision(design, 1, None, author, now, "created", document))
     return design
-
-
-def _insert(connection: sqlite3.Connection, revision: Revision) -> None:
-    connection.execute(
-        """
-        INSERT INTO revision (design_id, number, parent, author, saved_at, note, document)
-        VALUES (:design_id, :number, :parent, :author, :saved_at, :note, :document)
-        """,
-        revision.__dict__,
-    )
-
-
-def newest_revision(connection: sqlite3.Connection, design_id: int) -> Revision | None:
-    row = connection.execute(
-        "SELECT * FROM revision WHERE design_id = :id ORDER BY number DESC LIMIT 1", {"id": design_id}
-    ).fetchone()
-    return Revision(**row) if row else None
-
-
-def get_revision(connection: sqlite3.Connection, design_id: int, number: int) -> Revision | None:
-    row = connection.execute(
-        "SELECT * FROM revision WHERE design_id = :id AND number = :number", {"id": design_id, "number": number}
-    ).fetchone()
-    return Revision(**row) if row else None
-
-
-def list_revisions(connection: sqlite3.Connection, design_id: int, before: int, count: int) -> list[Revision]:
-    """Revisions with numbers under `before`, newest first."""
-    rows = connection.execute(
-        "SELECT * FROM revision WHERE design_id = :id AND number < :before ORDER BY number DESC LIMIT :count",
-        {"id": design_id, "before": before, "count": count},
-    )
-    return [Revision(**row) for row in rows]
-
-
-def save_revision(
-    connection: sqlite3.Connection,
-    design_id: int,
-    based_on: int,
-    name: str,
-    document: str,
-    author: str,
-    now: str,
-    note: str = "",
-) -> Revision:
-    """Save the next revision of a design; raises StaleSaveError when `based_on` is not the newest.
-
-    The well takes the name in the document. Saving the newest document again writes nothing.
-    """
-    with writing(connection):
-        newest = newest_revision(connection, design_id)
-        if newest is None:
-            raise LookupError(f"no design {design_id}")
-        if newest.number != based_on:
-            raise StaleSaveError(based_on, newest)
-        if newest.document == document:
-            return newest
-        revision = Revision(design_id, based_on + 1, based_on, author, now, note, document)
-        _insert(connection, revision)
-        connection.execute(
-            "UPDATE well SET name = :name WHERE id = (SELECT well_id FROM design WHERE id = :id)",
-            {"name": name, "id": design_id},
-        )
-    return revision
 
 
 class TakenNameError(Exception):
     """A well already has a design of this name. Nothing was written."""
 
 
-class LastDesignError(Exception):
-    """A well keeps at least one design. Nothing was written."""
-
-
 def _check_name(connection: sqlite3.Connection, well_id: int, name: str, but: int | None = None) -> None:
     taken = connection.execute(
-        "SELECT id FROM design WHERE well_id = :well AND name = :name", {"well": well_id, "name": name}
+        "SELECT id FROM design WHERE well_id = :well AND name = :name AND deleted_at IS NULL",
+        {"well": well_id, "name": name},
     ).fetchone()
     if taken is not None and taken["id"] != but:
         raise TakenNameError(name)
@@ -171,7 +92,7 @@ def copy_design(connection: sqlite3.Connection, design_id: int, name: str, autho
         ).lastrowid
         assert copy is not None
         note = f"copied from {row.name}, revision {newest.number}"
-        _insert(connection, Revision(copy, 1, None, author, now, note, newest.document))
+        insert(connection, Revision(copy, 1, None, author, now, note, newest.document))
     return copy
 
 
@@ -211,7 +132,7 @@ def copy_well(
             assert design is not None
             note = f"copied from {row['well_name']}, revision {newest.number}"
             document = renamed(name, newest.document)
-            _insert(connection, Revision(design, 1, None, author, now, note, document))
+            insert(connection, Revision(design, 1, None, author, now, note, document))
             made.append(design)
     return made[0]
 
@@ -225,24 +146,3 @@ def rename_design(connection: sqlite3.Connection, design_id: int, name: str) -> 
         _check_name(connection, row.well_id, name, but=design_id)
         connection.execute("UPDATE design SET name = :name WHERE id = :id", {"name": name, "id": design_id})
     return True
-
-
-def delete_design(connection: sqlite3.Connection, design_id: int) -> bool:
-    """Delete a design and its revisions; raises LastDesignError. False when there is no such design."""
-    with writing(connection):
-        row = find_design(connection, design_id)
-        if row is None:
-            return False
-        count = connection.execute(
-            "SELECT count(*) AS n FROM design WHERE well_id = :well", {"well": row.well_id}
-        ).fetchone()
-        if count["n"] == 1:
-            raise LastDesignError(row.name)
-        connection.execute("DELETE FROM design WHERE id = :id", {"id": design_id})
-    return True
-
-
-def delete_well(connection: sqlite3.Connection, well_id: int) -> bool:
-    """Delete a well with all its designs and revisions; False when there is none."""
-    with writing(connection):
-        return connection.execute("DELETE FROM well WHERE id = :id", {"id": well_id}).rowcount > 0

@@ -10,7 +10,7 @@ import numpy as np
 import pytest
 
 import knollstack.core
-from knollstack.cli import case_faults
+from knollstack.commands.formula import case_faults
 from knollstack.core.base.formula import REGISTRY, FormulaError, tracing
 from knollstack.core.base.glossary import TERMS, unit_of
 from tests.helpers import CATALOGUE, DATA

@@ -17,7 +17,8 @@ NEAT, LEAD_8 = 15.823013805, 13.3534
 
 
 def cemented(**cement):
-    return strings(strings__2__cement=cement)
+    """The shoe track is 80 ft: two joints that add 38.3 ft each, made up to the triangle of buttress, 4.8125 in."""
+    return strings(strings__2__cement=cement, policy__running__joint_mean_ft=38.3 + 4.8125 / 12)
 
 
 def rows(document):

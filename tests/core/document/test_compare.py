@@ -35,6 +35,7 @@ def told(document):
         ("ground/zones/3/hazards", [], "Pike limestone hazards: losses → none"),
         ("ground/pore", demo()["ground"]["pore"][:4], "pore profile: 7 points → 4 points"),
         ("strings", demo()["strings"][:3], "7 in: there → removed"),
+        ("policy/pipe/most_sections", 2, "maximum sections of a proposed string: 1 → 2"),
         ("policy/mud/trip_margin_ppg", 0.4, "trip margin: 0.30 ppg → 0.40 ppg"),
         ("site/cellar_depth_ft", 9.0, "cellar depth: 7 ft → 9 ft"),
         ("site/h2s_ppm", None, "H2S in the gas: 0 ppm → not decided"),

@@ -25,6 +25,9 @@ SECTION = {"weight_ppf": 29.0, "grade": "L80", "connection": "LTC"}
 ROWS = {
     "/strings": {"id": "s1", "role": "production", "shoe_md_ft": 900.0, "pipe": SECTION, "cement": {}},
     "/strings/*/sections": {**SECTION, "to_md_ft": 500.0},
+    "/strings/*/running/joints": {"length_ft": 40.0, "section": 1, "kind": "joint", "left_out": False},
+    "/strings/*/running/centralizers": {"id": "c1", "type": "own", "top_md_ft": 100.0, "base_md_ft": 200.0},
+    "/centralizers": {"name": "own", "od_in": 7.0},
     "/strings/*/loads": {"name": "own", "kind": "burst"},
     "/strings/*/mud_steps": {"to_md_ft": 500.0, "mud_ppg": 9.0},
     "/ground/zones": {"id": "z1", "name": "Z", "top_tvd_ft": 100.0, "base_tvd_ft": 200.0},
@@ -123,7 +126,21 @@ def test_every_field_is_described_and_worked_on_one_step():
             assert field.quantity is not None, f"{path} has no quantity: it would stand without a unit"
         if field.unit and path.startswith("/strings"):
             assert last.endswith(
-                ("_ft", "_in", "_ppg", "_psi", "_gpm", "_ppf", "_percent", "_f", "_sk", "_300", "_600")
+                (
+                    "_ft",
+                    "_in",
+                    "_ppg",
+                    "_psi",
+                    "_gpm",
+                    "_ppf",
+                    "_percent",
+                    "_f",
+                    "_sk",
+                    "_300",
+                    "_600",
+                    "_lbf",
+                    "_100ft2",
+                )
             )
         if field.offered:
             assert all(field.low <= value <= field.high for value in field.offered), path

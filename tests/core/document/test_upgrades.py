@@ -11,7 +11,7 @@ from knollstack.core.document.design import VERSION
 from knollstack.core.document.upgrades import UPGRADES, upgraded
 from knollstack.core.document.upgrades.version_1 import POLICY
 from knollstack.core.reading.read import parse, parse_text
-from tests.helpers import DATA, applied, demo, find, run, surface_psi
+from tests.helpers import DATA, RIG, applied, demo, find, run, surface_psi
 
 FILES = sorted((DATA / "versions").glob("well-*.json"))
 
@@ -32,7 +32,7 @@ def test_nothing_of_version_1_is_lost():
     for key, (step, name) in POLICY.items():
         assert key in gone or new["policy"][step][name] == old["policy"][key], key
     # 60 °F at surface and 120 °F more in production; tested in green cement
-    assert new["site"] == old["site"] | {"flowing_wellhead_f": 180.0, "assumed": []}
+    assert new["site"] == old["site"] | {"flowing_wellhead_f": 180.0, "assumed": [], **dict.fromkeys(RIG)}
     assert new["policy"]["pipe"]["pressure_test"] == "in green cement"
     for part in ("trajectory", "pipes", "stock", "note", "name"):
         assert new[part] == old[part]

@@ -108,16 +108,17 @@ def test_kick_remedy_on_a_proposal_adopts_it():
     assert all(s.proposed for s in base.strings)
 
 
-def test_demo_carries_its_two_findings_and_nothing_unknown():
+def test_demo_carries_its_three_findings_and_nothing_unknown():
     evaluation = run(demo())
     found = [(f.severity, f.step) for f in evaluation.findings if f.severity != "note"]
-    assert found == [("stop", "cement"), ("caution", "mud")]
+    assert found == [("stop", "running"), ("stop", "cement"), ("caution", "mud")]
     assert {p.step: p.state for p in evaluation.path} == {
         "ground": "good",
         "depths": "good",
         "sizes": "good",
         "mud": "caution",
         "pipe": "good",
+        "running": "stop",
         "cement": "stop",
         "wellhead": "good",
         "preventers": "good",

@@ -18,6 +18,7 @@ CLEARANCE = {"from_od_in": 1.0, "common_in": 0.9, "tight_in": 0.6}
 
 # what else must hold for a field to matter, and a value that then matters
 SCENES = {
+    "running/joint_mean_ft": ({}, 38.0),
     "depths/kick_minimums": ({}, [{"from_hole_in": 1.0, "volume_bbl": 90.0}]),
     "depths/zone_reach_ft": ({}, 700.0),
     "sizes/clearance": ({"sizes/pairs": [], "sizes/clearances": [CLEARANCE]}, "common"),

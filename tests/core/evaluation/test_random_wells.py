@@ -208,14 +208,15 @@ def test_cement_fills_what_is_empty_foot_by_foot(made):
             else:
                 opened += (area(string["bit_in"]) - area(string["od_in"])) * (high - low) * (1 + policy.excess)
         inside = made.evaluation.pipe.strings[i].sections[-1].id_in
-        track = area(inside) * policy.shoe_track_ft
+        track_ft = made.evaluation.running.strings[i].track_ft
+        track = area(inside) * track_ft
         whole = cased + opened + track + area(string["bit_in"]) * policy.rathole_ft
         assert row.cased_annulus_bbl == pytest.approx(cased, rel=1e-6, abs=1e-9)
         assert row.open_annulus_bbl == pytest.approx(opened, rel=1e-6)
         assert row.slurry_bbl == pytest.approx(whole, rel=1e-6)
         assert row.sacks == pytest.approx(whole * 42 / 7.48051948 / row.yield_ft3_sk, rel=1e-6)
         assert row.mix_water_bbl == pytest.approx(row.sacks * row.water_gal_sk / 42, rel=1e-6)
-        down = string["shoe_md_ft"] - policy.shoe_track_ft
+        down = string["shoe_md_ft"] - track_ft
         pushed = sum(
             area(s.id_in) * (min(s.bottom_md_ft, down) - s.top_md_ft)
             for s in made.evaluation.pipe.strings[i].sections

@@ -12,7 +12,7 @@ from knollstack.core.document.design import GroundModel, LeakOffTest, Point, Zon
 from knollstack.core.document.policy import MudPolicy
 from knollstack.core.ground.profiles import build_ground, build_profile
 from knollstack.core.ground.window import build_window, planned_mud_ppg
-from tests.helpers import run
+from tests.helpers import demo, run
 
 
 def pts(*pairs):
@@ -100,3 +100,19 @@ def test_a_new_well_lists_what_nobody_has_given():
     assert [a.place for a in left] == ["/trajectory/stations/1/md_ft"]
     document["site"]["assumed"] = []
     assert not [a for a in run(document).assumptions if a.step == "ground"]
+
+
+@pytest.mark.parametrize(("gap_ft", "known"), [(0.0, True), (0.006, True), (0.99, True), (1.01, False)])
+def test_a_path_that_ends_a_hair_below_the_profiles_is_known(gap_ft, known):
+    """A planned path ends where its arcs end, not at the round depth to which profiles were typed."""
+    document = demo()
+    document["trajectory"] = {"stations": [{"md_ft": 0.0}, {"md_ft": 12_600.0 + gap_ft}]}
+    document["strings"][-1]["shoe_md_ft"] = 12_600.0 + gap_ft
+    evaluation = run(document)
+    unknown = [f for f in evaluation.findings if f.severity == "unknown"]
+    assert (unknown == []) is known
+    said = [a for a in evaluation.assumptions if "held to total depth" in str(a.text)]
+    assert len(said) == (known and gap_ft > 0)
+    if known:
+        states = [p.state for p in run(demo()).path]
+        assert [p.state for p in evaluation.path] == states

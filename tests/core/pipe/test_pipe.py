@@ -488,7 +488,7 @@ def test_tapered_optimum_is_that_of_brute_force(index, names, most, monkeypatch)
     program, string, frame = framed(document, index)
     wanted = [p for p in offered(program, string) if (p.weight_ppf, p.grade.grade) in names and p.connection != "STC"]
     monkeypatch.setattr("knollstack.core.pipe.choose.candidates", lambda *_, **__: wanted)
-    found = best_sections(program.well, CATALOGUE, string, exposed_of(program, string), frame, most)
+    found = best_sections(program.well, CATALOGUE, string, exposed_of(program, string), frame, most).sections
     cost = sum((s.bottom_md_ft - s.top_md_ft) * s.pipe.cost_per_ft for s in found) if found else np.inf
     assert cost == pytest.approx(brute_force(program.well.policy.pipe, frame, wanted, most, 1500.0), rel=1e-9)
 
@@ -507,7 +507,7 @@ def test_tapered_optimum_with_a_limited_stock_is_that_of_brute_force(index, have
     wanted[0] = replace(wanted[0], available_ft=have, price_per_ft=1.0)
     wanted[1] = replace(wanted[1], available_ft=have + 500, price_per_ft=2.0)
     monkeypatch.setattr("knollstack.core.pipe.choose.candidates", lambda *_, **__: wanted)
-    found = best_sections(program.well, CATALOGUE, string, exposed_of(program, string), frame, 3)
+    found = best_sections(program.well, CATALOGUE, string, exposed_of(program, string), frame, 3).sections
     cost = sum(s.length_ft * s.pipe.cost_per_ft for s in found) if found else np.inf
     assert cost == pytest.approx(brute_force(program.well.policy.pipe, frame, wanted, 3, 1000.0), rel=1e-9)
 
@@ -535,7 +535,8 @@ def test_a_tapered_string_says_why_its_sections_end_and_keeps_its_shape():
         parse(broken)
     # volumes follow the bores of both sections
     volumes = decided.cement.strings[3]
-    bores = [(9000.0, 7 - 2 * first.wall_in), (12_600 - 80 - 9000.0, 7 - 2 * second.wall_in)]
+    track = decided.running.strings[3].track_ft
+    bores = [(9000.0, 7 - 2 * first.wall_in), (12_600 - track - 9000.0, 7 - 2 * second.wall_in)]
     assert volumes.displacement_bbl == pytest.approx(sum(length * d**2 / 1029.42 for length, d in bores), rel=1e-4)
 
 
@@ -688,7 +689,7 @@ def test_more_sections_never_cost_more_and_every_string_found_stands(mud, burst,
     program, string, frame = framed(document, 3)
     policy, before = program.well.policy.pipe, np.inf
     for most in (1, 2, 3):
-        found = best_sections(program.well, CATALOGUE, string, exposed_of(program, string), frame, most)
+        found = best_sections(program.well, CATALOGUE, string, exposed_of(program, string), frame, most).sections
         if not found:
             assert before == np.inf, "a string of fewer sections is one of more"
             continue

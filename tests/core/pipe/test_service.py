@@ -145,7 +145,7 @@ def test_what_the_stock_does_not_reach_is_not_chosen_for_the_whole_string(availa
 def test_a_taper_takes_no_more_than_the_stock_holds(available):
     program, string, frame = framed(stocked(available), 2)
     exposed = exposed_of(program, string)
-    sections = best_sections(program.well, program.catalogue, string, exposed, frame, 2)
+    sections = best_sections(program.well, program.catalogue, string, exposed, frame, 2).sections
     lengths = {s.pipe.weight_ppf: s.bottom_md_ft - s.top_md_ft for s in sections}
     assert 0 < lengths[47.0] <= available
     assert sum(lengths.values()) == pytest.approx(6000.0)

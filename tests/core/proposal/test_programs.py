@@ -15,8 +15,9 @@ from knollstack.core.ground.profiles import build_ground
 from knollstack.core.ground.well import Well, build_well
 from knollstack.core.ground.window import build_window
 from knollstack.core.path.trajectory import build_path
+from knollstack.core.proposal.effort import Effort
 from knollstack.core.proposal.programs import Sets, candidates, programs
-from knollstack.core.proposal.relief import reliefs
+from knollstack.core.proposal.relief import Reliefs, reliefs
 from knollstack.core.proposal.schools import both_schools
 from knollstack.core.proposal.search import Search, propose
 from knollstack.core.reading.read import parse
@@ -98,7 +99,7 @@ def brute_force(search, depths):
 def test_fewest_strings_and_freedom_are_those_of_brute_force(seed):
     ground = random_ground(seed)
     floor, _ = conductor_md_ft(ground)
-    search = Search(ground, floor, HOLES)
+    search = Search(ground, floor, HOLES, Effort(1e9))
     depths = candidates(search, SPACING_FT)
     sets = Sets(search, depths)
     count, ends = brute_force(search, depths)
@@ -132,13 +133,13 @@ def test_a_deeper_than_free_shoe_is_found_at_fault():
 
 def test_what_frees_a_program_was_tried():
     design = parse(empty_demo() | {"policy": policy(open_hole_limit_ft=1000.0)})
-    offered = reliefs(design, CATALOGUE)
+    offered = reliefs(design, CATALOGUE, Effort(1e9)).remedies
     assert plain(offered[0].label) == "Change the limit of open hole from 1,000 ft to 2,150 ft"
     for remedy in offered:
         assert run(changed(design, remedy.changes).model_dump(mode="json")).strings
     short = remedy_with(offered[0], 2100.0)
     assert not run(changed(design, short).model_dump(mode="json")).strings, "less is not enough"
-    assert reliefs(parse(empty_demo()), CATALOGUE) == []
+    assert reliefs(parse(empty_demo()), CATALOGUE, Effort(1e9)) == Reliefs()
 
 
 def remedy_with(remedy, value):

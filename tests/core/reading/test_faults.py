@@ -112,6 +112,11 @@ BAD = [
     ),
     (
         "strings",
+        [{"role": "production", "shoe_md_ft": 900.0, "running": {"landing_md_ft": 900.0}}],
+        ("/strings/0/running/landing_md_ft", "900", "a depth above the shoe (900 ft)"),
+    ),
+    (
+        "strings",
         [{"role": "production", "shoe_md_ft": 20.0}],
         ("/strings/0/shoe_md_ft", "20", "a shoe below the ground (30 ft from the rig floor)"),
     ),

@@ -1,5 +1,8 @@
 // The bar: which well and design, whether it is saved, units, undo, sheet and file.
+import { GoneBanner } from "./GoneBanner";
+import { KeptDrafts } from "./KeptDrafts";
 import { NewestBanner } from "./NewestBanner";
+import { PersonMenu } from "./PersonMenu";
 import { Download, FileText, Moon, Redo2, Sun, Undo2 } from "lucide-react";
 import { Link } from "react-router";
 import { useAt, useBench, useSnapshot } from "../design/context";
@@ -17,7 +20,11 @@ const SAVE_WORDS: Record<SaveState, string> = {
   saving: "saving",
   faulty: "not saved: mend the faults first",
   offline: "server not reached; edits are kept here",
-  conflict: "changed elsewhere",
+  full: "not saved: the server's disk is full; edits are kept here",
+  out: "signed out; edits are kept here",
+  viewer: "not saved: a viewer tries things out",
+  conflict: "changed elsewhere; yours is kept as a draft",
+  gone: "deleted elsewhere; edits are kept here",
 };
 
 export function Bar({ designName }: { designName: string }) {
@@ -28,6 +35,7 @@ export function Bar({ designName }: { designName: string }) {
   const canUndo = useSnapshot("canUndo");
   const canRedo = useSnapshot("canRedo");
   const newest = useSnapshot("newest");
+  const unkept = useSnapshot("unkept");
   const { dark, prefer } = usePreferences();
   const units = useUnits();
   return (
@@ -72,6 +80,7 @@ export function Bar({ designName }: { designName: string }) {
             <Download size={13} aria-hidden /> Well file
           </BarLink>
           <Keys />
+          <PersonMenu />
           <Button
             kind="bar"
             aria-label={dark ? "Light" : "Dark"}
@@ -84,7 +93,14 @@ export function Bar({ designName }: { designName: string }) {
           </Button>
         </div>
       </div>
+      {save === "gone" && <GoneBanner />}
       {newest && <NewestBanner newest={newest} />}
+      {newest === null && save === "saved" && <KeptDrafts />}
+      {unkept && save !== "saved" && (
+        <p role="alert" className="bg-brick px-3 py-1 text-[13px] text-white">
+          This browser has no room to keep what is not saved: leave the page open.
+        </p>
+      )}
     </header>
   );
 }

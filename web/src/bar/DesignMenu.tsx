@@ -1,6 +1,6 @@
 // The design at hand and its alternatives: open one, lay one beside, copy, rename, delete, and the history.
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { ChevronDown, Columns2, Copy, History, Pencil, Trash2 } from "lucide-react";
+import { ChevronDown, Columns2, Copy, History, Pencil, Stamp, Trash2 } from "lucide-react";
 import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import * as api from "../design/api";
@@ -8,6 +8,8 @@ import { useBench, useSnapshot } from "../design/context";
 import { Button } from "../ui/Button";
 import { Menu, MenuHeading, MenuItem, MenuRule } from "../ui/Menu";
 import { Modal } from "../ui/Modal";
+import { usePeople } from "../people";
+import { SIGN_WORDS, SignOffDialog, useSignOff } from "./SignOffDialog";
 
 type Asking = "copy" | "rename" | "delete";
 const TITLES: Record<Asking, string> = {
@@ -22,6 +24,9 @@ export function DesignMenu({ designName }: { designName: string }) {
   const { step } = useParams();
   const navigate = useNavigate();
   const [asking, setAsking] = useState<Asking | null>(null);
+  const [signing, setSigning] = useState(false);
+  const revision = useSnapshot("revision");
+  const people = usePeople();
   const { data: designs } = useQuery({ queryKey: ["designs"], queryFn: api.listDesigns });
   const mine = designs?.find((d) => d.id === session.id);
   const others = designs?.filter((d) => d.well_id === mine?.well_id && d.id !== session.id) ?? [];
@@ -75,10 +80,36 @@ export function DesignMenu({ designName }: { designName: string }) {
           <Trash2 size={13} aria-hidden /> Delete…
         </MenuItem>
         <MenuRule />
+        <MenuItem
+          onSelect={() => {
+            setSigning(true);
+          }}
+        >
+          <Stamp size={13} aria-hidden /> Sign-off…
+        </MenuItem>
         <MenuItem onSelect={() => void navigate(`/designs/${session.id}/history`)}>
           <History size={13} aria-hidden /> History
         </MenuItem>
       </Menu>
+      {people.accounts && (
+        <SignOffBadge
+          revision={revision}
+          saved={save === "saved"}
+          open={() => {
+            setSigning(true);
+          }}
+        />
+      )}
+      {signing && (
+        <SignOffDialog
+          design={session.id}
+          revision={revision}
+          saved={save === "saved"}
+          close={() => {
+            setSigning(false);
+          }}
+        />
+      )}
       {asking && (
         <Ask
           asking={asking}
@@ -90,6 +121,25 @@ export function DesignMenu({ designName }: { designName: string }) {
         />
       )}
     </>
+  );
+}
+
+/** Whether the newest revision is approved, where people sign. */
+function SignOffBadge({ revision, saved, open }: { revision: number; saved: boolean; open: () => void }) {
+  const { session } = useBench();
+  const { data } = useSignOff(session.id, revision, saved);
+  const state = saved ? data?.state : "not approved";
+  if (state === undefined) return null;
+  return (
+    <button
+      type="button"
+      data-sign-off={state}
+      className={`shrink-0 rounded border px-1.5 text-[12px] leading-5 ${state === "approved" ? "border-white/60 font-semibold" : "border-white/25 text-bar-ink/75"} hover:border-white`}
+      title="Who checked and approved it, and what changed since"
+      onClick={open}
+    >
+      {SIGN_WORDS[state]}
+    </button>
   );
 }
 
@@ -124,7 +174,9 @@ function Ask({ asking, name, next, close }: { asking: Asking; name: string; next
         }}
       >
         {asking === "delete" ? (
-          <p className="text-mute">{name}, with every revision of it, is gone for good. The well&apos;s other designs stay.</p>
+          <p className="text-mute">
+            {name} goes to the bin of the list of wells, with every revision of it. The well&apos;s other designs stay.
+          </p>
         ) : (
           <input
             className="cell border-rule!"

@@ -1,7 +1,7 @@
 // Units: field, metric, or a unit of one's own for each quantity.
-import { Popover } from "radix-ui";
 import type { Quantity } from "../design/types";
 import { usePreferences } from "../preferences";
+import { BarPopover } from "../ui/BarPopover";
 import { Button } from "../ui/Button";
 import { useUnits } from "../ui/units";
 
@@ -32,53 +32,46 @@ export function UnitsMenu() {
     prefer({ units: { system: next, mixed: {} } });
   };
   return (
-    <Popover.Root>
-      <Popover.Trigger asChild>
+    <BarPopover
+      label="Units"
+      trigger={
         <Button kind="bar" title="Units (u goes between field and metric)">
           {["depth", "emw", "pressure"].map((q) => units.unit(q as Quantity)).join(" · ")}
         </Button>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="end"
-          sideOffset={4}
-          aria-label="Units"
-          className="z-30 w-72 rounded border border-rule bg-sheet p-3 text-[13px] text-ink shadow-lg"
-        >
-          <div className="mb-2 flex gap-1.5">
-            {(["field", "metric"] as const).map((s) => (
-              <Button
-                key={s}
-                aria-pressed={system === s && !own}
-                className={system === s && !own ? "border-petrol! font-semibold" : ""}
-                onClick={() => {
-                  setSystem(s);
-                }}
-              >
-                {s === "field" ? "Field" : "Metric"}
-              </Button>
+      }
+    >
+      <div className="mb-2 flex gap-1.5">
+        {(["field", "metric"] as const).map((s) => (
+          <Button
+            key={s}
+            aria-pressed={system === s && !own}
+            className={system === s && !own ? "border-petrol! font-semibold" : ""}
+            onClick={() => {
+              setSystem(s);
+            }}
+          >
+            {s === "field" ? "Field" : "Metric"}
+          </Button>
+        ))}
+        <span className="ml-auto text-mute">{own ? "mixed" : ""}</span>
+      </div>
+      {(Object.entries(QUANTITY_WORDS) as [Quantity, string][]).map(([quantity, words]) => (
+        <label key={quantity} className="flex items-center justify-between py-px">
+          {words}
+          <select
+            className="w-24 rounded border border-rule bg-sheet px-1"
+            value={units.unit(quantity)}
+            onChange={(event) => {
+              prefer({ units: { system, mixed: { ...mixed, [quantity]: event.target.value } } });
+            }}
+          >
+            {units.table[quantity]!.options.map((option) => (
+              <option key={option.unit}>{option.unit}</option>
             ))}
-            <span className="ml-auto text-mute">{own ? "mixed" : ""}</span>
-          </div>
-          {(Object.entries(QUANTITY_WORDS) as [Quantity, string][]).map(([quantity, words]) => (
-            <label key={quantity} className="flex items-center justify-between py-px">
-              {words}
-              <select
-                className="w-24 rounded border border-rule bg-sheet px-1"
-                value={units.unit(quantity)}
-                onChange={(event) => {
-                  prefer({ units: { system, mixed: { ...mixed, [quantity]: event.target.value } } });
-                }}
-              >
-                {units.table[quantity]!.options.map((option) => (
-                  <option key={option.unit}>{option.unit}</option>
-                ))}
-              </select>
-            </label>
-          ))}
-          <p className="mt-2 text-[12px] text-mute">Any of these may also be typed after a number, whatever is shown: 2500 m, 1.32 sg.</p>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+          </select>
+        </label>
+      ))}
+      <p className="mt-2 text-[12px] text-mute">Any of these may also be typed after a number, whatever is shown: 2500 m, 1.32 sg.</p>
+    </BarPopover>
   );
 }

@@ -1,18 +1,24 @@
 // Calls to the server. An answer that is no success is thrown as a ProblemError with the server's problem details.
 import type { UnitChoice } from "../ui/units";
+import { browserId, personName } from "./person";
 import type {
+  BinItem,
   CatalogueView,
   ChainsResult,
   Comparison,
   Design,
   DesignItem,
   DesignView,
+  DraftItem,
+  DraftView,
   Evaluation,
   FormulaItem,
   GroundDrawing,
   KickDrawing,
   LoadsResult,
+  RunDetail,
   Mapping,
+  Merged,
   Pasted,
   PathPlan,
   PipeOffers,
@@ -25,6 +31,10 @@ import type {
   ReferenceData,
   RevisionList,
   Saved,
+  SessionView,
+  Side,
+  SignOff,
+  SignatureItem,
   Station,
   Summary,
   Taken,
@@ -40,8 +50,12 @@ export class ProblemError extends Error {
   }
 }
 
+/** Told to the window when the server knows no session: whoever shows the page asks to sign in again. */
+export const SIGNED_OUT = "knollstack:signed-out";
+
 async function answer<T>(response: Response): Promise<T> {
   if (response.ok) return (response.status === 204 ? undefined : await response.json()) as T;
+  if (response.status === 401 && !response.url.includes("/api/session")) window.dispatchEvent(new Event(SIGNED_OUT));
   const body: unknown = await response.json().catch(() => null);
   if (body !== null && typeof body === "object" && "status" in body) throw new ProblemError(body as Problem);
   throw new ProblemError({
@@ -53,11 +67,18 @@ async function answer<T>(response: Response): Promise<T> {
   });
 }
 
+/** Whose request it is, where the person has said so. */
+function named(): Record<string, string> {
+  const name = personName();
+  return { "Knollstack-Browser": browserId(), ...(name === "" ? {} : { "Knollstack-Name": encodeURIComponent(name) }) };
+}
+
 async function send<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
-  const init: RequestInit = { method, signal };
+  const headers: Record<string, string> = named();
+  const init: RequestInit = { method, signal, headers };
   if (body !== undefined) {
     init.body = JSON.stringify(body);
-    init.headers = { "Content-Type": "application/json" };
+    headers["Content-Type"] = "application/json";
   }
   return answer<T>(await fetch(`/api${path}`, init));
 }
@@ -76,6 +97,8 @@ export const estimateFracture = (document: Design, method: string, poisson: numb
   send<{ rows: Record<string, unknown>[] }>("POST", "/estimates/fracture", { document, method, poisson, matrix_stress_ratio });
 export const getLoads = (document: Design, string: number, signal?: AbortSignal) =>
   send<LoadsResult>("POST", "/loads", { document, string }, signal);
+export const getRun = (document: Design, string: number, signal?: AbortSignal) =>
+  send<RunDetail>("POST", "/runs", { document, string }, signal);
 export const getOffers = (document: Design, string: number, signal?: AbortSignal) =>
   send<PipeOffers>("POST", "/pipe-offers", { document, string }, signal);
 export const getChains = (document: Design, signal?: AbortSignal) => send<ChainsResult>("POST", "/chains", { document }, signal);
@@ -91,8 +114,31 @@ export const getUnits = () => send<{ quantities: UnitTable }>("GET", "/units").t
 export const getPipes = (odIn: number) => send<PipeTable>("GET", `/catalogue/pipes?od_in=${odIn}`).then((r) => r.pipes);
 export const getCatalogue = () => send<CatalogueView>("GET", "/catalogue");
 
-export const saveDesign = (id: number, basedOn: number, document: Design, note = "") =>
-  send<Saved>("PUT", `/designs/${id}`, { based_on: basedOn, document, note });
+interface DesignOfWell {
+  id: number;
+  wellId: number;
+}
+export const createWell = (document: Design) => send<Saved>("POST", "/wells", { document });
+export const saveDesign = ({ id, wellId }: DesignOfWell, basedOn: number, document: Design, note = "") =>
+  send<Saved>("PUT", `/designs/${id}`, { well_id: wellId, based_on: basedOn, document, note });
+export const listDrafts = (id: number) => send<{ drafts: DraftItem[] }>("GET", `/designs/${id}/drafts`).then((r) => r.drafts);
+export const getDraft = (id: number, draft: number) => send<DraftView>("GET", `/designs/${id}/drafts/${draft}`);
+export const renewDraft = ({ id, wellId }: DesignOfWell, draft: number, basedOn: number, document: Design) =>
+  send<{ draft_id: number }>("PUT", `/designs/${id}/drafts/${draft}`, { well_id: wellId, based_on: basedOn, document });
+export const dropDraft = (id: number, draft: number) => send<undefined>("DELETE", `/designs/${id}/drafts/${draft}`);
+export const mergeWith = (id: number, basedOn: number, theirs: number, document: Design, choices: Record<string, Side>) =>
+  send<Merged>("POST", `/designs/${id}/merges`, { based_on: basedOn, theirs, document, choices });
+export const getSession = () => send<SessionView>("GET", "/session");
+export const signIn = (name: string, password: string) => send<SessionView>("POST", "/session", { name, password });
+export const signOut = () => send<undefined>("DELETE", "/session");
+export const changePassword = (old: string, next: string) => send<undefined>("PUT", "/session/password", { old, new: next });
+export const getSignOff = (id: number) => send<SignOff>("GET", `/designs/${id}/sign-off`);
+export const sign = (id: number, { revision, document_hash }: SignOff, kind: SignatureItem["kind"], note: string) =>
+  send<SignOff>("POST", `/designs/${id}/sign-off`, { revision, document_hash, kind, note });
+export const listBin = () => send<{ items: BinItem[] }>("GET", "/bin").then((r) => r.items);
+export const putBack = ({ kind, id }: BinItem) => send<undefined>("POST", `/bin/${kind}/${id}/back`);
+export const deleteForGood = ({ kind, id }: BinItem) => send<undefined>("DELETE", `/bin/${kind}/${id}`);
+export const emptyBin = () => send<undefined>("DELETE", "/bin");
 
 export const createDemoWells = () => send<{ designs: DesignItem[] }>("POST", "/wells/demo").then((r) => r.designs);
 export const copyDesign = (id: number, name: string) => send<Saved>("POST", `/designs/${id}/copies`, { name });
@@ -106,18 +152,18 @@ export const compareDesigns = (id: number, other: number) => send<Comparison>("G
 export type TableTarget = Target;
 export const readPaste = (target: Target, text: string, first: string, units: UnitChoice) =>
   send<Pasted>("POST", `/tables/${target}/paste`, { text, first, units });
-export const previewTable = (target: Target, name: string, text: string) =>
-  send<Preview>("POST", `/tables/${target}/preview`, { name, text });
+export const previewTable = (target: Target, source: { name: string; data: string }) =>
+  send<Preview>("POST", `/tables/${target}/preview`, source);
 export const takeTable = (
   target: Target,
-  source: { name: string; text: string },
+  source: { name: string; data: string },
   mapping: Mapping,
   trajectory: Design["trajectory"],
   units: UnitChoice,
 ) => send<Taken>("POST", `/tables/${target}/import`, { ...source, mapping, trajectory, units });
 
 export async function importWell(file: File): Promise<Saved> {
-  const init = { method: "POST", body: file, headers: { "Content-Type": "application/octet-stream" } };
+  const init = { method: "POST", body: file, headers: { ...named(), "Content-Type": "application/octet-stream" } };
   return answer<Saved>(await fetch("/api/wells/file", init));
 }
 

@@ -4,6 +4,58 @@
  */
 
 export interface paths {
+    "/api/bin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is in the bin, last deleted first. */
+        get: operations["bin_list_bin_bin_get"];
+        put?: never;
+        post?: never;
+        /** Delete everything in the bin for good. */
+        delete: operations["bin_empty_bin_bin_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bin/{kind}/{row_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Delete one thing of the bin for good. */
+        delete: operations["bin_delete_for_good_bin__string_kind___int_row_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bin/{kind}/{row_id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take a well or a design out of the bin again. */
+        post: operations["bin_put_back_bin__string_kind___int_row_id__back_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/catalogue": {
         parameters: {
             query?: never;
@@ -82,8 +134,8 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        /** Delete an alternative with its revisions. */
-        delete: operations["designs_delete_design_designs__int_design_id__delete"];
+        /** Put an alternative into the bin. */
+        delete: operations["bin_delete_design_designs__int_design_id__delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -123,6 +175,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/designs/{design_id}/drafts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The drafts kept beside a design's revisions, newest first. */
+        get: operations["revisions_list_drafts_drafts_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/drafts/{draft_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One draft with its document. */
+        get: operations["revisions_get_draft_drafts__int_draft_id__get"];
+        /** What was edited since in a draft's place; where that was dropped meanwhile, in one of its own. */
+        put: operations["revisions_renew_draft_drafts__int_draft_id__put"];
+        post?: never;
+        /** Drop a draft that was merged or is not wanted. */
+        delete: operations["revisions_drop_draft_drafts__int_draft_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/designs/{design_id}/file": {
         parameters: {
             query?: never;
@@ -134,6 +222,23 @@ export interface paths {
         get: operations["wells_export_design_designs__int_design_id__file_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/merges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A document and a revision in one: place by place, by choice where both changed the same. Nothing is saved. */
+        post: operations["revisions_merge_documents_merges_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -165,7 +270,7 @@ export interface paths {
             cookie?: never;
         };
         /** Revisions newest first, each with what changed from the one before it. */
-        get: operations["designs_list_revisions_designs__int_design_id__revisions_get"];
+        get: operations["revisions_list_revisions_revisions_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -182,7 +287,7 @@ export interface paths {
             cookie?: never;
         };
         /** The document of one revision. */
-        get: operations["designs_get_revision_designs__int_design_id__revisions__int_number__get"];
+        get: operations["revisions_get_revision_revisions__int_number__get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -198,8 +303,60 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The one-page program sheet of the newest revision as PDF. */
-        get: operations["wells_program_sheet_designs__int_design_id__sheet_get"];
+        /** The program sheet of the newest revision as PDF. */
+        get: operations["program_sheet_program_sheet_designs__int_design_id__sheet_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/sign-off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is checked and approved of the newest revision, and what changed since the last approval. */
+        get: operations["sign_off_tell_sign_off_get"];
+        put?: never;
+        /** Check, approve, or withdraw what was signed of the newest revision. */
+        post: operations["sign_off_sign_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/strings/{string}/floor.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The running list of one string of the newest revision as PDF for the rig floor. */
+        get: operations["program_sheet_floor_list_designs__int_design_id__strings__int_string__floor_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/strings/{string}/tally.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The tally of one string of the newest revision as CSV for the pipe rack. */
+        get: operations["program_sheet_rack_list_designs__int_design_id__strings__int_string__tally_csv_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -446,6 +603,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** One string's run in full: its tally joint by joint, and what is drawn of it against depth. */
+        post: operations["strings_create_run_runs_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schema": {
         parameters: {
             query?: never;
@@ -456,6 +630,42 @@ export interface paths {
         /** JSON Schema of the well file. */
         get: operations["reference_get_schema_schema_get"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who is signed in. */
+        get: operations["session_tell_session_get"];
+        put?: never;
+        /** Begin a session; after a few wrong tries one has to wait. */
+        post: operations["session_sign_in_post"];
+        /** End the session. */
+        delete: operations["session_sign_out_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Another password for the account that is signed in; its sessions end, this one too. */
+        put: operations["session_change_password_password_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -626,8 +836,8 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        /** Delete a well with its designs and revisions. */
-        delete: operations["wells_delete_well_wells__int_well_id__delete"];
+        /** Put a well into the bin with its designs. */
+        delete: operations["bin_delete_well_wells__int_well_id__delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -680,7 +890,7 @@ export interface components {
              * Quantity
              * @enum {string}
              */
-            quantity: "depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price";
+            quantity: "depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel";
             /** Value */
             value: number;
         };
@@ -692,7 +902,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "cement" | "wellhead" | "preventers" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "policy";
             /** Text */
             text: (string | components["schemas"]["Amount"])[];
         };
@@ -722,6 +932,34 @@ export interface components {
             total_md_ft: number;
             /** Total Tvd Ft */
             total_tvd_ft: number;
+        };
+        /**
+         * BinItem
+         * @description A well or a design in the bin; `designs` go with it.
+         */
+        BinItem: {
+            /** Deleted At */
+            deleted_at: string;
+            /** Deleted By */
+            deleted_by: string;
+            /** Design Name */
+            design_name: string;
+            /** Designs */
+            designs: number;
+            /** Id */
+            id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "well" | "design";
+            /** Well Name */
+            well_name: string;
+        };
+        /** BinList */
+        BinList: {
+            /** Items */
+            items: components["schemas"]["BinItem"][];
         };
         /** BoundResult */
         BoundResult: {
@@ -1089,6 +1327,89 @@ export interface components {
             yield_ft3_sk: number | null;
         };
         /**
+         * CentralizerRun
+         * @description Centralizers over an interval: a pattern, or as far apart as a wanted standoff lets them be.
+         */
+        CentralizerRun: {
+            /**
+             * To
+             * @description MD
+             */
+            base_md_ft: number;
+            /** Id */
+            id: string;
+            /**
+             * Per joints
+             * @default 1
+             */
+            joints: number;
+            /**
+             * Centralizers
+             * @description on so many joints
+             * @default 1
+             */
+            number: number;
+            /**
+             * Wanted standoff
+             * @description the widest spacing that keeps it is found; empty is the pattern given
+             * @default null
+             */
+            standoff_percent: number | null;
+            /**
+             * From
+             * @description MD
+             */
+            top_md_ft: number;
+            /**
+             * Centralizer
+             * @default bow spring
+             */
+            type: string;
+        };
+        /**
+         * CentralizerType
+         * @description A centralizer of the person's own, by its maker's data.
+         */
+        CentralizerType: {
+            /**
+             * Blade OD
+             * @description of a rigid centralizer
+             * @default null
+             */
+            blade_in: number | null;
+            /**
+             * Kind
+             * @default bow spring
+             * @enum {string}
+             */
+            kind: "bow spring" | "rigid";
+            /** Centralizer */
+            name: string;
+            /** Casing */
+            od_in: number;
+            /**
+             * Price each
+             * @default null
+             */
+            price: number | null;
+            /**
+             * Restoring force
+             * @description at 67 % standoff, of a bow spring
+             * @default null
+             */
+            restoring_lbf: number | null;
+            /**
+             * Running force
+             * @default null
+             */
+            running_lbf: number | null;
+            /**
+             * Starting force
+             * @default null
+             */
+            starting_lbf: number | null;
+        };
+        /**
          * ChainLink
          * @description One string of a chain. Volumes are over the section as it stands; None for pipe that is driven.
          */
@@ -1192,6 +1513,22 @@ export interface components {
              * @enum {string}
              */
             system: "field" | "metric";
+        };
+        /**
+         * Clash
+         * @description A place that both sides changed, each in its own way; `place` names rows by their ids: /strings/=s2/shoe_md_ft.
+         */
+        Clash: {
+            /** Before */
+            before: (string | components["schemas"]["Amount"])[];
+            /** Mine */
+            mine: (string | components["schemas"]["Amount"])[];
+            /** Place */
+            place: string;
+            /** Subject */
+            subject: string;
+            /** Theirs */
+            theirs: (string | components["schemas"]["Amount"])[];
         };
         /**
          * ClearanceRow
@@ -1513,7 +1850,7 @@ export interface components {
              * Quantity
              * @default null
              */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel") | null;
             /**
              * Required
              * @default false
@@ -1537,6 +1874,11 @@ export interface components {
          * @description A whole well design.
          */
         Design: {
+            /**
+             * Own centralizers
+             * @default []
+             */
+            centralizers: components["schemas"]["CentralizerType"][];
             /**
              * Format
              * @constant
@@ -1694,6 +2036,30 @@ export interface components {
              *       "preventers": {
              *         "minimum_class_psi": 2000
              *       },
+             *       "running": {
+             *         "connection_minutes": 3,
+             *         "contact_in": 2,
+             *         "differential_share": 0.9,
+             *         "fill": "every few joints",
+             *         "fill_joints": 5,
+             *         "fill_minutes": 3,
+             *         "friction_cased": 0.25,
+             *         "friction_open": 0.35,
+             *         "gel_lb_100ft2": 25,
+             *         "hanger": "slips",
+             *         "joint_mean_ft": null,
+             *         "joint_spread_ft": 1,
+             *         "make_up_loss_in": 4.5,
+             *         "moved": "reciprocated",
+             *         "shoe_off_ft": 3,
+             *         "spare_share": 0.03,
+             *         "speed_ft_min": 90,
+             *         "standoff_percent": 67,
+             *         "stick_up_ft": 3,
+             *         "sticking_friction": 0.2,
+             *         "stroke_ft": 20,
+             *         "zone_cover_ft": 50
+             *       },
              *       "sizes": {
              *         "clearance": "tight",
              *         "clearances": [
@@ -1840,17 +2206,22 @@ export interface components {
             /**
              * @default {
              *       "assumed": [],
+             *       "block_lbf": null,
              *       "bottom_temperature_f": null,
              *       "cellar_depth_ft": 6,
              *       "choke_line_psi": null,
              *       "co2_percent": null,
+             *       "elevator_lbf": null,
              *       "flowing_wellhead_f": null,
              *       "flowline_height_ft": 20,
              *       "h2s_ppm": null,
+             *       "hook_load_limit_lbf": null,
              *       "rig_floor_ft": 30,
              *       "rotary_room_ft": null,
              *       "setting": "land",
+             *       "spider_lbf": null,
              *       "surface_temperature_f": null,
+             *       "tong_ft_lbf": null,
              *       "water_depth_ft": 0
              *     }
              */
@@ -2006,6 +2377,11 @@ export interface components {
              */
             document: {
                 /**
+                 * Own centralizers
+                 * @default []
+                 */
+                centralizers: components["schemas"]["CentralizerType"][];
+                /**
                  * Format
                  * @constant
                  */
@@ -2162,6 +2538,30 @@ export interface components {
                  *       "preventers": {
                  *         "minimum_class_psi": 2000
                  *       },
+                 *       "running": {
+                 *         "connection_minutes": 3,
+                 *         "contact_in": 2,
+                 *         "differential_share": 0.9,
+                 *         "fill": "every few joints",
+                 *         "fill_joints": 5,
+                 *         "fill_minutes": 3,
+                 *         "friction_cased": 0.25,
+                 *         "friction_open": 0.35,
+                 *         "gel_lb_100ft2": 25,
+                 *         "hanger": "slips",
+                 *         "joint_mean_ft": null,
+                 *         "joint_spread_ft": 1,
+                 *         "make_up_loss_in": 4.5,
+                 *         "moved": "reciprocated",
+                 *         "shoe_off_ft": 3,
+                 *         "spare_share": 0.03,
+                 *         "speed_ft_min": 90,
+                 *         "standoff_percent": 67,
+                 *         "stick_up_ft": 3,
+                 *         "sticking_friction": 0.2,
+                 *         "stroke_ft": 20,
+                 *         "zone_cover_ft": 50
+                 *       },
                  *       "sizes": {
                  *         "clearance": "tight",
                  *         "clearances": [
@@ -2308,17 +2708,22 @@ export interface components {
                 /**
                  * @default {
                  *       "assumed": [],
+                 *       "block_lbf": null,
                  *       "bottom_temperature_f": null,
                  *       "cellar_depth_ft": 6,
                  *       "choke_line_psi": null,
                  *       "co2_percent": null,
+                 *       "elevator_lbf": null,
                  *       "flowing_wellhead_f": null,
                  *       "flowline_height_ft": 20,
                  *       "h2s_ppm": null,
+                 *       "hook_load_limit_lbf": null,
                  *       "rig_floor_ft": 30,
                  *       "rotary_room_ft": null,
                  *       "setting": "land",
+                 *       "spider_lbf": null,
                  *       "surface_temperature_f": null,
+                 *       "tong_ft_lbf": null,
                  *       "water_depth_ft": 0
                  *     }
                  */
@@ -2364,6 +2769,435 @@ export interface components {
                  */
                 wellhead: components["schemas"]["Wellhead"];
             };
+        };
+        /** DraftBody */
+        DraftBody: {
+            /** Based On */
+            based_on: number;
+            /**
+             * Design
+             * @description A whole well design.
+             */
+            document: {
+                /**
+                 * Own centralizers
+                 * @default []
+                 */
+                centralizers: components["schemas"]["CentralizerType"][];
+                /**
+                 * Format
+                 * @constant
+                 */
+                format: "knollstack.well";
+                /**
+                 * @default {
+                 *       "fracture": [],
+                 *       "leak_off_tests": [],
+                 *       "overburden": [],
+                 *       "pore": [],
+                 *       "stability": [],
+                 *       "temperature": [],
+                 *       "zones": []
+                 *     }
+                 */
+                ground: components["schemas"]["GroundModel"];
+                /** Well */
+                name: string;
+                /**
+                 * Note
+                 * @default
+                 */
+                note: string;
+                /**
+                 * Own pipes
+                 * @default []
+                 */
+                pipes: components["schemas"]["CustomPipe"][];
+                /**
+                 * @default {
+                 *       "cement": {
+                 *         "excess": 0.5,
+                 *         "overlap_ft": 300,
+                 *         "rathole_ft": 10,
+                 *         "shoe_track_ft": 80,
+                 *         "tail_ft": 500,
+                 *         "water_gal_sk": 4.97
+                 *       },
+                 *       "depths": {
+                 *         "conductor_minimum_ft": 80,
+                 *         "conductor_mud_ppg": 9,
+                 *         "diverter_limit_ft": 4000,
+                 *         "fresh_water_cover_ft": 100,
+                 *         "influx_psi_ft": 0.1,
+                 *         "kick_criterion": "volume",
+                 *         "kick_intensity_ppg": 0.5,
+                 *         "kick_minimums": [
+                 *           {
+                 *             "from_hole_in": 16,
+                 *             "volume_bbl": 100
+                 *           },
+                 *           {
+                 *             "from_hole_in": 11,
+                 *             "volume_bbl": 50
+                 *           },
+                 *           {
+                 *             "from_hole_in": 7.875,
+                 *             "volume_bbl": 25
+                 *           },
+                 *           {
+                 *             "from_hole_in": 1,
+                 *             "volume_bbl": 15
+                 *           }
+                 *         ],
+                 *         "liner_overlap_ft": 400,
+                 *         "method": "bottom up",
+                 *         "open_hole_limit_ft": 8000,
+                 *         "zone_cover_ft": 50,
+                 *         "zone_reach_ft": 300
+                 *       },
+                 *       "mud": {
+                 *         "active_volume_bbl": 500,
+                 *         "drill_strings": [
+                 *           {
+                 *             "collar_id_in": 2.8125,
+                 *             "collar_length_ft": 600,
+                 *             "collar_od_in": 8,
+                 *             "from_hole_in": 12,
+                 *             "pipe_id_in": 4.276,
+                 *             "pipe_od_in": 5
+                 *           },
+                 *           {
+                 *             "collar_id_in": 2.8125,
+                 *             "collar_length_ft": 600,
+                 *             "collar_od_in": 6.5,
+                 *             "from_hole_in": 8,
+                 *             "pipe_id_in": 4.276,
+                 *             "pipe_od_in": 5
+                 *           },
+                 *           {
+                 *             "collar_id_in": 2.25,
+                 *             "collar_length_ft": 450,
+                 *             "collar_od_in": 4.75,
+                 *             "from_hole_in": 1,
+                 *             "pipe_id_in": 2.764,
+                 *             "pipe_od_in": 3.5
+                 *           }
+                 *         ],
+                 *         "fracture_margin_ppg": 0.3,
+                 *         "normal_pore_ppg": 9,
+                 *         "rheology": "Bingham",
+                 *         "riser_id_in": 19.5,
+                 *         "riser_mud_limit_ppg": 18,
+                 *         "sticking_abnormal_psi": 3000,
+                 *         "sticking_normal_psi": 2000,
+                 *         "sweep_bbl": 50,
+                 *         "sweep_every_ft": 90,
+                 *         "trip_margin_ppg": 0.3,
+                 *         "trip_speed_ft_min": 90,
+                 *         "weighting_solid_ppg": 35
+                 *       },
+                 *       "pipe": {
+                 *         "base_fluid_ppg": 8.33,
+                 *         "bump_psi": 500,
+                 *         "burst_backup": "base fluid",
+                 *         "burst_method": "gas to surface",
+                 *         "choose_from": "catalogue",
+                 *         "collapse_method": "by role",
+                 *         "connections": [
+                 *           "STC",
+                 *           "LTC",
+                 *           "BTC"
+                 *         ],
+                 *         "derate_per_f": 0,
+                 *         "design_kick_bbl": 100,
+                 *         "factors": {
+                 *           "burst": 1.1,
+                 *           "collapse": 1.125,
+                 *           "collapse_cemented": 1,
+                 *           "compression": 1.2,
+                 *           "tension": 1.6,
+                 *           "triaxial": 1.25
+                 *         },
+                 *         "gas_model": "gradient",
+                 *         "gas_psi_ft": 0.1,
+                 *         "gas_sg": 0.65,
+                 *         "gas_share": 0.5,
+                 *         "gas_z": 1,
+                 *         "injection_margin_ppg": 0,
+                 *         "least": "cost",
+                 *         "least_section_ft": 1000,
+                 *         "length_range": 3,
+                 *         "mix_water_ppg": 8.33,
+                 *         "most_sections": 1,
+                 *         "overpull_lbf": 100000,
+                 *         "packer_fluid_ppg": 8.6,
+                 *         "pressure_test": "before landing",
+                 *         "shock_ft_s": 1.5,
+                 *         "surface_intensity_ppg": 0,
+                 *         "test_share": 1,
+                 *         "triaxial_wall": "nominal",
+                 *         "unfilled_ft": 500
+                 *       },
+                 *       "preventers": {
+                 *         "minimum_class_psi": 2000
+                 *       },
+                 *       "running": {
+                 *         "connection_minutes": 3,
+                 *         "contact_in": 2,
+                 *         "differential_share": 0.9,
+                 *         "fill": "every few joints",
+                 *         "fill_joints": 5,
+                 *         "fill_minutes": 3,
+                 *         "friction_cased": 0.25,
+                 *         "friction_open": 0.35,
+                 *         "gel_lb_100ft2": 25,
+                 *         "hanger": "slips",
+                 *         "joint_mean_ft": null,
+                 *         "joint_spread_ft": 1,
+                 *         "make_up_loss_in": 4.5,
+                 *         "moved": "reciprocated",
+                 *         "shoe_off_ft": 3,
+                 *         "spare_share": 0.03,
+                 *         "speed_ft_min": 90,
+                 *         "standoff_percent": 67,
+                 *         "stick_up_ft": 3,
+                 *         "sticking_friction": 0.2,
+                 *         "stroke_ft": 20,
+                 *         "zone_cover_ft": 50
+                 *       },
+                 *       "sizes": {
+                 *         "clearance": "tight",
+                 *         "clearances": [
+                 *           {
+                 *             "common_in": 0.9,
+                 *             "from_od_in": 1,
+                 *             "tight_in": 0.5
+                 *           },
+                 *           {
+                 *             "common_in": 0.8,
+                 *             "from_od_in": 5,
+                 *             "tight_in": 0.6
+                 *           },
+                 *           {
+                 *             "common_in": 1.3,
+                 *             "from_od_in": 8.625,
+                 *             "tight_in": 0.9
+                 *           },
+                 *           {
+                 *             "common_in": 2,
+                 *             "from_od_in": 13.375,
+                 *             "tight_in": 1.4
+                 *           }
+                 *         ],
+                 *         "keep_spare": false,
+                 *         "pairs": [
+                 *           {
+                 *             "hole_in": 6.125,
+                 *             "od_in": 4.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 7.875,
+                 *             "od_in": 5.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 5.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 6.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 7,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.75,
+                 *             "od_in": 7,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 9.875,
+                 *             "od_in": 7.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 11,
+                 *             "od_in": 8.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 12.25,
+                 *             "od_in": 9.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 13.5,
+                 *             "od_in": 10.75,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 14.75,
+                 *             "od_in": 10.75,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 17.5,
+                 *             "od_in": 13.375,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 20,
+                 *             "od_in": 16,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 24,
+                 *             "od_in": 18.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 26,
+                 *             "od_in": 20,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 36,
+                 *             "od_in": 30,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 6.75,
+                 *             "od_in": 5.5,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 9.5,
+                 *             "od_in": 7.625,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 10.625,
+                 *             "od_in": 8.625,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 16,
+                 *             "od_in": 13.375,
+                 *             "use": "less common"
+                 *           }
+                 *         ],
+                 *         "production_od_in": 5.5,
+                 *         "special_drift": true,
+                 *         "tubing_od_in": null
+                 *       },
+                 *       "wellhead": {
+                 *         "stack_weight_lbf": null,
+                 *         "stands_on": "casing and conductor"
+                 *       }
+                 *     }
+                 */
+                policy: components["schemas"]["Policy"];
+                /**
+                 * Stacks
+                 * @default []
+                 */
+                preventers: components["schemas"]["Stack"][];
+                /**
+                 * @default {
+                 *       "assumed": [],
+                 *       "block_lbf": null,
+                 *       "bottom_temperature_f": null,
+                 *       "cellar_depth_ft": 6,
+                 *       "choke_line_psi": null,
+                 *       "co2_percent": null,
+                 *       "elevator_lbf": null,
+                 *       "flowing_wellhead_f": null,
+                 *       "flowline_height_ft": 20,
+                 *       "h2s_ppm": null,
+                 *       "hook_load_limit_lbf": null,
+                 *       "rig_floor_ft": 30,
+                 *       "rotary_room_ft": null,
+                 *       "setting": "land",
+                 *       "spider_lbf": null,
+                 *       "surface_temperature_f": null,
+                 *       "tong_ft_lbf": null,
+                 *       "water_depth_ft": 0
+                 *     }
+                 */
+                site: components["schemas"]["Site"];
+                /**
+                 * Stock list
+                 * @default []
+                 */
+                stock: components["schemas"]["StockRow"][];
+                /**
+                 * Strings
+                 * @default []
+                 */
+                strings: components["schemas"]["String"][];
+                /**
+                 * @default {
+                 *       "stations": [
+                 *         {
+                 *           "azimuth_deg": 0,
+                 *           "inclination_deg": 0,
+                 *           "md_ft": 0
+                 *         },
+                 *         {
+                 *           "azimuth_deg": 0,
+                 *           "inclination_deg": 0,
+                 *           "md_ft": 10000
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                trajectory: components["schemas"]["Trajectory"];
+                /**
+                 * Version
+                 * @constant
+                 */
+                version: 3;
+                /**
+                 * @default {
+                 *       "base_plate_in": 2,
+                 *       "pieces": [],
+                 *       "socket_depth_in": 4.5
+                 *     }
+                 */
+                wellhead: components["schemas"]["Wellhead"];
+            };
+            /** Well Id */
+            well_id: number;
+        };
+        /**
+         * DraftItem
+         * @description A document that came too late for a revision of its own.
+         */
+        DraftItem: {
+            /** Author */
+            author: string;
+            /** Based On */
+            based_on: number;
+            /** Id */
+            id: number;
+            /** Saved At */
+            saved_at: string;
+        };
+        /** DraftList */
+        DraftList: {
+            /** Drafts */
+            drafts: components["schemas"]["DraftItem"][];
+        };
+        /** DraftView */
+        DraftView: {
+            document: components["schemas"]["Design"];
+            item: components["schemas"]["DraftItem"];
         };
         /** DrillString */
         DrillString: {
@@ -2418,6 +3252,11 @@ export interface components {
              */
             document: {
                 /**
+                 * Own centralizers
+                 * @default []
+                 */
+                centralizers: components["schemas"]["CentralizerType"][];
+                /**
                  * Format
                  * @constant
                  */
@@ -2574,6 +3413,30 @@ export interface components {
                  *       "preventers": {
                  *         "minimum_class_psi": 2000
                  *       },
+                 *       "running": {
+                 *         "connection_minutes": 3,
+                 *         "contact_in": 2,
+                 *         "differential_share": 0.9,
+                 *         "fill": "every few joints",
+                 *         "fill_joints": 5,
+                 *         "fill_minutes": 3,
+                 *         "friction_cased": 0.25,
+                 *         "friction_open": 0.35,
+                 *         "gel_lb_100ft2": 25,
+                 *         "hanger": "slips",
+                 *         "joint_mean_ft": null,
+                 *         "joint_spread_ft": 1,
+                 *         "make_up_loss_in": 4.5,
+                 *         "moved": "reciprocated",
+                 *         "shoe_off_ft": 3,
+                 *         "spare_share": 0.03,
+                 *         "speed_ft_min": 90,
+                 *         "standoff_percent": 67,
+                 *         "stick_up_ft": 3,
+                 *         "sticking_friction": 0.2,
+                 *         "stroke_ft": 20,
+                 *         "zone_cover_ft": 50
+                 *       },
                  *       "sizes": {
                  *         "clearance": "tight",
                  *         "clearances": [
@@ -2720,17 +3583,22 @@ export interface components {
                 /**
                  * @default {
                  *       "assumed": [],
+                 *       "block_lbf": null,
                  *       "bottom_temperature_f": null,
                  *       "cellar_depth_ft": 6,
                  *       "choke_line_psi": null,
                  *       "co2_percent": null,
+                 *       "elevator_lbf": null,
                  *       "flowing_wellhead_f": null,
                  *       "flowline_height_ft": 20,
                  *       "h2s_ppm": null,
+                 *       "hook_load_limit_lbf": null,
                  *       "rig_floor_ft": 30,
                  *       "rotary_room_ft": null,
                  *       "setting": "land",
+                 *       "spider_lbf": null,
                  *       "surface_temperature_f": null,
+                 *       "tong_ft_lbf": null,
                  *       "water_depth_ft": 0
                  *     }
                  */
@@ -2815,6 +3683,7 @@ export interface components {
             path: components["schemas"]["StepState"][];
             pipe: components["schemas"]["PipeResult"];
             preventers: components["schemas"]["PreventersResult"];
+            running: components["schemas"]["RunningResult"];
             sizes: components["schemas"]["SizesResult"];
             /** Strings */
             strings: components["schemas"]["StringResult"][];
@@ -2828,6 +3697,24 @@ export interface components {
             path: string;
             /** Value */
             value: string;
+        };
+        /**
+         * FillTrack
+         * @description By depth of the shoe, before each fill: level inside, mud outside over it at the float, and the place of least factor.
+         */
+        FillTrack: {
+            /** Allowed Psi */
+            allowed_psi: number[];
+            /** Empty Ft */
+            empty_ft: number[];
+            /** Factor */
+            factor: (number | null)[];
+            /** Float Psi */
+            float_psi: number[];
+            /** Load Psi */
+            load_psi: number[];
+            /** Shoe Md Ft */
+            shoe_md_ft: number[];
         };
         /**
          * Finding
@@ -2854,7 +3741,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "cement" | "wellhead" | "preventers" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "policy";
             /** Subject */
             subject: (string | components["schemas"]["Amount"])[];
             /** @default null */
@@ -2864,6 +3751,25 @@ export interface components {
              * @default null
              */
             working: string | null;
+        };
+        /**
+         * FluidRow
+         * @description One way to hold fluid inside: flooded, filled as planned, floated in; at the end of the run.
+         */
+        FluidRow: {
+            /** Collapse Factor */
+            collapse_factor: number | null;
+            /** Hook In Lbf */
+            hook_in_lbf: number | null;
+            /** Hook Up Lbf */
+            hook_up_lbf: number | null;
+            /**
+             * Inside
+             * @enum {string}
+             */
+            inside: "flooded" | "planned" | "floated";
+            /** Worst Float Psi */
+            worst_float_psi: number;
         };
         /** FormulaItem */
         FormulaItem: {
@@ -2959,6 +3865,32 @@ export interface components {
             zones: components["schemas"]["ZoneBand"][];
         };
         /**
+         * HookTrack
+         * @description Hook load by depth of the shoe, block included where it is known: as planned, and full and empty beside it.
+         */
+        HookTrack: {
+            /** Block Lbf */
+            block_lbf: number | null;
+            /** Floated In Lbf */
+            floated_in_lbf: number[];
+            /** Floated Up Lbf */
+            floated_up_lbf: number[];
+            /** Flooded In Lbf */
+            flooded_in_lbf: number[];
+            /** Flooded Up Lbf */
+            flooded_up_lbf: number[];
+            /** In Lbf */
+            in_lbf: number[];
+            /** Limit Lbf */
+            limit_lbf: number | null;
+            /** Shoe Md Ft */
+            shoe_md_ft: number[];
+            /** Still Lbf */
+            still_lbf: number[];
+            /** Up Lbf */
+            up_lbf: number[];
+        };
+        /**
          * Input
          * @description An input as shown; `source` is the call that gave it, where it is a result that is not told beside it.
          */
@@ -2968,7 +3900,7 @@ export interface components {
             /** Name */
             name: string;
             /** Quantity */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel") | null;
             /** @default null */
             source: components["schemas"]["WorkingCall"] | null;
             /** Symbol */
@@ -2977,6 +3909,72 @@ export interface components {
             unit: string;
             /** Value */
             value: number | number[] | null;
+        };
+        /**
+         * IntervalRow
+         * @description A run of centralizers in force; `place` is where it is decided.
+         */
+        IntervalRow: {
+            /** Base Md Ft */
+            base_md_ft: number;
+            /** Count */
+            count: number;
+            /** Joints */
+            joints: number;
+            /** Number */
+            number: number;
+            /** Top Md Ft */
+            top_md_ft: number;
+            /** Type */
+            type: string;
+        };
+        /**
+         * JointRow
+         * @description A joint as it goes in. `row` is its place in the document, -1 in a tally that was made; depths are those on bottom.
+         */
+        JointRow: {
+            /** Bottom Md Ft */
+            bottom_md_ft: number;
+            /** Carries */
+            carries: string[];
+            /** Centralizers */
+            centralizers: number;
+            /** Connection */
+            connection: string;
+            /** Effective Ft */
+            effective_ft: number;
+            /** Fill */
+            fill: boolean;
+            /** Fill Bbl */
+            fill_bbl: number | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "joint" | "pup joint" | "marker joint" | "crossover";
+            /** Length Ft */
+            length_ft: number;
+            /** Number */
+            number: number;
+            /** Row */
+            row: number;
+            /** Section */
+            section: number;
+            /** Shoe Md Ft */
+            shoe_md_ft: number;
+            /** Speed Ft Min */
+            speed_ft_min: number | null;
+            /** Top Md Ft */
+            top_md_ft: number;
+            /** Torque Ft Lbf */
+            torque_ft_lbf: number | null;
+            /** Total Ft */
+            total_ft: number;
+        };
+        /** KeptDraft */
+        KeptDraft: {
+            /** Draft Id */
+            draft_id: number;
         };
         /**
          * KickDrawing
@@ -3160,6 +4158,442 @@ export interface components {
              * @default null
              */
             tolerance_ppg: number | null;
+        };
+        /**
+         * MergeBody
+         * @description My document, the revision that it is based on, and the side chosen at each place that both changed.
+         */
+        MergeBody: {
+            /** Based On */
+            based_on: number;
+            /**
+             * Choices
+             * @default {}
+             */
+            choices: {
+                [key: string]: "theirs" | "mine";
+            };
+            /**
+             * Design
+             * @description A whole well design.
+             */
+            document: {
+                /**
+                 * Own centralizers
+                 * @default []
+                 */
+                centralizers: components["schemas"]["CentralizerType"][];
+                /**
+                 * Format
+                 * @constant
+                 */
+                format: "knollstack.well";
+                /**
+                 * @default {
+                 *       "fracture": [],
+                 *       "leak_off_tests": [],
+                 *       "overburden": [],
+                 *       "pore": [],
+                 *       "stability": [],
+                 *       "temperature": [],
+                 *       "zones": []
+                 *     }
+                 */
+                ground: components["schemas"]["GroundModel"];
+                /** Well */
+                name: string;
+                /**
+                 * Note
+                 * @default
+                 */
+                note: string;
+                /**
+                 * Own pipes
+                 * @default []
+                 */
+                pipes: components["schemas"]["CustomPipe"][];
+                /**
+                 * @default {
+                 *       "cement": {
+                 *         "excess": 0.5,
+                 *         "overlap_ft": 300,
+                 *         "rathole_ft": 10,
+                 *         "shoe_track_ft": 80,
+                 *         "tail_ft": 500,
+                 *         "water_gal_sk": 4.97
+                 *       },
+                 *       "depths": {
+                 *         "conductor_minimum_ft": 80,
+                 *         "conductor_mud_ppg": 9,
+                 *         "diverter_limit_ft": 4000,
+                 *         "fresh_water_cover_ft": 100,
+                 *         "influx_psi_ft": 0.1,
+                 *         "kick_criterion": "volume",
+                 *         "kick_intensity_ppg": 0.5,
+                 *         "kick_minimums": [
+                 *           {
+                 *             "from_hole_in": 16,
+                 *             "volume_bbl": 100
+                 *           },
+                 *           {
+                 *             "from_hole_in": 11,
+                 *             "volume_bbl": 50
+                 *           },
+                 *           {
+                 *             "from_hole_in": 7.875,
+                 *             "volume_bbl": 25
+                 *           },
+                 *           {
+                 *             "from_hole_in": 1,
+                 *             "volume_bbl": 15
+                 *           }
+                 *         ],
+                 *         "liner_overlap_ft": 400,
+                 *         "method": "bottom up",
+                 *         "open_hole_limit_ft": 8000,
+                 *         "zone_cover_ft": 50,
+                 *         "zone_reach_ft": 300
+                 *       },
+                 *       "mud": {
+                 *         "active_volume_bbl": 500,
+                 *         "drill_strings": [
+                 *           {
+                 *             "collar_id_in": 2.8125,
+                 *             "collar_length_ft": 600,
+                 *             "collar_od_in": 8,
+                 *             "from_hole_in": 12,
+                 *             "pipe_id_in": 4.276,
+                 *             "pipe_od_in": 5
+                 *           },
+                 *           {
+                 *             "collar_id_in": 2.8125,
+                 *             "collar_length_ft": 600,
+                 *             "collar_od_in": 6.5,
+                 *             "from_hole_in": 8,
+                 *             "pipe_id_in": 4.276,
+                 *             "pipe_od_in": 5
+                 *           },
+                 *           {
+                 *             "collar_id_in": 2.25,
+                 *             "collar_length_ft": 450,
+                 *             "collar_od_in": 4.75,
+                 *             "from_hole_in": 1,
+                 *             "pipe_id_in": 2.764,
+                 *             "pipe_od_in": 3.5
+                 *           }
+                 *         ],
+                 *         "fracture_margin_ppg": 0.3,
+                 *         "normal_pore_ppg": 9,
+                 *         "rheology": "Bingham",
+                 *         "riser_id_in": 19.5,
+                 *         "riser_mud_limit_ppg": 18,
+                 *         "sticking_abnormal_psi": 3000,
+                 *         "sticking_normal_psi": 2000,
+                 *         "sweep_bbl": 50,
+                 *         "sweep_every_ft": 90,
+                 *         "trip_margin_ppg": 0.3,
+                 *         "trip_speed_ft_min": 90,
+                 *         "weighting_solid_ppg": 35
+                 *       },
+                 *       "pipe": {
+                 *         "base_fluid_ppg": 8.33,
+                 *         "bump_psi": 500,
+                 *         "burst_backup": "base fluid",
+                 *         "burst_method": "gas to surface",
+                 *         "choose_from": "catalogue",
+                 *         "collapse_method": "by role",
+                 *         "connections": [
+                 *           "STC",
+                 *           "LTC",
+                 *           "BTC"
+                 *         ],
+                 *         "derate_per_f": 0,
+                 *         "design_kick_bbl": 100,
+                 *         "factors": {
+                 *           "burst": 1.1,
+                 *           "collapse": 1.125,
+                 *           "collapse_cemented": 1,
+                 *           "compression": 1.2,
+                 *           "tension": 1.6,
+                 *           "triaxial": 1.25
+                 *         },
+                 *         "gas_model": "gradient",
+                 *         "gas_psi_ft": 0.1,
+                 *         "gas_sg": 0.65,
+                 *         "gas_share": 0.5,
+                 *         "gas_z": 1,
+                 *         "injection_margin_ppg": 0,
+                 *         "least": "cost",
+                 *         "least_section_ft": 1000,
+                 *         "length_range": 3,
+                 *         "mix_water_ppg": 8.33,
+                 *         "most_sections": 1,
+                 *         "overpull_lbf": 100000,
+                 *         "packer_fluid_ppg": 8.6,
+                 *         "pressure_test": "before landing",
+                 *         "shock_ft_s": 1.5,
+                 *         "surface_intensity_ppg": 0,
+                 *         "test_share": 1,
+                 *         "triaxial_wall": "nominal",
+                 *         "unfilled_ft": 500
+                 *       },
+                 *       "preventers": {
+                 *         "minimum_class_psi": 2000
+                 *       },
+                 *       "running": {
+                 *         "connection_minutes": 3,
+                 *         "contact_in": 2,
+                 *         "differential_share": 0.9,
+                 *         "fill": "every few joints",
+                 *         "fill_joints": 5,
+                 *         "fill_minutes": 3,
+                 *         "friction_cased": 0.25,
+                 *         "friction_open": 0.35,
+                 *         "gel_lb_100ft2": 25,
+                 *         "hanger": "slips",
+                 *         "joint_mean_ft": null,
+                 *         "joint_spread_ft": 1,
+                 *         "make_up_loss_in": 4.5,
+                 *         "moved": "reciprocated",
+                 *         "shoe_off_ft": 3,
+                 *         "spare_share": 0.03,
+                 *         "speed_ft_min": 90,
+                 *         "standoff_percent": 67,
+                 *         "stick_up_ft": 3,
+                 *         "sticking_friction": 0.2,
+                 *         "stroke_ft": 20,
+                 *         "zone_cover_ft": 50
+                 *       },
+                 *       "sizes": {
+                 *         "clearance": "tight",
+                 *         "clearances": [
+                 *           {
+                 *             "common_in": 0.9,
+                 *             "from_od_in": 1,
+                 *             "tight_in": 0.5
+                 *           },
+                 *           {
+                 *             "common_in": 0.8,
+                 *             "from_od_in": 5,
+                 *             "tight_in": 0.6
+                 *           },
+                 *           {
+                 *             "common_in": 1.3,
+                 *             "from_od_in": 8.625,
+                 *             "tight_in": 0.9
+                 *           },
+                 *           {
+                 *             "common_in": 2,
+                 *             "from_od_in": 13.375,
+                 *             "tight_in": 1.4
+                 *           }
+                 *         ],
+                 *         "keep_spare": false,
+                 *         "pairs": [
+                 *           {
+                 *             "hole_in": 6.125,
+                 *             "od_in": 4.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 7.875,
+                 *             "od_in": 5.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 5.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 6.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 7,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.75,
+                 *             "od_in": 7,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 9.875,
+                 *             "od_in": 7.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 11,
+                 *             "od_in": 8.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 12.25,
+                 *             "od_in": 9.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 13.5,
+                 *             "od_in": 10.75,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 14.75,
+                 *             "od_in": 10.75,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 17.5,
+                 *             "od_in": 13.375,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 20,
+                 *             "od_in": 16,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 24,
+                 *             "od_in": 18.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 26,
+                 *             "od_in": 20,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 36,
+                 *             "od_in": 30,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 6.75,
+                 *             "od_in": 5.5,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 9.5,
+                 *             "od_in": 7.625,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 10.625,
+                 *             "od_in": 8.625,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 16,
+                 *             "od_in": 13.375,
+                 *             "use": "less common"
+                 *           }
+                 *         ],
+                 *         "production_od_in": 5.5,
+                 *         "special_drift": true,
+                 *         "tubing_od_in": null
+                 *       },
+                 *       "wellhead": {
+                 *         "stack_weight_lbf": null,
+                 *         "stands_on": "casing and conductor"
+                 *       }
+                 *     }
+                 */
+                policy: components["schemas"]["Policy"];
+                /**
+                 * Stacks
+                 * @default []
+                 */
+                preventers: components["schemas"]["Stack"][];
+                /**
+                 * @default {
+                 *       "assumed": [],
+                 *       "block_lbf": null,
+                 *       "bottom_temperature_f": null,
+                 *       "cellar_depth_ft": 6,
+                 *       "choke_line_psi": null,
+                 *       "co2_percent": null,
+                 *       "elevator_lbf": null,
+                 *       "flowing_wellhead_f": null,
+                 *       "flowline_height_ft": 20,
+                 *       "h2s_ppm": null,
+                 *       "hook_load_limit_lbf": null,
+                 *       "rig_floor_ft": 30,
+                 *       "rotary_room_ft": null,
+                 *       "setting": "land",
+                 *       "spider_lbf": null,
+                 *       "surface_temperature_f": null,
+                 *       "tong_ft_lbf": null,
+                 *       "water_depth_ft": 0
+                 *     }
+                 */
+                site: components["schemas"]["Site"];
+                /**
+                 * Stock list
+                 * @default []
+                 */
+                stock: components["schemas"]["StockRow"][];
+                /**
+                 * Strings
+                 * @default []
+                 */
+                strings: components["schemas"]["String"][];
+                /**
+                 * @default {
+                 *       "stations": [
+                 *         {
+                 *           "azimuth_deg": 0,
+                 *           "inclination_deg": 0,
+                 *           "md_ft": 0
+                 *         },
+                 *         {
+                 *           "azimuth_deg": 0,
+                 *           "inclination_deg": 0,
+                 *           "md_ft": 10000
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                trajectory: components["schemas"]["Trajectory"];
+                /**
+                 * Version
+                 * @constant
+                 */
+                version: 3;
+                /**
+                 * @default {
+                 *       "base_plate_in": 2,
+                 *       "pieces": [],
+                 *       "socket_depth_in": 4.5
+                 *     }
+                 */
+                wellhead: components["schemas"]["Wellhead"];
+            };
+            /**
+             * Theirs
+             * @description number of the revision to merge with
+             */
+            theirs: number;
+        };
+        /**
+         * Merged
+         * @description The document made of both, not yet read; `left` are the clashes for which no side was chosen: theirs stands there.
+         */
+        Merged: {
+            /** Clashes */
+            clashes: components["schemas"]["Clash"][];
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** From Mine */
+            from_mine: number;
+            /** From Theirs */
+            from_theirs: number;
+            /** Left */
+            left: number;
         };
         /** MudPolicy */
         MudPolicy: {
@@ -3420,11 +4854,18 @@ export interface components {
             /** Name */
             name: string;
             /** Quantity */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel") | null;
             /** Unit */
             unit: string;
             /** Value */
             value: number | number[];
+        };
+        /** PasswordBody */
+        PasswordBody: {
+            /** New */
+            new: string;
+            /** Old */
+            old: string;
         };
         /** PasteBody */
         PasteBody: {
@@ -4011,6 +5452,33 @@ export interface components {
             preventers: components["schemas"]["PreventersPolicy"];
             /**
              * @default {
+             *       "connection_minutes": 3,
+             *       "contact_in": 2,
+             *       "differential_share": 0.9,
+             *       "fill": "every few joints",
+             *       "fill_joints": 5,
+             *       "fill_minutes": 3,
+             *       "friction_cased": 0.25,
+             *       "friction_open": 0.35,
+             *       "gel_lb_100ft2": 25,
+             *       "hanger": "slips",
+             *       "joint_mean_ft": null,
+             *       "joint_spread_ft": 1,
+             *       "make_up_loss_in": 4.5,
+             *       "moved": "reciprocated",
+             *       "shoe_off_ft": 3,
+             *       "spare_share": 0.03,
+             *       "speed_ft_min": 90,
+             *       "standoff_percent": 67,
+             *       "stick_up_ft": 3,
+             *       "sticking_friction": 0.2,
+             *       "stroke_ft": 20,
+             *       "zone_cover_ft": 50
+             *     }
+             */
+            running: components["schemas"]["RunningPolicy"];
+            /**
+             * @default {
              *       "clearance": "tight",
              *       "clearances": [
              *         {
@@ -4201,14 +5669,21 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances";
+            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers";
         };
-        /** PreviewBody */
+        /**
+         * PreviewBody
+         * @description A file by its name and its bytes, which the server decodes.
+         */
         PreviewBody: {
+            /**
+             * Data
+             * Format: base64
+             * @description the bytes of the file in base64
+             */
+            data: string;
             /** Name */
             name: string;
-            /** Text */
-            text: string;
         };
         /** Problem */
         Problem: {
@@ -4232,16 +5707,22 @@ export interface components {
         /**
          * ProgramsResult
          * @description Both schools side by side, the freedom of each shoe between them, and what would free a program if none is.
+         *
+         *     `cut` where the search of programs went no further, `reliefs_cut` where not every change that might free one was tried.
          */
         ProgramsResult: {
             /** Bottom Up */
             bottom_up: components["schemas"]["ProposedShoe"][];
+            /** Cut */
+            cut: boolean;
             /** Failure */
             failure: (string | components["schemas"]["Amount"])[];
             /** Freedom */
             freedom: components["schemas"]["FreedomResult"][];
             /** Reliefs */
             reliefs: components["schemas"]["Remedy"][];
+            /** Reliefs Cut */
+            reliefs_cut: boolean;
             /** Sections */
             sections: number;
             /** Top Down */
@@ -4334,7 +5815,7 @@ export interface components {
         };
         /**
          * RevisionItem
-         * @description A revision, and what changed from the one before in words; `unreadable` says why it cannot be compared.
+         * @description A revision, what changed from the one before in words, and who signed it; `unreadable` says why it cannot be compared.
          */
         RevisionItem: {
             /** Author */
@@ -4347,6 +5828,11 @@ export interface components {
             number: number;
             /** Saved At */
             saved_at: string;
+            /**
+             * Signatures
+             * @default []
+             */
+            signatures: string[];
             /**
              * Unreadable
              * @default
@@ -4379,7 +5865,526 @@ export interface components {
             /** Possible */
             possible: boolean;
         };
-        /** SaveBody */
+        /** RunDetail */
+        RunDetail: {
+            fill: components["schemas"]["FillTrack"];
+            hook: components["schemas"]["HookTrack"];
+            /** Joints */
+            joints: components["schemas"]["JointRow"][];
+            /** Left Out Ft */
+            left_out_ft: number;
+            /** Scratched Md Ft */
+            scratched_md_ft: [
+                number,
+                number
+            ][];
+            speed: components["schemas"]["SpeedTrack"] | null;
+            standoff: components["schemas"]["StandoffTrack"];
+            /** Types */
+            types: string[];
+        };
+        /**
+         * Running
+         * @description Decisions on running one string.
+         */
+        Running: {
+            /**
+             * Centralizers
+             * @default []
+             */
+            centralizers: components["schemas"]["CentralizerRun"][];
+            /**
+             * Collar
+             * @description on which the plugs land
+             * @default null
+             */
+            collar: ("none" | "float collar" | "auto-fill float collar" | "differential-fill float collar" | "landing collar") | null;
+            /**
+             * Collar in joint
+             * @description it stands at the bottom of this joint, counted from the shoe
+             * @default null
+             */
+            collar_joint: number | null;
+            /**
+             * Filling
+             * @default null
+             */
+            fill: ("every joint" | "every few joints" | "auto-fill" | "floated in") | null;
+            /**
+             * Joints between fills
+             * @default null
+             */
+            fill_joints: number | null;
+            /**
+             * Gel strength
+             * @description after the run
+             * @default null
+             */
+            gel_lb_100ft2: number | null;
+            /**
+             * Hanger
+             * @description a mandrel lands at its depth, so that the tally says where the shoe stands; slips take the pipe anywhere
+             * @default null
+             */
+            hanger: ("slips" | "mandrel") | null;
+            /**
+             * Tally
+             * @description from the shoe up; empty is made from the length range
+             * @default []
+             */
+            joints: components["schemas"]["TallyJoint"][];
+            /**
+             * Hanger lands at
+             * @description of a mandrel; empty is the ground
+             * @default null
+             */
+            landing_md_ft: number | null;
+            /**
+             * While cementing
+             * @default null
+             */
+            moved: ("held still" | "reciprocated" | "rotated") | null;
+            /**
+             * Scratchers
+             * @description across the permeable zones behind cement
+             * @default false
+             */
+            scratchers: boolean;
+            /**
+             * Shoe
+             * @default null
+             */
+            shoe: ("guide shoe" | "float shoe" | "auto-fill float shoe" | "differential-fill float shoe" | "stab-in float shoe") | null;
+            /**
+             * Make-up torque
+             * @description optimum, of a connection whose torque does not follow from its strength
+             * @default null
+             */
+            torque_ft_lbf: number | null;
+        };
+        /** RunningPolicy */
+        RunningPolicy: {
+            /**
+             * Time of a connection
+             * @default 3
+             */
+            connection_minutes: number;
+            /**
+             * Wall contact
+             * @default 2
+             */
+            contact_in: number;
+            /**
+             * Level with differential-fill equipment
+             * @description height inside over the height outside
+             * @default 0.9
+             */
+            differential_share: number;
+            /**
+             * Filling
+             * @default every few joints
+             * @enum {string}
+             */
+            fill: "every joint" | "every few joints" | "auto-fill" | "floated in";
+            /**
+             * Joints between fills
+             * @default 5
+             */
+            fill_joints: number;
+            /**
+             * Time of a fill
+             * @default 3
+             */
+            fill_minutes: number;
+            /**
+             * Friction factor, cased hole
+             * @default 0.25
+             */
+            friction_cased: number;
+            /**
+             * Friction factor, open hole
+             * @default 0.35
+             */
+            friction_open: number;
+            /**
+             * Gel strength after the run
+             * @description where the string gives none
+             * @default 25
+             */
+            gel_lb_100ft2: number;
+            /**
+             * Hanger on land
+             * @default slips
+             * @enum {string}
+             */
+            hanger: "slips" | "mandrel";
+            /**
+             * Mean joint length
+             * @description of a tally made before one is measured; empty is the middle of its range
+             * @default null
+             */
+            joint_mean_ft: number | null;
+            /**
+             * Spread of joint lengths
+             * @description either side of the mean, in a tally made before one is measured
+             * @default 1
+             */
+            joint_spread_ft: number;
+            /**
+             * Make-up loss
+             * @description of a joint whose connection is not decided, or is no API thread
+             * @default 4.5
+             */
+            make_up_loss_in: number;
+            /**
+             * While cementing
+             * @default reciprocated
+             * @enum {string}
+             */
+            moved: "held still" | "reciprocated" | "rotated";
+            /**
+             * Shoe off its depth up to
+             * @description how far the tally may land it from the planned depth
+             * @default 3
+             */
+            shoe_off_ft: number;
+            /**
+             * Spare joints
+             * @description fraction of the string, one at least
+             * @default 0.03
+             */
+            spare_share: number;
+            /**
+             * Maximum running speed
+             * @default 90
+             */
+            speed_ft_min: number;
+            /**
+             * Minimum standoff
+             * @description behind cement in open hole
+             * @default 67
+             */
+            standoff_percent: number;
+            /**
+             * Minimum stick-up
+             * @description above the rotary, of a string hung in slips
+             * @default 3
+             */
+            stick_up_ft: number;
+            /**
+             * Friction factor, stuck
+             * @default 0.2
+             */
+            sticking_friction: number;
+            /**
+             * Stroke when reciprocated
+             * @default 20
+             */
+            stroke_ft: number;
+            /**
+             * Cover around zones to be bonded
+             * @description for scratchers, above and below
+             * @default 50
+             */
+            zone_cover_ft: number;
+        };
+        /** RunningResult */
+        RunningResult: {
+            /** Strings */
+            strings: components["schemas"]["RunningRow"][];
+        };
+        /**
+         * RunningRow
+         * @description One string's run; None is not known.
+         */
+        RunningRow: {
+            /** Applies */
+            applies: boolean;
+            /**
+             * Break Ppg
+             * @default null
+             */
+            break_ppg: number | null;
+            /**
+             * Break Psi
+             * @default null
+             */
+            break_psi: number | null;
+            /**
+             * Centralizer Md Ft
+             * @default []
+             */
+            centralizer_md_ft: number[];
+            /**
+             * Centralizer Price
+             * @default null
+             */
+            centralizer_price: number | null;
+            /**
+             * Centralizers
+             * @default null
+             */
+            centralizers: number | null;
+            /**
+             * Collapse Factor
+             * @default null
+             */
+            collapse_factor: number | null;
+            /**
+             * Collapse Joint
+             * @default null
+             */
+            collapse_joint: number | null;
+            /**
+             * Collapse Md Ft
+             * @default null
+             */
+            collapse_md_ft: number | null;
+            /**
+             * Collar
+             * @default null
+             */
+            collar: ("none" | "float collar" | "auto-fill float collar" | "differential-fill float collar" | "landing collar") | null;
+            /**
+             * Collar Joint
+             * @default null
+             */
+            collar_joint: number | null;
+            /**
+             * Collar Md Ft
+             * @default null
+             */
+            collar_md_ft: number | null;
+            /**
+             * Crushed Joint
+             * @default null
+             */
+            crushed_joint: number | null;
+            /**
+             * Empty Ft
+             * @default null
+             */
+            empty_ft: number | null;
+            /**
+             * Fill
+             * @default null
+             */
+            fill: ("every joint" | "every few joints" | "auto-fill" | "floated in") | null;
+            /**
+             * Fill Bbl
+             * @default null
+             */
+            fill_bbl: number | null;
+            /**
+             * Fill Joints
+             * @default null
+             */
+            fill_joints: number | null;
+            /**
+             * Fills
+             * @default null
+             */
+            fills: number | null;
+            /**
+             * Float Psi
+             * @default null
+             */
+            float_psi: number | null;
+            /**
+             * Fluids
+             * @default []
+             */
+            fluids: components["schemas"]["FluidRow"][];
+            /**
+             * Hook Down Lbf
+             * @default null
+             */
+            hook_down_lbf: number | null;
+            /**
+             * Hook Up Lbf
+             * @default null
+             */
+            hook_up_lbf: number | null;
+            /**
+             * Hours
+             * @default null
+             */
+            hours: number | null;
+            /**
+             * Hung
+             * @default null
+             */
+            hung: string | null;
+            /**
+             * Intervals
+             * @default []
+             */
+            intervals: components["schemas"]["IntervalRow"][];
+            /**
+             * Joints
+             * @default null
+             */
+            joints: number | null;
+            /**
+             * Least Standoff Md Ft
+             * @default null
+             */
+            least_standoff_md_ft: number | null;
+            /**
+             * Least Standoff Percent
+             * @default null
+             */
+            least_standoff_percent: number | null;
+            /**
+             * Left Out
+             * @default null
+             */
+            left_out: number | null;
+            /**
+             * Lock Up Md Ft
+             * @default null
+             */
+            lock_up_md_ft: number | null;
+            /**
+             * Longest Empty Tvd Ft
+             * @default null
+             */
+            longest_empty_tvd_ft: number | null;
+            /**
+             * Made
+             * @default true
+             */
+            made: boolean;
+            /**
+             * Mean Joint Ft
+             * @default null
+             */
+            mean_joint_ft: number | null;
+            /**
+             * Moved
+             * @default null
+             */
+            moved: ("held still" | "reciprocated" | "rotated") | null;
+            /**
+             * Over Ft
+             * @default null
+             */
+            over_ft: number | null;
+            /**
+             * Overpull Left Lbf
+             * @default null
+             */
+            overpull_left_lbf: number | null;
+            /**
+             * Pulled In
+             * @default null
+             */
+            pulled_in: number | null;
+            /**
+             * Pups
+             * @default null
+             */
+            pups: number | null;
+            /**
+             * Running Force Lbf
+             * @default null
+             */
+            running_force_lbf: number | null;
+            /**
+             * Running Ft Min
+             * @default null
+             */
+            running_ft_min: number | null;
+            /**
+             * Scratchers
+             * @default null
+             */
+            scratchers: number | null;
+            /**
+             * Shoe
+             * @default null
+             */
+            shoe: ("guide shoe" | "float shoe" | "auto-fill float shoe" | "differential-fill float shoe" | "stab-in float shoe") | null;
+            /**
+             * Shoe Md Ft
+             * @default null
+             */
+            shoe_md_ft: number | null;
+            /**
+             * Shoe Off Ft
+             * @default null
+             */
+            shoe_off_ft: number | null;
+            /**
+             * Slowest Limit Md Ft
+             * @default null
+             */
+            slowest_limit_md_ft: number | null;
+            /**
+             * Slowest Shoe Md Ft
+             * @default null
+             */
+            slowest_shoe_md_ft: number | null;
+            /**
+             * Spares
+             * @default null
+             */
+            spares: number | null;
+            /**
+             * Stage Md Ft
+             * @default null
+             */
+            stage_md_ft: number | null;
+            /**
+             * Sticking
+             * @default []
+             */
+            sticking: components["schemas"]["StickingRow"][];
+            /**
+             * Stop Collars
+             * @default null
+             */
+            stop_collars: number | null;
+            /**
+             * Stretch In
+             * @default null
+             */
+            stretch_in: number | null;
+            /**
+             * Surge Ppg
+             * @default null
+             */
+            surge_ppg: number | null;
+            /**
+             * Top Md Ft
+             * @default null
+             */
+            top_md_ft: number | null;
+            /**
+             * Torque
+             * @default []
+             */
+            torque: components["schemas"]["TorqueRow"][];
+            /**
+             * Total Ft
+             * @default null
+             */
+            total_ft: number | null;
+            /**
+             * Track Ft
+             * @default null
+             */
+            track_ft: number | null;
+            /**
+             * Vertical Hook Lbf
+             * @default null
+             */
+            vertical_hook_lbf: number | null;
+        };
+        /**
+         * SaveBody
+         * @description A save names its well beside its design, and the revision that it is based on.
+         */
         SaveBody: {
             /** Based On */
             based_on: number;
@@ -4388,6 +6393,11 @@ export interface components {
              * @description A whole well design.
              */
             document: {
+                /**
+                 * Own centralizers
+                 * @default []
+                 */
+                centralizers: components["schemas"]["CentralizerType"][];
                 /**
                  * Format
                  * @constant
@@ -4545,6 +6555,30 @@ export interface components {
                  *       "preventers": {
                  *         "minimum_class_psi": 2000
                  *       },
+                 *       "running": {
+                 *         "connection_minutes": 3,
+                 *         "contact_in": 2,
+                 *         "differential_share": 0.9,
+                 *         "fill": "every few joints",
+                 *         "fill_joints": 5,
+                 *         "fill_minutes": 3,
+                 *         "friction_cased": 0.25,
+                 *         "friction_open": 0.35,
+                 *         "gel_lb_100ft2": 25,
+                 *         "hanger": "slips",
+                 *         "joint_mean_ft": null,
+                 *         "joint_spread_ft": 1,
+                 *         "make_up_loss_in": 4.5,
+                 *         "moved": "reciprocated",
+                 *         "shoe_off_ft": 3,
+                 *         "spare_share": 0.03,
+                 *         "speed_ft_min": 90,
+                 *         "standoff_percent": 67,
+                 *         "stick_up_ft": 3,
+                 *         "sticking_friction": 0.2,
+                 *         "stroke_ft": 20,
+                 *         "zone_cover_ft": 50
+                 *       },
                  *       "sizes": {
                  *         "clearance": "tight",
                  *         "clearances": [
@@ -4691,17 +6725,22 @@ export interface components {
                 /**
                  * @default {
                  *       "assumed": [],
+                 *       "block_lbf": null,
                  *       "bottom_temperature_f": null,
                  *       "cellar_depth_ft": 6,
                  *       "choke_line_psi": null,
                  *       "co2_percent": null,
+                 *       "elevator_lbf": null,
                  *       "flowing_wellhead_f": null,
                  *       "flowline_height_ft": 20,
                  *       "h2s_ppm": null,
+                 *       "hook_load_limit_lbf": null,
                  *       "rig_floor_ft": 30,
                  *       "rotary_room_ft": null,
                  *       "setting": "land",
+                 *       "spider_lbf": null,
                  *       "surface_temperature_f": null,
+                 *       "tong_ft_lbf": null,
                  *       "water_depth_ft": 0
                  *     }
                  */
@@ -4752,6 +6791,8 @@ export interface components {
              * @default
              */
             note: string;
+            /** Well Id */
+            well_id: number;
         };
         /** Saved */
         Saved: {
@@ -4830,6 +6871,24 @@ export interface components {
             /** Weight Ppf */
             weight_ppf: number;
         };
+        /**
+         * SessionView
+         * @description Whether accounts are in force, and who is signed in.
+         */
+        SessionView: {
+            /** Accounts */
+            accounts: boolean;
+            /**
+             * Name
+             * @default null
+             */
+            name: string | null;
+            /**
+             * Role
+             * @default null
+             */
+            role: ("viewer" | "designer" | "approver") | null;
+        };
         /** ShoeRow */
         ShoeRow: {
             kick: components["schemas"]["KickResult"] | null;
@@ -4847,6 +6906,89 @@ export interface components {
             /** Results */
             results: components["schemas"]["ResultRow"][];
         };
+        /**
+         * SignBody
+         * @description The revision and document that were looked at: another one meanwhile is not signed.
+         */
+        SignBody: {
+            /** Document Hash */
+            document_hash: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "checked" | "approved" | "withdrawn";
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Revision */
+            revision: number;
+        };
+        /** SignInBody */
+        SignInBody: {
+            /** Name */
+            name: string;
+            /** Password */
+            password: string;
+        };
+        /**
+         * SignOff
+         * @description What is signed of the newest revision, what was approved last, and what changed since that.
+         */
+        SignOff: {
+            /** Changes */
+            changes: components["schemas"]["Difference"][];
+            /** Document Hash */
+            document_hash: string;
+            last_approval: components["schemas"]["SignatureItem"] | null;
+            /** May Approve */
+            may_approve: boolean;
+            /** May Check */
+            may_check: boolean;
+            /** May Withdraw */
+            may_withdraw: boolean;
+            /** Revision */
+            revision: number;
+            /** Signatures */
+            signatures: components["schemas"]["SignatureItem"][];
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "approved" | "checked" | "not approved";
+            /** Why Not */
+            why_not: string;
+        };
+        /**
+         * SignatureItem
+         * @description A signature; `same_results` tells whether the design evaluates today as it did when it was signed.
+         */
+        SignatureItem: {
+            /** Document Hash */
+            document_hash: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "checked" | "approved" | "withdrawn";
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Number */
+            number: number;
+            /** Role */
+            role: string;
+            /**
+             * Same Results
+             * @default null
+             */
+            same_results: boolean | null;
+            /** Signed At */
+            signed_at: string;
+        };
         /** Site */
         Site: {
             /**
@@ -4855,6 +6997,12 @@ export interface components {
              * @default []
              */
             assumed: ("rig_floor_ft" | "cellar_depth_ft" | "flowline_height_ft" | "total_depth")[];
+            /**
+             * Block weight
+             * @description travelling block, hook and elevators
+             * @default null
+             */
+            block_lbf: number | null;
             /**
              * Temperature at total depth
              * @default null
@@ -4877,6 +7025,12 @@ export interface components {
              */
             co2_percent: number | null;
             /**
+             * Elevator rating
+             * @description casing elevators
+             * @default null
+             */
+            elevator_lbf: number | null;
+            /**
              * Flowing wellhead temperature
              * @description in production; empty is estimated from the ground's
              * @default null
@@ -4893,6 +7047,12 @@ export interface components {
              * @default null
              */
             h2s_ppm: number | null;
+            /**
+             * Hook load limit
+             * @description the least of derrick, drawworks and lines
+             * @default null
+             */
+            hook_load_limit_lbf: number | null;
             /**
              * Rig floor
              * @description above ground on land, above sea level at sea
@@ -4912,10 +7072,22 @@ export interface components {
              */
             setting: "land" | "platform" | "subsea";
             /**
+             * Spider rating
+             * @description spider or slips at the rotary
+             * @default null
+             */
+            spider_lbf: number | null;
+            /**
              * Surface temperature
              * @default null
              */
             surface_temperature_f: number | null;
+            /**
+             * Tong torque
+             * @description greatest torque of the casing tongs
+             * @default null
+             */
+            tong_ft_lbf: number | null;
             /**
              * Water depth
              * @default 0
@@ -5147,6 +7319,15 @@ export interface components {
             /** Od In */
             od_in: number;
         };
+        /** SpeedTrack */
+        SpeedTrack: {
+            /** Ft Min */
+            ft_min: number[];
+            /** Limit Md Ft */
+            limit_md_ft: number[];
+            /** Shoe Md Ft */
+            shoe_md_ft: number[];
+        };
         /**
          * Stack
          * @description A decided stack on one string, elements top to bottom.
@@ -5186,16 +7367,20 @@ export interface components {
         };
         /**
          * Stale
-         * @description A save on an old revision: the newest one comes along, so that the person can choose.
+         * @description A save on an old revision: it is kept as a draft, and the newest one comes along, so that the person can choose.
          */
         Stale: {
             /** Detail */
             detail: string;
+            /** Draft Id */
+            draft_id: number;
             /**
              * Faults
              * @default []
              */
             faults: components["schemas"]["Fault"][];
+            /** Newest Author */
+            newest_author: string;
             /** Newest Document */
             newest_document: {
                 [key: string]: unknown;
@@ -5211,6 +7396,24 @@ export interface components {
              * @default about:blank
              */
             type: string;
+        };
+        /**
+         * StandoffTrack
+         * @description Each span between two centralizers, from the shoe up: standoff at them and midway, and what is asked there.
+         */
+        StandoffTrack: {
+            /** Asked Percent */
+            asked_percent: number[];
+            /** At Bow Percent */
+            at_bow_percent: (number | null)[];
+            /** High Md Ft */
+            high_md_ft: number[];
+            /** Low Md Ft */
+            low_md_ft: number[];
+            /** Midway Percent */
+            midway_percent: (number | null)[];
+            /** Side Lbf */
+            side_lbf: number[];
         };
         /** Station */
         Station: {
@@ -5245,7 +7448,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "cement" | "wellhead" | "preventers" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "policy";
             /** Title */
             title: string;
         };
@@ -5260,7 +7463,22 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "cement" | "wellhead" | "preventers" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "policy";
+        };
+        /** StickingRow */
+        StickingRow: {
+            /** Base Md Ft */
+            base_md_ft: number;
+            /** Centralized */
+            centralized: boolean;
+            /** Force Lbf */
+            force_lbf: number | null;
+            /** Overbalance Psi */
+            overbalance_psi: number | null;
+            /** Top Md Ft */
+            top_md_ft: number;
+            /** Zone */
+            zone: string;
         };
         /**
          * StockRow
@@ -5405,6 +7623,24 @@ export interface components {
              */
             run: "driven" | "jetted" | "cased" | "liner";
             /**
+             * @default {
+             *       "centralizers": [],
+             *       "collar": null,
+             *       "collar_joint": null,
+             *       "fill": null,
+             *       "fill_joints": null,
+             *       "gel_lb_100ft2": null,
+             *       "hanger": null,
+             *       "joints": [],
+             *       "landing_md_ft": null,
+             *       "moved": null,
+             *       "scratchers": false,
+             *       "shoe": null,
+             *       "torque_ft_lbf": null
+             *     }
+             */
+            running: components["schemas"]["Running"];
+            /**
              * Sections
              * @description a tapered string, top to bottom; empty where one pipe holds for the whole
              * @default []
@@ -5450,6 +7686,11 @@ export interface components {
              * @description A whole well design.
              */
             document: {
+                /**
+                 * Own centralizers
+                 * @default []
+                 */
+                centralizers: components["schemas"]["CentralizerType"][];
                 /**
                  * Format
                  * @constant
@@ -5607,6 +7848,30 @@ export interface components {
                  *       "preventers": {
                  *         "minimum_class_psi": 2000
                  *       },
+                 *       "running": {
+                 *         "connection_minutes": 3,
+                 *         "contact_in": 2,
+                 *         "differential_share": 0.9,
+                 *         "fill": "every few joints",
+                 *         "fill_joints": 5,
+                 *         "fill_minutes": 3,
+                 *         "friction_cased": 0.25,
+                 *         "friction_open": 0.35,
+                 *         "gel_lb_100ft2": 25,
+                 *         "hanger": "slips",
+                 *         "joint_mean_ft": null,
+                 *         "joint_spread_ft": 1,
+                 *         "make_up_loss_in": 4.5,
+                 *         "moved": "reciprocated",
+                 *         "shoe_off_ft": 3,
+                 *         "spare_share": 0.03,
+                 *         "speed_ft_min": 90,
+                 *         "standoff_percent": 67,
+                 *         "stick_up_ft": 3,
+                 *         "sticking_friction": 0.2,
+                 *         "stroke_ft": 20,
+                 *         "zone_cover_ft": 50
+                 *       },
                  *       "sizes": {
                  *         "clearance": "tight",
                  *         "clearances": [
@@ -5753,17 +8018,22 @@ export interface components {
                 /**
                  * @default {
                  *       "assumed": [],
+                 *       "block_lbf": null,
                  *       "bottom_temperature_f": null,
                  *       "cellar_depth_ft": 6,
                  *       "choke_line_psi": null,
                  *       "co2_percent": null,
+                 *       "elevator_lbf": null,
                  *       "flowing_wellhead_f": null,
                  *       "flowline_height_ft": 20,
                  *       "h2s_ppm": null,
+                 *       "hook_load_limit_lbf": null,
                  *       "rig_floor_ft": 30,
                  *       "rotary_room_ft": null,
                  *       "setting": "land",
+                 *       "spider_lbf": null,
                  *       "surface_temperature_f": null,
+                 *       "tong_ft_lbf": null,
                  *       "water_depth_ft": 0
                  *     }
                  */
@@ -5824,6 +8094,11 @@ export interface components {
             bit_in: number | null;
             /** Cement Top Md Ft */
             cement_top_md_ft: number | null;
+            /**
+             * Collar Md Ft
+             * @default null
+             */
+            collar_md_ft: number | null;
             /** Id */
             id: string;
             /** Id In */
@@ -5918,11 +8193,15 @@ export interface components {
         };
         /** TakeBody */
         TakeBody: {
+            /**
+             * Data
+             * Format: base64
+             * @description the bytes of the file in base64
+             */
+            data: string;
             mapping: components["schemas"]["Mapping"];
             /** Name */
             name: string;
-            /** Text */
-            text: string;
             trajectory: components["schemas"]["Trajectory"];
             /**
              * @default {
@@ -5945,10 +8224,44 @@ export interface components {
             }[];
         };
         /**
+         * TallyJoint
+         * @description One joint as measured on the rack, in the order in which it goes in: the first carries the shoe.
+         */
+        TallyJoint: {
+            /**
+             * Kind
+             * @default joint
+             * @enum {string}
+             */
+            kind: "joint" | "pup joint" | "marker joint" | "crossover";
+            /**
+             * Leave out
+             * @description stays on the rack
+             * @default false
+             */
+            left_out: boolean;
+            /**
+             * Measured length
+             * @description over all, with the coupling
+             */
+            length_ft: number;
+            /**
+             * Section
+             * @description of a tapered string, counted from the top; empty goes by depth
+             * @default null
+             */
+            section: number | null;
+        };
+        /**
          * TargetColumn
          * @description One column: `key` is the key in a row, or `list:entry` for a flag that stands in a list.
          */
         TargetColumn: {
+            /**
+             * High
+             * @default null
+             */
+            high: number | null;
             /** Key */
             key: string;
             /**
@@ -5956,6 +8269,11 @@ export interface components {
              * @enum {string}
              */
             kind: "number" | "text" | "choice" | "flag";
+            /**
+             * Low
+             * @default null
+             */
+            low: number | null;
             /**
              * Names
              * @default []
@@ -5970,7 +8288,7 @@ export interface components {
              * Quantity
              * @default null
              */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel") | null;
             /**
              * Required
              * @default false
@@ -5978,6 +8296,11 @@ export interface components {
             required: boolean;
             /** Title */
             title: string;
+            /**
+             * Whole
+             * @default false
+             */
+            whole: boolean;
         };
         /** TemperaturePoint */
         TemperaturePoint: {
@@ -5985,6 +8308,25 @@ export interface components {
             temperature_f: number;
             /** TVD */
             tvd_ft: number;
+        };
+        /**
+         * TorqueRow
+         * @description Make-up of one section's connection.
+         */
+        TorqueRow: {
+            /** Best Ft Lbf */
+            best_ft_lbf: number | null;
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "torque" | "mark" | "weld" | "unknown";
+            /** Connection */
+            connection: string;
+            /** Least Ft Lbf */
+            least_ft_lbf: number | null;
+            /** Most Ft Lbf */
+            most_ft_lbf: number | null;
         };
         /** TrackPoint */
         TrackPoint: {
@@ -6223,6 +8565,11 @@ export interface components {
              */
             document: {
                 /**
+                 * Own centralizers
+                 * @default []
+                 */
+                centralizers: components["schemas"]["CentralizerType"][];
+                /**
                  * Format
                  * @constant
                  */
@@ -6379,6 +8726,30 @@ export interface components {
                  *       "preventers": {
                  *         "minimum_class_psi": 2000
                  *       },
+                 *       "running": {
+                 *         "connection_minutes": 3,
+                 *         "contact_in": 2,
+                 *         "differential_share": 0.9,
+                 *         "fill": "every few joints",
+                 *         "fill_joints": 5,
+                 *         "fill_minutes": 3,
+                 *         "friction_cased": 0.25,
+                 *         "friction_open": 0.35,
+                 *         "gel_lb_100ft2": 25,
+                 *         "hanger": "slips",
+                 *         "joint_mean_ft": null,
+                 *         "joint_spread_ft": 1,
+                 *         "make_up_loss_in": 4.5,
+                 *         "moved": "reciprocated",
+                 *         "shoe_off_ft": 3,
+                 *         "spare_share": 0.03,
+                 *         "speed_ft_min": 90,
+                 *         "standoff_percent": 67,
+                 *         "stick_up_ft": 3,
+                 *         "sticking_friction": 0.2,
+                 *         "stroke_ft": 20,
+                 *         "zone_cover_ft": 50
+                 *       },
                  *       "sizes": {
                  *         "clearance": "tight",
                  *         "clearances": [
@@ -6525,17 +8896,22 @@ export interface components {
                 /**
                  * @default {
                  *       "assumed": [],
+                 *       "block_lbf": null,
                  *       "bottom_temperature_f": null,
                  *       "cellar_depth_ft": 6,
                  *       "choke_line_psi": null,
                  *       "co2_percent": null,
+                 *       "elevator_lbf": null,
                  *       "flowing_wellhead_f": null,
                  *       "flowline_height_ft": 20,
                  *       "h2s_ppm": null,
+                 *       "hook_load_limit_lbf": null,
                  *       "rig_floor_ft": 30,
                  *       "rotary_room_ft": null,
                  *       "setting": "land",
+                 *       "spider_lbf": null,
                  *       "surface_temperature_f": null,
+                 *       "tong_ft_lbf": null,
                  *       "water_depth_ft": 0
                  *     }
                  */
@@ -6654,6 +9030,12 @@ export interface components {
              */
             shoe_allowed: boolean;
             /**
+             * Wanted standoff
+             * @description behind casing; empty follows policy
+             * @default null
+             */
+            standoff_percent: number | null;
+            /**
              * Top
              * @description TVD
              */
@@ -6716,6 +9098,410 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    bin_list_bin_bin_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BinList"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bin_empty_bin_bin_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bin_delete_for_good_bin__string_kind___int_row_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "well" | "design";
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bin_put_back_bin__string_kind___int_row_id__back_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "well" | "design";
+                row_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     reference_get_catalogue_catalogue_get: {
         parameters: {
             query?: never;
@@ -6734,13 +9520,85 @@ export interface operations {
                     "application/json": components["schemas"]["CatalogueView"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6765,13 +9623,85 @@ export interface operations {
                     "application/json": components["schemas"]["PipeTable"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6798,13 +9728,85 @@ export interface operations {
                     "application/json": components["schemas"]["ChainsResult"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6827,18 +9829,90 @@ export interface operations {
                     "application/json": components["schemas"]["DesignList"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    designs_delete_design_designs__int_design_id__delete: {
+    bin_delete_design_designs__int_design_id__delete: {
         parameters: {
             query?: never;
             header?: never;
@@ -6856,13 +9930,67 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -6871,7 +9999,25 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6897,13 +10043,85 @@ export interface operations {
                     "application/json": components["schemas"]["Comparison"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6932,13 +10150,67 @@ export interface operations {
                     "application/json": components["schemas"]["Saved"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -6947,7 +10219,451 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    revisions_list_drafts_drafts_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftList"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    revisions_get_draft_drafts__int_draft_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+                draft_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftView"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    revisions_renew_draft_drafts__int_draft_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+                draft_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DraftBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptDraft"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Gone */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    revisions_drop_draft_drafts__int_draft_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+                draft_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6972,13 +10688,192 @@ export interface operations {
                     "application/json": components["schemas"]["Design"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    revisions_merge_documents_merges_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergeBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Merged"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7005,13 +10900,67 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Conflict */
             409: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -7020,12 +10969,30 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    designs_list_revisions_designs__int_design_id__revisions_get: {
+    revisions_list_revisions_revisions_get: {
         parameters: {
             query?: {
                 before?: number;
@@ -7047,18 +11014,90 @@ export interface operations {
                     "application/json": components["schemas"]["RevisionList"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    designs_get_revision_designs__int_design_id__revisions__int_number__get: {
+    revisions_get_revision_revisions__int_number__get: {
         parameters: {
             query?: never;
             header?: never;
@@ -7079,18 +11118,90 @@ export interface operations {
                     "application/json": components["schemas"]["Design"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    wells_program_sheet_designs__int_design_id__sheet_get: {
+    program_sheet_program_sheet_designs__int_design_id__sheet_get: {
         parameters: {
             query?: {
                 units?: "field" | "metric";
@@ -7105,13 +11216,67 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -7120,7 +11285,444 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sign_off_tell_sign_off_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignOff"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sign_off_sign_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignOff"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    program_sheet_floor_list_designs__int_design_id__strings__int_string__floor_pdf_get: {
+        parameters: {
+            query?: {
+                units?: "field" | "metric";
+                /** @description quantities in other units: emw:SG,depth:m */
+                mixed?: string;
+            };
+            header?: never;
+            path: {
+                design_id: number;
+                /** @description index of the string, conductor first */
+                string: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    program_sheet_rack_list_designs__int_design_id__strings__int_string__tally_csv_get: {
+        parameters: {
+            query?: {
+                units?: "field" | "metric";
+                /** @description quantities in other units: emw:SG,depth:m */
+                mixed?: string;
+            };
+            header?: never;
+            path: {
+                design_id: number;
+                /** @description index of the string, conductor first */
+                string: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7135,19 +11737,73 @@ export interface operations {
             header?: never;
             path: {
                 design_id: number;
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers";
             };
             cookie?: never;
         };
         requestBody?: never;
         responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problem"];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -7156,7 +11812,25 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7183,13 +11857,85 @@ export interface operations {
                     "application/json": components["schemas"]["Differences"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7216,13 +11962,85 @@ export interface operations {
                     "application/json": components["schemas"]["GroundDrawing"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7249,13 +12067,85 @@ export interface operations {
                     "application/json": components["schemas"]["KickDrawings"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7282,13 +12172,85 @@ export interface operations {
                     "application/json": components["schemas"]["Estimated"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7315,13 +12277,85 @@ export interface operations {
                     "application/json": components["schemas"]["Evaluation"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7344,13 +12378,85 @@ export interface operations {
                     "application/json": components["schemas"]["FormulaList"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7379,13 +12485,85 @@ export interface operations {
                     "application/json": components["schemas"]["Trial"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7412,13 +12590,85 @@ export interface operations {
                     "application/json": components["schemas"]["LoadsResult"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7445,13 +12695,85 @@ export interface operations {
                     "application/json": components["schemas"]["Stations"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7478,13 +12800,85 @@ export interface operations {
                     "application/json": components["schemas"]["PipeOffers"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7511,13 +12905,85 @@ export interface operations {
                     "application/json": components["schemas"]["ProgramsResult"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7540,13 +13006,85 @@ export interface operations {
                     "application/json": components["schemas"]["Reference"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7573,13 +13111,190 @@ export interface operations {
                     "application/json": components["schemas"]["RemediesTried"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    strings_create_run_runs_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StringBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunDetail"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7593,13 +13308,511 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    session_tell_session_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionView"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    session_sign_in_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignInBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionView"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    session_sign_out_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    session_change_password_password_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordBody"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7626,13 +13839,85 @@ export interface operations {
                     "application/json": components["schemas"]["Summaries"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7642,7 +13927,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers";
             };
             cookie?: never;
         };
@@ -7661,13 +13946,85 @@ export interface operations {
                     "application/json": components["schemas"]["Taken"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7677,7 +14034,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers";
             };
             cookie?: never;
         };
@@ -7696,13 +14053,85 @@ export interface operations {
                     "application/json": components["schemas"]["Pasted"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7712,7 +14141,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers";
             };
             cookie?: never;
         };
@@ -7731,13 +14160,85 @@ export interface operations {
                     "application/json": components["schemas"]["Preview"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7760,13 +14261,85 @@ export interface operations {
                     "application/json": components["schemas"]["UnitTable"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7793,13 +14366,85 @@ export interface operations {
                     "application/json": components["schemas"]["Saved"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7822,13 +14467,85 @@ export interface operations {
                     "application/json": components["schemas"]["DesignList"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7851,13 +14568,85 @@ export interface operations {
                     "application/json": components["schemas"]["Saved"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7869,7 +14658,11 @@ export interface operations {
             path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
         responses: {
             /** @description Created */
             201: {
@@ -7880,18 +14673,90 @@ export interface operations {
                     "application/json": components["schemas"]["Saved"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
     };
-    wells_delete_well_wells__int_well_id__delete: {
+    bin_delete_well_wells__int_well_id__delete: {
         parameters: {
             query?: never;
             header?: never;
@@ -7909,13 +14774,85 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7940,13 +14877,85 @@ export interface operations {
                     "application/json": components["schemas"]["Saved"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7973,13 +14982,85 @@ export interface operations {
                     "application/json": components["schemas"]["Working"];
                 };
             };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ValidationErrorModel"][];
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };

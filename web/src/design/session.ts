@@ -2,11 +2,12 @@
 // No React here; the workbench subscribes. A drag is one undo step and one revision.
 import { replaceEqualDeep } from "@tanstack/react-query";
 import * as api from "./api";
+import { RETRY_AFTER_MS, SAVE_AFTER_MS, Saver } from "./saver";
 import { handIsDragging, inTurn } from "./turns";
 import { change } from "./pointer";
-import type { Change, Design, Evaluation, Fault, Stale } from "./types";
+import type { Change, Design, Evaluation, Fault } from "./types";
 
-export type SaveState = "saved" | "unsaved" | "saving" | "faulty" | "offline" | "conflict";
+export type SaveState = "saved" | "unsaved" | "saving" | "faulty" | "offline" | "full" | "viewer" | "out" | "conflict" | "gone";
 
 export interface Snapshot {
   document: Design;
@@ -22,11 +23,16 @@ export interface Snapshot {
   newest: Newest | null;
   /** Milliseconds from the last edit to its evaluation. */
   roundTripMs: number | null;
+  /** True while edits are kept neither by the server nor by this browser. */
+  unkept: boolean;
 }
 
 export interface Newest {
   newest_revision: number;
   newest_document: Design;
+  newest_author: string;
+  /** The draft in which the server keeps what is edited here; null until it does. */
+  draft_id: number | null;
 }
 
 /** What of the basis is typed is assumed no more. */
@@ -37,66 +43,56 @@ function given(document: Design, changes: readonly Change[]): Design {
   return left.length === document.site.assumed.length ? document : { ...document, site: { ...document.site, assumed: left } };
 }
 
-const SAVE_AFTER_MS = 700;
-const LOOK_EVERY_MS = 20_000;
-const RETRY_AFTER_MS = 3000;
+/** Answers that say nothing of the document: signed out, too much at once, the server busy. */
+const NOT_NOW = [401, 429, 503];
 
 export class Session {
   private past: Design[] = [];
   private future: Design[] = [];
-  private saved: Design;
+  private readonly saver: Saver;
   private dragStart: Design | null = null;
   private listeners = new Set<() => void>();
   private evaluating = false;
-  private looking: ReturnType<typeof setInterval> | undefined;
-  private saveTimer: ReturnType<typeof setTimeout> | undefined;
   private editedAt = performance.now();
   private closed = false;
   private state: Snapshot;
 
   constructor(
     readonly id: number,
+    readonly wellId: number,
     document: Design,
     revision: number,
+    author: string,
   ) {
-    this.saved = document;
-    const draft = this.readDraft(revision);
-    // a draft of an older revision is neither dropped nor saved over what came since: both are shown
+    this.saver = new Saver(this, document);
+    const draft = this.saver.drafts.read();
+    // a draft of another revision is neither dropped nor saved over what came since: both are shown
     const stale = draft !== null && draft.revision !== revision;
     this.state = {
       document: draft?.document ?? document,
       evaluation: null,
       behind: true,
       faults: [],
-      revision,
+      revision: draft?.revision ?? revision,
       save: stale ? "conflict" : draft ? "unsaved" : "saved",
       canUndo: false,
       canRedo: false,
-      newest: stale ? { newest_revision: revision, newest_document: document } : null,
+      newest: stale ? { newest_revision: revision, newest_document: document, newest_author: author, draft_id: null } : null,
       roundTripMs: null,
+      unkept: false,
     };
     if (draft) this.past = [document];
     this.state.canUndo = draft !== null;
   }
 
-  /** Whether a newer revision was saved elsewhere: told before one edits, and as a conflict where there are edits. */
-  private readonly look = async (): Promise<void> => {
-    if (this.closed || document.visibilityState !== "visible" || this.state.newest !== null || this.state.save === "saving") return;
-    const held = await api.getDesign(this.id).catch(() => null);
-    if (held === null || this.closed || held.item.revision <= this.state.revision || this.state.newest !== null) return;
-    const newest = { newest_revision: held.item.revision, newest_document: held.document };
-    this.set({ newest, save: this.state.document === this.saved ? "saved" : "conflict" });
-  };
-
   /** Begin to evaluate and, where a draft was found, to save. */
   open(): void {
     this.closed = false;
-    this.looking = setInterval(() => void this.look(), LOOK_EVERY_MS);
-    window.addEventListener("focus", this.look);
     // a draft may not be fit to evaluate: the saved document gives the picture in which it is mended
-    if (this.state.document !== this.saved) void this.evaluateOne(this.saved).then(() => this.evaluate());
+    const { saved } = this.saver;
+    if (this.state.document !== saved) void this.evaluateOne(saved).then(() => this.evaluate());
     else void this.evaluate();
-    if (this.state.document !== this.saved) this.scheduleSave(SAVE_AFTER_MS);
+    this.saver.open();
   }
 
   subscribe = (listener: () => void): (() => void) => {
@@ -108,12 +104,11 @@ export class Session {
 
   close(): void {
     this.closed = true;
-    clearInterval(this.looking);
-    window.removeEventListener("focus", this.look);
     handIsDragging(false);
-    clearTimeout(this.saveTimer);
-    if (this.state.document !== this.saved && this.state.save !== "conflict") void this.saveNow();
+    this.saver.close();
   }
+
+  dragging = (): boolean => this.dragStart !== null;
 
   /** Apply changes as one undo step, or as part of the drag under way. */
   edit(changes: readonly Change[]): void {
@@ -143,8 +138,8 @@ export class Session {
     this.past.push(start);
     this.future = [];
     this.set({ canUndo: true, canRedo: false });
-    this.writeDraft();
-    this.scheduleSave(SAVE_AFTER_MS);
+    this.saver.writeDraft();
+    this.saver.schedule(SAVE_AFTER_MS);
   }
 
   undo(): void {
@@ -164,43 +159,76 @@ export class Session {
   /** After a conflict: save this document over the newest revision, which stays in the history. */
   keepMine(): void {
     if (this.state.newest === null) return;
+    this.saver.settles = { note: "", draftId: this.state.newest.draft_id };
+    this.saver.saved = this.state.newest.newest_document;
     this.set({ revision: this.state.newest.newest_revision, newest: null, save: "unsaved" });
-    this.scheduleSave(0);
+    this.saver.schedule(0);
   }
 
-  /** After a conflict: show the newest revision; this document stays one undo away. */
+  /** After a conflict: show the newest revision; this document stays one undo away, and a draft on the server. */
   takeTheirs(): void {
-    const newest = this.state.newest;
+    this.takeOn(this.state.newest?.newest_document);
+  }
+
+  /** After a conflict: both in one, as the next revision; this document stays one undo away. */
+  takeMerged(merged: Design): void {
+    const { newest, revision } = this.state;
     if (newest === null) return;
+    this.saver.settles = { note: `merged with changes made on revision ${revision}`, draftId: newest.draft_id };
+    this.takeOn(merged);
+  }
+
+  private takeOn(document: Design | undefined): void {
+    const newest = this.state.newest;
+    if (newest === null || document === undefined) return;
     this.past.push(this.state.document);
     this.future = [];
-    this.saved = newest.newest_document;
+    this.saver.saved = newest.newest_document;
     this.set({ revision: newest.newest_revision, newest: null, save: "saved" });
-    this.show(this.saved);
+    this.show(document);
+  }
+
+  /** A draft kept on the server taken up again: in conflict with the newest revision, as when it was kept. */
+  takeUp(draft: { id: number; based_on: number }, document: Design, author: string): void {
+    if (this.state.newest !== null || this.state.document !== this.saver.saved) return;
+    const { revision: newest_revision, document: newest_document } = this.state;
+    this.past.push(this.state.document);
+    this.future = [];
+    this.set({
+      revision: draft.based_on,
+      newest: { newest_revision, newest_document, newest_author: author, draft_id: draft.id },
+    });
+    this.show(document);
+  }
+
+  /** After the design was deleted: this document as a new well of its own; returns its design. */
+  async saveAsNew(): Promise<number> {
+    const made = await api.createWell(this.state.document);
+    this.saver.leave();
+    return made.design_id;
   }
 
   private show(document: Design): void {
     this.editedAt = performance.now();
-    const save = document === this.saved ? "saved" : "unsaved";
     this.set({
       document,
       behind: true,
-      save: this.state.newest !== null && document !== this.saved ? "conflict" : save,
+      save: this.saver.stateOf(document),
       canUndo: this.past.length > 0,
       canRedo: this.future.length > 0,
     });
     void this.evaluate();
     if (this.dragStart !== null) return;
-    this.writeDraft();
-    this.scheduleSave(SAVE_AFTER_MS);
+    this.saver.writeDraft();
+    this.saver.schedule(SAVE_AFTER_MS);
   }
 
-  private set(part: Partial<Snapshot>): void {
+  readonly set = (part: Partial<Snapshot>): void => {
     this.state = { ...this.state, ...part };
     this.listeners.forEach((listener) => {
       listener();
     });
-  }
+  };
 
   /** Evaluate the newest document; edits that come meanwhile are evaluated next, those between are skipped. */
   private async evaluate(): Promise<void> {
@@ -223,76 +251,16 @@ export class Session {
       const roundTripMs = current ? performance.now() - this.editedAt : this.state.roundTripMs;
       this.set({ evaluation, faults: [], behind: !current, roundTripMs });
     } catch (error) {
-      if (error instanceof api.ProblemError) {
+      if (error instanceof api.ProblemError && !NOT_NOW.includes(error.problem.status)) {
         const faults = error.problem.faults.length
           ? error.problem.faults
           : [{ path: "", value: error.problem.detail, expected: "a document that can be evaluated" }];
         this.set({ faults, behind: true });
       } else {
-        this.set({ save: "offline" });
+        if (!(error instanceof api.ProblemError)) this.set({ save: "offline" });
         await new Promise((resolve) => setTimeout(resolve, RETRY_AFTER_MS));
         if (!this.closed) await this.evaluateOne(this.state.document);
       }
-    }
-  }
-
-  private scheduleSave(afterMs: number): void {
-    clearTimeout(this.saveTimer);
-    this.saveTimer = setTimeout(() => void this.saveNow(), afterMs);
-  }
-
-  private async saveNow(): Promise<void> {
-    const document = this.state.document;
-    if (document === this.saved || this.state.newest !== null || this.dragStart !== null) return;
-    if (this.state.save === "saving") {
-      this.scheduleSave(SAVE_AFTER_MS);
-      return;
-    }
-    this.set({ save: "saving" });
-    try {
-      const answer = await api.saveDesign(this.id, this.state.revision, document);
-      this.saved = document;
-      const same = this.state.document === document;
-      this.set({ revision: answer.revision, save: same ? "saved" : "unsaved" });
-      this.writeDraft();
-      if (!same) this.scheduleSave(SAVE_AFTER_MS);
-    } catch (error) {
-      this.onSaveError(error);
-    }
-  }
-
-  private onSaveError(error: unknown): void {
-    if (error instanceof api.ProblemError && error.problem.status === 409) {
-      const stale = error.problem as Stale;
-      this.set({ save: "conflict", newest: { ...stale, newest_document: stale.newest_document as unknown as Design } });
-    } else if (error instanceof api.ProblemError && error.problem.status === 422) {
-      this.set({ save: "faulty" });
-    } else {
-      this.set({ save: "offline" });
-      this.scheduleSave(RETRY_AFTER_MS);
-    }
-  }
-
-  private draftKey(): string {
-    return `knollstack.draft.${this.id}`;
-  }
-
-  /** Unsaved edits outlive a reload: kept beside the revision that they are based on. */
-  private writeDraft(): void {
-    if (this.state.document === this.saved) localStorage.removeItem(this.draftKey());
-    else {
-      const draft = { revision: this.state.revision, document: this.state.document };
-      localStorage.setItem(this.draftKey(), JSON.stringify(draft));
-    }
-  }
-
-  private readDraft(revision: number): { revision: number; document: Design } | null {
-    try {
-      const text = localStorage.getItem(this.draftKey());
-      const draft = text === null ? null : (JSON.parse(text) as { revision: number; document: Design });
-      return draft !== null && draft.revision <= revision ? draft : null;
-    } catch {
-      return null;
     }
   }
 }

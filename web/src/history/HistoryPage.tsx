@@ -42,7 +42,7 @@ export function HistoryPage() {
               <tr className="text-left text-[12px] text-mute">
                 <th className="w-12 border-b border-rule text-right font-normal">No.</th>
                 <th className="w-52 border-b stacked:w-28 border-rule px-3 font-normal">Saved</th>
-                <th className="w-16 border-b border-rule font-normal">By</th>
+                <th className="w-32 border-b border-rule font-normal">By</th>
                 <th className="border-b border-rule font-normal">What changed</th>
                 <th className="w-20 border-b border-rule">
                   <span className="sr-only">show</span>
@@ -61,7 +61,7 @@ export function HistoryPage() {
             </Button>
           )}
         </div>
-        {number !== null && <Shown id={id} number={number} newest={revisions[0]!.number} />}
+        {number !== null && view && <Shown id={id} wellId={view.item.well_id} number={number} newest={revisions[0]!.number} />}
       </main>
     </div>
   );
@@ -77,8 +77,15 @@ function RevisionRow({ revision, shown, show }: { revision: RevisionItem; shown:
       <td className="px-3 py-1 text-mute">
         {new Date(revision.saved_at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "medium" })}
       </td>
-      <td className="py-1 text-mute">{revision.author}</td>
+      <td className="max-w-32 truncate py-1 pr-3 text-mute" title={revision.author}>
+        {revision.author}
+      </td>
       <td className="py-1">
+        {revision.signatures.map((words) => (
+          <span key={words} className="block font-semibold text-petrol">
+            {words}
+          </span>
+        ))}
         {revision.note && <span className="block text-mute">{revision.note}</span>}
         {changes.map((change) => (
           <ChangeLine key={change.place + change.subject} change={change} />
@@ -125,7 +132,7 @@ export function ChangeLine({ change }: { change: Difference }) {
 }
 
 /** One revision as it was, and the way to bring it back. */
-function Shown({ id, number, newest }: { id: number; number: number; newest: number }) {
+function Shown({ id, wellId, number, newest }: { id: number; wellId: number; number: number; newest: number }) {
   const navigate = useNavigate();
   const client = useQueryClient();
   const [refusal, setRefusal] = useState("");
@@ -142,7 +149,7 @@ function Shown({ id, number, newest }: { id: number; number: number; newest: num
   });
   const restore = async () => {
     try {
-      await api.saveDesign(id, newest, document!, `revision ${number} brought back`);
+      await api.saveDesign({ id, wellId }, newest, document!, `revision ${number} brought back`);
       await client.invalidateQueries({ queryKey: ["designs"] });
       void navigate(`/designs/${id}/depths`);
     } catch (error) {

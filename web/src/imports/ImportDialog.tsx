@@ -1,7 +1,7 @@
 // A table from a CSV or LAS file: choose the file, see what stands in it, say which column is which and in what unit,
 // and only then change the document, as one step that can be undone.
 import { useQuery } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import * as api from "../design/api";
 import { useBench, useSnapshot } from "../design/context";
 import type { Fault, Mapping, Preview, Target } from "../design/types";
@@ -10,7 +10,7 @@ import { Button } from "../ui/Button";
 import { Modal } from "../ui/Modal";
 import { useUnits } from "../ui/units";
 import { MappingForm } from "./MappingForm";
-import { textOf } from "./textOf";
+import { bytesOf } from "./bytesOf";
 
 interface ImportDialogProps {
   target: Target;
@@ -23,7 +23,8 @@ interface ImportDialogProps {
 
 interface Source {
   name: string;
-  text: string;
+  /** Bytes in base64. */
+  data: string;
 }
 
 export function ImportDialog({ target, title, path, pasted, close }: ImportDialogProps) {
@@ -31,12 +32,18 @@ export function ImportDialog({ target, title, path, pasted, close }: ImportDialo
   const document = useSnapshot("document");
   const units = useUnits();
   const file = useRef<HTMLInputElement>(null);
-  const [source, setSource] = useState<Source | null>(pasted === null ? null : { name: "the pasted block", text: pasted });
+  const [source, setSource] = useState<Source | null>(null);
+  useEffect(() => {
+    if (pasted === null) return;
+    void bytesOf(new Blob([pasted])).then((data) => {
+      setSource({ name: "the pasted block", data });
+    });
+  }, [pasted]);
   const [edited, setEdited] = useState<{ of: Preview; mapping: Mapping } | null>(null);
   const [unopened, setUnopened] = useState<Refusal | null>(null);
   const { data: preview, error: unread } = useQuery({
     queryKey: ["preview", target, source],
-    queryFn: () => api.previewTable(target, source!.name, source!.text),
+    queryFn: () => api.previewTable(target, source!),
     enabled: source !== null,
     retry: false,
     staleTime: Infinity,
@@ -47,7 +54,7 @@ export function ImportDialog({ target, title, path, pasted, close }: ImportDialo
   const open = async (chosen: File) => {
     setUnopened(null);
     try {
-      setSource({ name: chosen.name, text: await textOf(chosen) });
+      setSource({ name: chosen.name, data: await bytesOf(chosen) });
     } catch (error) {
       setUnopened(refusalOf(error));
     }

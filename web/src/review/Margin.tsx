@@ -135,6 +135,7 @@ function FindingCard({ finding }: { finding: Finding }) {
       <div className="mt-1 flex flex-wrap gap-1.5">
         {finding.working && (
           <Button
+            className="no-print"
             onClick={() => {
               ask(finding.working!, units.words(finding.subject));
             }}

@@ -11,6 +11,7 @@ import { useUnits } from "../ui/units";
 import { AXIS_PX, SECTION_PX, pathPlan, shapes } from "./geometry";
 import { BreakGrip, ShoeGrip, TopGrip } from "./Grips";
 import { GroundBelow, NamesAbove, StringsDrawing } from "./SectionDrawing";
+import { RunGear } from "./RunGear";
 import { sectionTable } from "./table";
 import { TopGear } from "./TopGear";
 
@@ -62,6 +63,7 @@ function Strings({ scale, prefix }: { scale: DepthScale; prefix: string }) {
   const strings = useDrawnStrings();
   const basis = useEvaluated((e) => e.basis)!;
   const pipe = useEvaluated((e) => e.pipe.strings)!;
+  const running = useEvaluated((e) => e.running.strings)!;
   const { selected, select } = useBench();
   const placed = shapes(strings, scale);
   const plan = scale.axis.kind === "md" ? null : pathPlan(basis, scale);
@@ -69,6 +71,7 @@ function Strings({ scale, prefix }: { scale: DepthScale; prefix: string }) {
   return (
     <g className="pointer-events-auto">
       <StringsDrawing evaluation={{ strings, basis }} scale={scale} prefix={prefix} selected={selected} onString={select} />
+      <RunGear strings={strings} rows={running} placed={placed} scale={scale} plan={plan} />
       {scale.topFt === 0 && <TopGear y={HEADER_PX} centre={plan ? plan.x(0) : (placed[0]?.centre ?? 0)} />}
       {placed.map((shape) => {
         const string = strings[shape.index]!;

@@ -10,6 +10,7 @@ import { MudBench } from "./mud/MudBench";
 import { PipeBench } from "./pipe/PipeBench";
 import { PolicyBench } from "./policy/PolicyBench";
 import { PreventersBench } from "./preventers/PreventersBench";
+import { RunningBench } from "./running/RunningBench";
 import { SizesBench } from "./sizes/SizesBench";
 import { WellheadBench } from "./wellhead/WellheadBench";
 
@@ -27,6 +28,7 @@ export const BENCHES: Record<Step, ComponentType<BenchProps>> = {
   sizes: SizesBench,
   mud: MudBench,
   pipe: PipeBench,
+  running: RunningBench,
   cement: CementBench,
   wellhead: WellheadBench,
   preventers: PreventersBench,

@@ -15,6 +15,7 @@ export const TABS = {
     temperature: "Temperature",
   },
   depths: { cards: "One by one", table: "As a table", schools: "Methods" },
+  running: { tally: "Tally", float: "Float and fill", moving: "Hook load", centralizers: "Centralizers", floor: "Rig floor" },
   pipe: { strings: "Strings", catalogue: "Catalogue", own: "Own pipes", stock: "Stock" },
 } as const;
 
@@ -28,7 +29,17 @@ export function tabOf(step: Step, place: string): string | null {
   if (place === "") return null;
   if (step === "ground") return groundTab(place);
   if (step === "pipe") return place.startsWith("/pipes") ? "own" : place.startsWith("/stock") ? "stock" : "strings";
+  if (step === "running") return runningTab(place);
   return step === "depths" ? "cards" : null;
+}
+
+function runningTab(place: string): string {
+  if (place.startsWith("/centralizers")) return "centralizers";
+  if (place.startsWith("/site")) return "moving";
+  const key = place.split("/")[4] ?? "";
+  if (["shoe", "collar", "collar_joint", "fill", "fill_joints"].includes(key)) return "float";
+  if (["gel_lb_100ft2", "torque_ft_lbf"].includes(key)) return "moving";
+  return ["centralizers", "moved", "scratchers"].includes(key) ? "centralizers" : "tally";
 }
 
 function groundTab(place: string): string {
@@ -44,5 +55,7 @@ function groundTab(place: string): string {
     second === "temperature"
   )
     return second;
-  return ["permeable", "hazards", "case_before_deeper", "shoe_allowed", "gas_contact_tvd_ft"].includes(key ?? "") ? "flags" : "zones";
+  return ["permeable", "hazards", "case_before_deeper", "shoe_allowed", "gas_contact_tvd_ft", "standoff_percent"].includes(key ?? "")
+    ? "flags"
+    : "zones";
 }

@@ -73,9 +73,11 @@ export class Units {
     if (quantity === "size" && unit === "in") return inches(value);
     const shown = value * factor + offset;
     if (quantity === "size") return grouped(shown, 0, decimals);
+    const least = quantity === "length" ? decimals : 0;
     let places = 0;
     while (places <= MOST_DECIMALS && Math.abs(Number(shown.toFixed(places)) - shown) > 2e-11 * Math.max(1, Math.abs(shown))) places++;
-    return grouped(shown, 0, places > MOST_DECIMALS ? decimals + 1 : places);
+    const most = places > MOST_DECIMALS ? decimals + 1 : places;
+    return grouped(shown, least, Math.max(least, most));
   }
 
   /** A typed number in core units, null when the text is not a number. */

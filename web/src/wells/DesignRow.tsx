@@ -17,11 +17,11 @@ interface DesignRowProps {
   gapPx: number;
   inHand: boolean;
   onFocus: () => void;
-  onChanged: () => void;
+  onDelete: (wellId: number) => void;
   onCopy: (wellId: number) => void;
 }
 
-export function DesignRow({ row: { design, first }, index, gapPx, inHand, onFocus, onChanged, onCopy }: DesignRowProps) {
+export function DesignRow({ row: { design, first }, index, gapPx, inHand, onFocus, onDelete, onCopy }: DesignRowProps) {
   const name = design.well_name || "unnamed well";
   const summary = design.summary ?? undefined;
   return (
@@ -79,7 +79,7 @@ export function DesignRow({ row: { design, first }, index, gapPx, inHand, onFocu
               >
                 <Copy size={14} className="inline" aria-hidden />
               </button>
-              <DeleteWell design={design} onDeleted={onChanged} />
+              <DeleteWell design={design} onDelete={onDelete} />
             </span>
           )}
         </td>

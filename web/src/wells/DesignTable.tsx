@@ -10,11 +10,11 @@ import { useSummaries } from "./useSummaries";
 
 interface DesignTableProps {
   designs: readonly DesignItem[];
-  onChanged: () => void;
+  onDelete: (wellId: number) => void;
   onCopy: (wellId: number) => void;
 }
 
-export function DesignTable({ designs, onChanged, onCopy }: DesignTableProps) {
+export function DesignTable({ designs, onDelete, onCopy }: DesignTableProps) {
   const [sought, setSought] = useState("");
   const [sorting, setSorting] = useState<Sorting>({ key: "saved", descending: true });
   const [at, setAt] = useState(0);
@@ -129,7 +129,7 @@ export function DesignTable({ designs, onChanged, onCopy }: DesignTableProps) {
                   onFocus={() => {
                     setAt(index);
                   }}
-                  onChanged={onChanged}
+                  onDelete={onDelete}
                   onCopy={onCopy}
                 />
               );

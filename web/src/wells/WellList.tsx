@@ -5,9 +5,13 @@ import { useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import * as api from "../design/api";
 import type { Fault, Saved } from "../design/types";
+import { NameForm, PersonMenu } from "../bar/PersonMenu";
+import { usePeople } from "../people";
+import { usePersonName } from "../design/person";
 import { usePreferences } from "../preferences";
 import { useReference } from "../design/reference";
 import { Button } from "../ui/Button";
+import { Bin } from "./Bin";
 import { DesignTable } from "./DesignTable";
 
 interface Refusal {
@@ -20,6 +24,8 @@ export function WellList() {
   const navigate = useNavigate();
   const client = useQueryClient();
   const { dark, prefer } = usePreferences();
+  const name = usePersonName();
+  const people = usePeople();
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const file = useRef<HTMLInputElement>(null);
   const { data: designs, isError } = useQuery({ queryKey: ["designs"], queryFn: api.listDesigns, refetchOnMount: "always" });
@@ -50,14 +56,20 @@ export function WellList() {
     }
   };
 
+  const remove = async (wellId: number) => {
+    await change(api.deleteWell(wellId), "The well was not deleted.");
+    await client.invalidateQueries({ queryKey: ["bin"] });
+  };
+
   return (
     <div className="flex h-full flex-col">
       <header className="flex h-10 shrink-0 items-center gap-3 bg-bar px-4 text-bar-ink">
         <span className="text-[15px] font-semibold">Knollstack</span>
         <span className="truncate text-[12.5px] text-bar-ink/75">casing programs from the ground to the BOPs</span>
+        <span className="ml-auto" />
+        {(people.accounts || name !== "") && <PersonMenu />}
         <Button
           kind="bar"
-          className="ml-auto"
           aria-label={dark ? "Light" : "Dark"}
           onClick={() => {
             prefer({ dark: !dark });
@@ -72,6 +84,7 @@ export function WellList() {
           <Link to="/formulas" className="mr-2 text-petrol hover:underline">
             Formulas
           </Link>
+          <Bin />
           <Button onClick={() => void open(api.createEmptyWell(), "The empty well")}>
             <FilePlus size={14} aria-hidden /> New well
           </Button>
@@ -91,6 +104,7 @@ export function WellList() {
             }}
           />
         </div>
+        {!people.accounts && name === "" && <AskName />}
         {refusal && <RefusalNote refusal={refusal} />}
         {isError && <p className="text-brick">The server is not reached.</p>}
         {designs?.length === 0 && (
@@ -103,7 +117,7 @@ export function WellList() {
         {designs && designs.length > 0 && (
           <DesignTable
             designs={designs}
-            onChanged={() => void client.invalidateQueries({ queryKey: ["designs"] })}
+            onDelete={(well) => void remove(well)}
             onCopy={(well) => void change(api.copyWell(well), "The well was not copied.")}
           />
         )}
@@ -113,6 +127,15 @@ export function WellList() {
         </p>
       </main>
     </div>
+  );
+}
+
+/** Asked once: kept in this browser, changed later in the bar. */
+function AskName() {
+  return (
+    <section aria-label="Your name" className="mb-3 border-l-[3px] border-petrol bg-sheet px-3 py-1.5">
+      <NameForm inline done={() => undefined} />
+    </section>
   );
 }
 

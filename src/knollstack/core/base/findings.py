@@ -37,11 +37,15 @@ Quantity = Literal[
     "per_degree",
     "count",
     "price",
+    "length",
+    "minutes",
+    "hours",
+    "gel",
 ]
 Severity = Literal["stop", "caution", "unknown", "note"]
 SEVERITIES: tuple[Severity, ...] = ("stop", "caution", "unknown", "note")
 State = Literal["blank", "incomplete", "good", "caution", "stop"]
-Step = Literal["ground", "depths", "sizes", "mud", "pipe", "cement", "wellhead", "preventers", "policy"]
+Step = Literal["ground", "depths", "sizes", "mud", "pipe", "running", "cement", "wellhead", "preventers", "policy"]
 """A step of the work, in its one word; its order and all that belongs to it stand in the registry of steps."""
 
 
@@ -156,6 +160,14 @@ def volume(value: float) -> Amount:
 
 def force(value: float) -> Amount:
     return Amount(value=value, quantity="force")
+
+
+def length(value: float) -> Amount:
+    return Amount(value=value, quantity="length")
+
+
+def percent(value: float) -> Amount:
+    return Amount(value=value, quantity="percent")
 
 
 def temperature(value: float) -> Amount:

@@ -14,6 +14,7 @@ from contextlib import suppress
 from threading import Lock
 from typing import Any, Generic, ParamSpec, TypeVar
 
+import numpy as np
 from pydantic import BaseModel
 
 from knollstack.core.base.working import is_recording
@@ -36,13 +37,32 @@ def _key(argument: Any) -> Any:
     return id(argument) if is_model else argument
 
 
-class Remembered(Generic[P, R]):
-    """A function with its last results. The arguments of each are kept, so that no identity is given twice."""
+DEPTH = 3
 
-    def __init__(self, function: Callable[P, R], size: int, traced: bool) -> None:
+
+def bytes_of(value: Any, depth: int = DEPTH) -> int:
+    """Bytes of the arrays in a result, in its parts, and in theirs."""
+    if isinstance(value, np.ndarray):
+        return value.nbytes
+    if depth == 0:
+        return 0
+    if isinstance(value, tuple | list):
+        return sum(bytes_of(part, depth - 1) for part in value)
+    parts = getattr(value, "__dict__", None)
+    return sum(bytes_of(part, depth - 1) for part in parts.values()) if parts else 0
+
+
+class Remembered(Generic[P, R]):
+    """A function with its last results. The arguments of each are kept, so that no identity is given twice.
+
+    With `most_bytes` what is kept is also bounded by the arrays in it, but for the last result.
+    """
+
+    def __init__(self, function: Callable[P, R], size: int, traced: bool, most_bytes: int | None) -> None:
         functools.update_wrapper(self, function)
-        self.function, self.size, self.traced = function, size, traced
-        self.kept: OrderedDict[Any, tuple[R, Any]] = OrderedDict()
+        self.function, self.size, self.traced, self.most_bytes = function, size, traced, most_bytes
+        self.kept: OrderedDict[Any, tuple[R, Any, int]] = OrderedDict()
+        self.bytes = 0
         self.lock = Lock()
 
     def __call__(self, *args: P.args, **kwargs: P.kwargs) -> R:
@@ -55,22 +75,30 @@ class Remembered(Generic[P, R]):
                 self.kept.move_to_end(key)
             return held[0]
         result = self.function(*args, **kwargs)
+        weight = bytes_of(result) if self.most_bytes is not None else 0
         with self.lock:
-            self.kept[key] = (result, (args, kwargs))
-            if len(self.kept) > self.size:
-                self.kept.popitem(last=False)
+            before = self.kept.pop(key, None)
+            self.kept[key] = (result, (args, kwargs), weight)
+            self.bytes += weight - (before[2] if before else 0)
+            while len(self.kept) > self.size or (
+                self.most_bytes is not None and self.bytes > self.most_bytes and len(self.kept) > 1
+            ):
+                self.bytes -= self.kept.popitem(last=False)[1][2]
         return result
 
     def forget(self) -> None:
         with self.lock:
             self.kept.clear()
+            self.bytes = 0
 
 
-def remembered(size: int = 64, *, traced: bool = False) -> Callable[[Callable[P, R]], Remembered[P, R]]:
+def remembered(
+    size: int = 64, *, traced: bool = False, most_bytes: int | None = None
+) -> Callable[[Callable[P, R]], Remembered[P, R]]:
     """Keep the last results of a pure function; `traced` where it computes headline numbers."""
 
     def decorate(function: Callable[P, R]) -> Remembered[P, R]:
-        made = Remembered(function, size, traced)
+        made = Remembered(function, size, traced, most_bytes)
         CACHES[f"{function.__module__}.{function.__qualname__}"] = made
         return made
 

@@ -90,6 +90,10 @@ _TABLE: dict[str, tuple[tuple[str, str, int], ...]] = {
     "pipe_speed": (("ft/s", "foot / second", 1), ("m/s", "meter / second", 2)),
     "dial": (("", "dimensionless", 0), ("", "dimensionless", 0)),
     "count": (("", "dimensionless", 0), ("", "dimensionless", 0)),
+    "length": (("ft", "foot", 2), ("m", "meter", 2)),
+    "minutes": (("min", "minute", 1), ("min", "minute", 1)),
+    "hours": (("h", "hour", 1), ("h", "hour", 1)),
+    "gel": (("lbf/100 ft²", "gel", 0), ("Pa", "pascal", 1)),
     "price": (("per ft", "1 / foot", 2), ("per m", "1 / meter", 2)),
 }
 
@@ -141,6 +145,7 @@ _QUANTITY_OF_UNIT: dict[str, Quantity] = {
     "ft/s": "pipe_speed",
     "%": "percent",
     "1/°F": "per_degree",
+    "lbf/100 ft²": "gel",
 }
 
 
@@ -163,6 +168,7 @@ def table() -> dict[str, QuantityUnits]:
     """Display units of every quantity."""
     assert set(_TABLE) == set(get_args(Quantity))
     registry: pint.UnitRegistry[float] = pint.UnitRegistry()
+    registry.define("gel = 0.01 * force_pound / foot ** 2")
     units = {}
     for name, choices in _TABLE.items():
         core = choices[0][1]

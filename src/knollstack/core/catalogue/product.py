@@ -20,8 +20,10 @@ from knollstack.core.catalogue.joints import (
 )
 from knollstack.core.catalogue.ratings import pipe_body_yield, pipe_collapse, pipe_internal_yield
 
-LEAST_TORQUE_SHARE = 0.75
-"""Least over optimum make-up torque of round thread (API RP 5C1)."""
+BUTTRESS_STEEP_FROM_IN, BUTTRESS_BEYOND_IN = 16.0, (2.284, 1.688)
+"""From the perfect threads of buttress casing to the base of its triangle, A₁ − L₇; less on the steeper taper (API 5B)."""
+LEAST_TORQUE_SHARE, MOST_TORQUE_SHARE = 0.75, 1.25
+"""Least and greatest over optimum make-up torque of round thread (API RP 5C1)."""
 
 
 @dataclass(frozen=True)
@@ -73,6 +75,15 @@ class Thread:
         if self.total_length_in is None or self.face_in is None:
             return None
         return self.total_length_in - self.face_in
+
+    @property
+    def make_up_loss_in(self) -> float | None:
+        """Length of the pin that the coupling covers, power tight: of round thread L₄, of buttress to the triangle (A₁)."""
+        if self.total_length_in is not None:
+            return self.total_length_in
+        if self.perfect_length_in is None:
+            return None
+        return self.perfect_length_in + BUTTRESS_BEYOND_IN[self.od_in >= BUTTRESS_STEEP_FROM_IN]
 
     @property
     def coupling_root_in(self) -> float | None:

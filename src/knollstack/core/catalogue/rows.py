@@ -72,6 +72,32 @@ class LengthRange:
     source: str
 
 
+@dataclass(frozen=True)
+class FloatGear:
+    """A piece of float equipment: where it stands, and how mud comes into the string through it."""
+
+    gear: str
+    place: Literal["shoe", "collar", "string", "top"]
+    length_ft: float
+    fills: Literal["closed", "auto", "differential", "through"]
+    source: str
+
+
+@dataclass(frozen=True, eq=False)
+class Centralizer:
+    """A centralizer for a casing size; of a bow spring its forces, of a rigid one the OD over its blades."""
+
+    type: str
+    kind: Literal["bow spring", "rigid"]
+    od_in: float
+    restoring_lbf: float | None
+    starting_lbf: float | None
+    running_lbf: float | None
+    blade_in: float | None
+    source: str
+    price: float | None = None
+
+
 @dataclass(frozen=True, eq=False)
 class Catalogue:
     """All that can be chosen from; compared by identity, since it never changes."""
@@ -86,6 +112,8 @@ class Catalogue:
     connections: tuple[Connection, ...]
     reamers: tuple[Reamer, ...]
     ranges: tuple[LengthRange, ...]
+    float_gear: tuple[FloatGear, ...]
+    centralizers: tuple[Centralizer, ...]
 
     @cached_property
     def by_key(self) -> dict[tuple[float, float, str, str], Pipe]:
@@ -103,6 +131,20 @@ class Catalogue:
         for pipe in sorted(casing, key=lambda p: (p.cost_per_ft, p.weight_ppf, p.grade.grade)):
             groups.setdefault(pipe.od_in, []).append(pipe)
         return {od: tuple(pipes) for od, pipes in groups.items()}
+
+    @cached_property
+    def gear(self) -> dict[str, FloatGear]:
+        return {row.gear: row for row in self.float_gear}
+
+    @cached_property
+    def range_of(self) -> dict[int, LengthRange]:
+        return {row.range: row for row in self.ranges}
+
+    @cached_property
+    def make_up_loss_in(self) -> dict[tuple[float, str], float]:
+        """Length [in] that a joint loses when it is made up, by size and connection, where its thread is held."""
+        threads = [(p.od_in, p.connection, p.thread.make_up_loss_in) for p in self.pipes if p.thread is not None]
+        return {(od, connection): loss for od, connection, loss in threads if loss is not None}
 
     @cached_property
     def size_by_od(self) -> dict[float, Size]:

@@ -9,6 +9,7 @@ from knollstack.core.base.findings import Amount, Finding, Words, depth, emw, fi
 from knollstack.core.cement.column import Column, Weakest
 from knollstack.core.cement.ways import ways_out
 from knollstack.core.ground.well import Well
+from knollstack.core.program.column import landing_md_ft
 from knollstack.core.program.hanging import hang_higher
 from knollstack.core.program.laid import LaidString
 
@@ -69,7 +70,7 @@ def placement_findings(well: Well, string: LaidString) -> Iterator[Finding]:
     own, top, shoe = string.own.cement, string.cement_top_md_ft, string.shoe_md_ft
     if top is None:
         return
-    track = shoe - min(well.policy.cement.shoe_track_ft, shoe - string.top_md_ft)
+    track = landing_md_ft(string)
     tail, collar = own.tail_top_md_ft, own.stage_collar_md_ft
     if tail is not None and not top < tail < shoe:
         text: Words = ("The top of the tail, ", depth(tail), ", is not between the top of cement, ", depth(top))

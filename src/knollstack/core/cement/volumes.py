@@ -8,6 +8,7 @@ from knollstack.core.base.formulas import annular_capacity, circle_capacity, int
 from knollstack.core.base.working import headline
 from knollstack.core.cement.formulas import landing_displacement, slurry_volume
 from knollstack.core.ground.well import Well
+from knollstack.core.program.column import landing_md_ft
 from knollstack.core.program.equipped import EquippedString
 
 Span = tuple[float, float, float | None]
@@ -58,8 +59,7 @@ def job_volumes(
         return None
     with headline(f"{at}/slurry"):
         cased, opened = _annulus(spans, bit, pipe.od_in, excess)
-        track_ft = min(policy.shoe_track_ft, string.shoe_md_ft - string.top_md_ft)
-        collar_ft = string.shoe_md_ft - track_ft
+        collar_ft = landing_md_ft(string)
         track = _bore_bbl(string, collar_ft, string.shoe_md_ft)
         rathole = interval_volume(circle_capacity(bit), policy.rathole_ft)
         whole = slurry_volume(cased, opened, track, rathole)

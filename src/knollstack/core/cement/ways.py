@@ -12,6 +12,7 @@ import numpy as np
 from knollstack.core.base.findings import Remedy, depth, emw, remedy
 from knollstack.core.cement.column import Column, heaviest_held, holds, lead_held, recipe_with
 from knollstack.core.ground.well import Well
+from knollstack.core.program.column import landing_md_ft
 from knollstack.core.program.laid import LaidString
 
 STEP_FT = 10.0
@@ -63,7 +64,7 @@ def _in_stages(well: Well, string: LaidString, column: Column) -> Remedy | None:
     if string.cement_top_md_ft is None:
         return None
     low = max(string.cement_top_md_ft, string.previous_shoe_md_ft) + STEP_FT
-    collars = _tens(low, string.shoe_md_ft - well.policy.cement.shoe_track_ft)
+    collars = _tens(low, landing_md_ft(string))
     unstaged = replace(column, collar_md_ft=None, collar_tvd_ft=None)
 
     def first_holds(collar: float) -> bool:

@@ -17,6 +17,7 @@ from knollstack.core.depths.tolerance import (
     greatest_intensity_ppg,
     known_pairs,
     least_of,
+    of_weak_point,
     tolerance_against_depth,
 )
 from knollstack.core.ground.well import Well
@@ -82,9 +83,7 @@ def _tolerance(
         found = tolerance_of(well, hole.hole_in, least.weak_tvd_ft, mud_ppg, least.kick_tvd_ft)
     is_shoe, own = abs(least.weak_tvd_ft - shoe) < SAME_FT, None
     if not is_shoe:
-        own = _at_shoe(
-            well, hole, mud_ppg, least_of(well, hole, pairs.those(pairs.weak_tvd_ft == shoe), mud_ppg), place
-        )
+        own = _at_shoe(well, hole, mud_ppg, least_of(well, hole, of_weak_point(pairs, shoe), mud_ppg), place)
     return {
         "tolerance_bbl": found.volume_bbl,
         "limited": True,

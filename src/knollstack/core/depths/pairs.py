@@ -71,26 +71,10 @@ def known_from(well: Well, high_ft: float) -> float:
     return float(max(p.tvd_ft[0] for p in profiles))
 
 
-def breaking(well: Well, low_ft: float, high_ft: float, intensity_ppg: float | None = None) -> Pairs:
-    """The pairs of an open hole in which the rock breaks and the least lies."""
-    intensity = well.policy.depths.kick_intensity_ppg if intensity_ppg is None else intensity_ppg
-    kicks = kick_depths(well, low_ft, high_ft, intensity)
-    own = _pairs_of(well, _rock_at(well, kicks), kicks, intensity, same_depth=True)
-    return _joined(_pairs_of(well, _rock(well, low_ft, high_ft), kicks, intensity), own)
-
-
-def breaking_at(well: Well, weak_tvd_ft: Floats, high_ft: float, kicks_tvd_ft: Floats | None = None) -> Pairs:
-    """The pairs of some weak points alone with all kicks below them, or with those given."""
-    intensity = well.policy.depths.kick_intensity_ppg
-    if kicks_tvd_ft is None:
-        kicks_tvd_ft = kick_depths(well, float(np.min(weak_tvd_ft)), high_ft, intensity)
-    return _pairs_of(well, _rock_at(well, weak_tvd_ft), kicks_tvd_ft, intensity, roots=False)
-
-
 def broken_by(well: Well, low_ft: float, kick_tvd_ft: Floats) -> Pairs:
     """The pairs of some kicks alone, in rising depths, with all weak points above them."""
-    rock, intensity = _rock(well, low_ft, float(kick_tvd_ft[-1])), well.policy.depths.kick_intensity_ppg
-    return _pairs_of(well, rock, kick_tvd_ft, intensity)
+    rock, intensity = rock_of(well, low_ft, float(kick_tvd_ft[-1])), well.policy.depths.kick_intensity_ppg
+    return pairs_of(well, rock, kick_tvd_ft, intensity)
 
 
 def kick_depths(well: Well, low_ft: float, high_ft: float, intensity_ppg: float) -> Floats:
@@ -110,19 +94,17 @@ def _turns(pore: Profile, intensity_ppg: float) -> Floats:
     return np.asarray(at[(at > low[falls]) & (at < high[falls])])
 
 
-def _rock(well: Well, low_ft: float, high_ft: float) -> Rock:
+def rock_of(well: Well, low_ft: float, high_ft: float) -> Rock:
     """The rock of an open hole: shoe, fracture points, the end, and stations and bends of the path."""
     marks = np.array([]) if well.path.is_straight else well.path.tvd_at(well.path.marks_md_ft)
     return Rock(*well.ground.fracture.between(low_ft, high_ft, marks), well.site.choke_line_psi or 0.0)
 
 
-def _rock_at(well: Well, tvd_ft: Floats) -> Rock:
+def rock_at(well: Well, tvd_ft: Floats) -> Rock:
     return Rock(tvd_ft, well.ground.fracture.at(tvd_ft), well.site.choke_line_psi or 0.0)
 
 
-def _pairs_of(
-    well: Well, rock: Rock, kicks_ft: Floats, intensity_ppg: float, *, roots: bool = True, same_depth: bool = False
-) -> Pairs:
+def pairs_of(well: Well, rock: Rock, kicks_ft: Floats, intensity_ppg: float, *, roots: bool = True) -> Pairs:
     """Every point of the rock that a kick below it breaks, and where between two points it begins or ceases to."""
     gradient = well.policy.depths.influx_psi_ft
     strength = rock.psi(rock.emw_ppg, rock.tvd_ft)
@@ -130,17 +112,28 @@ def _pairs_of(
     target = formation - gradient * kicks_ft
     breaks = target[None, :] > (strength - gradient * rock.tvd_ft)[:, None]
     depths = rock.tvd_ft[:, None], kicks_ft[None, :]
-    i, k = np.nonzero(breaks & (depths[0] == depths[1] if same_depth else depths[0] <= depths[1]))
+    i, k = np.nonzero(breaks & (depths[0] <= depths[1]))
     found = Pairs(rock.tvd_ft[i], strength[i], kicks_ft[k], formation[k])
-    if not roots or same_depth:
+    if not roots:
         return found
     i, k = np.nonzero((breaks[1:] != breaks[:-1]) & (np.diff(rock.tvd_ft) > 0)[:, None])
     border = Pairs(*rock.root(i, gradient, target[k]), kicks_ft[k], formation[k])
-    return _joined(found, border.those(border.weak_tvd_ft <= border.kick_tvd_ft))
+    return joined(found, border.those(border.weak_tvd_ft <= border.kick_tvd_ft))
 
 
-def _joined(one: Pairs, other: Pairs) -> Pairs:
-    def both(name: str) -> Floats:
-        return np.concatenate([getattr(one, name), getattr(other, name)])
+def own_pairs(well: Well, kicks_ft: Floats, intensity_ppg: float) -> Pairs:
+    """Every kick that breaks the rock at its own depth."""
+    rock = rock_at(well, kicks_ft)
+    strength = rock.psi(rock.emw_ppg, rock.tvd_ft)
+    formation = PSI_PER_PPG_FT * (well.ground.pore.at(kicks_ft) + intensity_ppg) * kicks_ft
+    every = Pairs(kicks_ft, strength, kicks_ft, formation)
+    return every.those(formation > strength)
 
-    return Pairs(both("weak_tvd_ft"), both("weak_psi"), both("kick_tvd_ft"), both("kick_psi"))
+
+def joined(*groups: Pairs) -> Pairs:
+    """Pairs of several groups, in their order."""
+
+    def all_of(name: str) -> Floats:
+        return np.concatenate([getattr(group, name) for group in groups])
+
+    return Pairs(all_of("weak_tvd_ft"), all_of("weak_psi"), all_of("kick_tvd_ft"), all_of("kick_psi"))

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import math
 from bisect import bisect_left
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 import numpy as np
@@ -16,7 +17,18 @@ from numpy.typing import NDArray
 from knollstack.core.base.constants import PSI_PER_PPG_FT
 from knollstack.core.base.formula import Value, sweeping
 from knollstack.core.depths.bubble import OpenHole, volumes
-from knollstack.core.depths.pairs import Pairs, breaking, breaking_at, broken_by, known_from
+from knollstack.core.depths.crowd import MANY, Crowd
+from knollstack.core.depths.pairs import (
+    Pairs,
+    broken_by,
+    joined,
+    kick_depths,
+    known_from,
+    own_pairs,
+    pairs_of,
+    rock_at,
+    rock_of,
+)
 from knollstack.core.ground.well import Well
 
 Floats = NDArray[np.float64]
@@ -54,8 +66,21 @@ def _volume_bbl(well: Well, hole: OpenHole, pairs: Pairs, mud_ppg: Value) -> Flo
     return np.asarray(np.minimum(at_weak, on_bottom))
 
 
-def least_of(well: Well, hole: OpenHole, pairs: Pairs, mud_ppg: float) -> Least:
+def least_of(well: Well, hole: OpenHole, pairs: Pairs | Crowd, mud_ppg: float) -> Least:
     """The least of some pairs; those that cannot be the least are not worked."""
+    if isinstance(pairs, Pairs):
+        return _least_of(well, hole, pairs, mud_ppg)
+    least = UNLIMITED
+    for bound, group in pairs.likely_first(hole, mud_ppg):
+        if bound - ROUNDING_BBL > least.volume_bbl or least.volume_bbl <= 0:
+            break
+        found = _least_of(well, hole, group, mud_ppg)
+        if found.volume_bbl < least.volume_bbl:
+            least = found
+    return least
+
+
+def _least_of(well: Well, hole: OpenHole, pairs: Pairs, mud_ppg: float) -> Least:
     if not len(pairs.weak_psi):
         return UNLIMITED
     bound = _at_least_bbl(well, hole, pairs, mud_ppg)
@@ -66,6 +91,22 @@ def least_of(well: Well, hole: OpenHole, pairs: Pairs, mud_ppg: float) -> Least:
     return Least(float(volume[k]), float(pairs.weak_tvd_ft[k]), float(pairs.kick_tvd_ft[k]))
 
 
+def of_weak_point(pairs: Pairs | Crowd, weak_tvd_ft: float) -> Pairs:
+    """The pairs of one weak point alone."""
+    return pairs.those(pairs.weak_tvd_ft == weak_tvd_ft) if isinstance(pairs, Pairs) else pairs.at(weak_tvd_ft)
+
+
+def breaking(well: Well, low_ft: float, high_ft: float, intensity_ppg: float | None = None) -> Pairs | Crowd:
+    """The pairs of an open hole in which the rock breaks and the least lies."""
+    intensity = well.policy.depths.kick_intensity_ppg if intensity_ppg is None else intensity_ppg
+    kicks = kick_depths(well, low_ft, high_ft, intensity)
+    own = own_pairs(well, kicks, intensity)
+    rock = rock_of(well, low_ft, high_ft)
+    if len(rock.tvd_ft) * len(kicks) > MANY:
+        return Crowd(well, rock, kicks, intensity, own=own)
+    return joined(pairs_of(well, rock, kicks, intensity), own)
+
+
 def _mud_lifts(well: Well, mud_ppg: Value) -> Value:
     """The mud is heavier than the gas, so that a bubble in it has a height."""
     return PSI_PER_PPG_FT * mud_ppg > well.policy.depths.influx_psi_ft
@@ -73,7 +114,7 @@ def _mud_lifts(well: Well, mud_ppg: Value) -> Value:
 
 def known_pairs(
     well: Well, top_md_ft: float, mud_ppg: float, bottom_md_ft: float, intensity_ppg: float | None = None
-) -> Pairs | None:
+) -> Pairs | Crowd | None:
     """The pairs of the hole below a shoe; None where pore or fracture pressure is not known all over it."""
     low, high = well.path.span(top_md_ft, bottom_md_ft)
     if low < known_from(well, high) or not _mud_lifts(well, mud_ppg):
@@ -110,12 +151,25 @@ def _stand_themselves(
     weak, place = np.unique(low, return_inverse=True)
     heavy = np.full(weak.shape, np.inf)
     np.minimum.at(heavy, place, mud)
-    pairs = breaking_at(well, weak, high_ft, kicks)
-    own = np.searchsorted(weak, pairs.weak_tvd_ft)
-    short = _short(well, hole, pairs, heavy[own], asked_bbl)
+    intensity = well.policy.depths.kick_intensity_ppg
+    if kicks is None:
+        kicks = kick_depths(well, float(weak[0]), high_ft, intensity)
     fails = np.zeros(weak.shape, dtype=bool)
-    fails[own[short]] = True
+    for pairs in _groups(well, hole, weak, kicks, heavy, asked_bbl):
+        own = np.searchsorted(weak, pairs.weak_tvd_ft)
+        fails[own[_short(well, hole, pairs, heavy[own], asked_bbl)]] = True
     return np.asarray(~fails[place])
+
+
+def _groups(well: Well, hole: OpenHole, weak: Floats, kicks: Floats, mud: Floats, asked_bbl: float) -> Iterator[Pairs]:
+    """The pairs of some weak points, each with its mud, that may fall short: all at once where they are few."""
+    rock, intensity = rock_at(well, weak), well.policy.depths.kick_intensity_ppg
+    if len(weak) * len(kicks) <= MANY:
+        yield pairs_of(well, rock, kicks, intensity, roots=False)
+        return
+    crowd = Crowd(well, rock, kicks, intensity, roots=False)
+    for row, columns in crowd.short_rows(hole, mud, asked_bbl):
+        yield crowd.laid_out([row] * len(columns), columns)
 
 
 def _short(well: Well, hole: OpenHole, pairs: Pairs, mud: Floats, asked_bbl: float) -> NDArray[np.bool_]:
@@ -126,10 +180,21 @@ def _short(well: Well, hole: OpenHole, pairs: Pairs, mud: Floats, asked_bbl: flo
     return np.asarray(short)
 
 
-def _deepest_short(well: Well, hole: OpenHole, pairs: Pairs, mud_ppg: float, asked_bbl: float) -> float:
+def _deepest_short(well: Well, hole: OpenHole, pairs: Pairs | Crowd, mud_ppg: float, asked_bbl: float) -> float:
     """The deepest weak point [ft TVD] of some pairs that falls short of a volume; -∞ where none does."""
-    short = _short(well, hole, pairs, np.full(pairs.weak_psi.shape, mud_ppg), asked_bbl)
-    return float(np.max(pairs.weak_tvd_ft[short], initial=-np.inf))
+
+    def deepest(group: Pairs) -> float:
+        short = _short(well, hole, group, np.full(group.weak_psi.shape, mud_ppg), asked_bbl)
+        return float(np.max(group.weak_tvd_ft[short], initial=-np.inf))
+
+    if isinstance(pairs, Pairs):
+        return deepest(pairs)
+    found = deepest(pairs.own) if pairs.own is not None else -math.inf
+    for row, columns in pairs.short_rows(hole, np.full(pairs.rock.tvd_ft.shape, mud_ppg), asked_bbl):
+        if pairs.deepest_of(row) <= found:
+            break
+        found = max(found, deepest(pairs.laid_out([row] * len(columns), columns)))
+    return found
 
 
 def tolerance_against_depth(well: Well, hole: OpenHole, top_md: float, mud_ppg: float, kicks_md: Floats) -> Floats:

@@ -4,8 +4,11 @@ from __future__ import annotations
 
 from typing import Any
 
+from pydantic import ValidationError
+
 from knollstack.core.base.findings import Change
 from knollstack.core.document.design import Design
+from knollstack.core.document.faults import FaultyDesign, schema_faults
 
 
 def put(document: Any, path: str, value: Any) -> None:
@@ -17,11 +20,14 @@ def put(document: Any, path: str, value: Any) -> None:
 
 
 def changed(design: Design, changes: tuple[Change, ...]) -> Design:
-    """A design with changes applied."""
+    """A design with changes applied; raises FaultyDesign where they make none."""
     document = design.model_dump(mode="json")
     for change in changes:
         put(document, change.path, change.value)
-    return Design.model_validate(document)
+    try:
+        return Design.model_validate(document)
+    except ValidationError as error:
+        raise FaultyDesign(schema_faults(error)) from error
 
 
 def value_at(design: Design, path: str) -> Any:

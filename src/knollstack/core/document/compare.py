@@ -13,6 +13,7 @@ from knollstack.core.base.units import fraction
 from knollstack.core.document.described import described
 from knollstack.core.document.design import Design
 
+_PIPE = re.compile(r"^/strings/[^/]+/pipe$")
 _PROFILES = {"pore", "fracture", "stability", "overburden"}
 
 
@@ -31,6 +32,11 @@ def field_words(place: str) -> str:
     return field.words if field else place.rsplit("/", 1)[-1].replace("_", " ")
 
 
+def is_one_decision(place: str) -> bool:
+    """A pipe that is chosen is one decision, whatever parts it has."""
+    return bool(_PIPE.match(place))
+
+
 def amount_words(place: str, value: Any) -> Words:
     """A value of the document as words with its quantity."""
     if value is None or value == "":
@@ -40,7 +46,7 @@ def amount_words(place: str, value: Any) -> Words:
     if isinstance(value, (int, float)):
         field = described(place)
         return (Amount(value=float(value), quantity=field.quantity),) if field and field.quantity else (f"{value:g}",)
-    if place.endswith("/pipe"):
+    if is_one_decision(place):
         weight = Amount(value=value["weight_ppf"], quantity="linear_weight")
         return (weight, f" {value['grade']} {value['connection']}")
     if isinstance(value, (list, dict)):
@@ -66,11 +72,13 @@ def _walk(place: str, subject: str, a: Any, b: Any) -> Iterator[Difference]:
     key = place.rsplit("/", 1)[-1]
     if a == b or key == "id":
         return
-    if isinstance(a, dict) and isinstance(b, dict) and key != "pipe":
+    if isinstance(a, dict) and isinstance(b, dict) and not is_one_decision(place):
         for name in a:
-            yield from _walk(f"{place}/{name}", _of(subject, f"{place}/{name}"), a[name], b[name])
+            yield from _walk(f"{place}/{name}", place_words(subject, f"{place}/{name}"), a[name], b[name])
     elif isinstance(a, list) and isinstance(b, list) and key in _NAMED:
         yield from _rows(place, key, a, b)
+    elif key == "joints" and isinstance(a, list):
+        yield from _joints(place, subject, a, b)
     elif key in _PROFILES:
         yield from _points(place, key, a, b)
     else:
@@ -81,9 +89,10 @@ _PLAIN = re.compile(r"^/(site|ground|trajectory)/[^/]+$|^/policy/[^/]+(/[^/]+)?$
 """Places whose own title says enough without that of the part they stand in."""
 
 
-def _of(subject: str, place: str) -> str:
+def place_words(subject: str, place: str) -> str:
+    """A place within a part that has a name: "13 3/8 in shoe"."""
     own = field_words(place)
-    if _PLAIN.match(place):
+    if not subject or _PLAIN.match(place):
         return own
     return f"{subject.removesuffix(' cement')} {own}" if place.endswith("/cement/top_md_ft") else f"{subject} {own}"
 
@@ -103,8 +112,15 @@ _NAMED: dict[str, Callable[[dict[str, Any], int], str]] = {
     "kick_minimums": lambda row, _: f"kick minimum from {fraction(row['from_hole_in'])} in hole",
     "pairs": lambda row, _: f"{fraction(row['od_in'])} in casing in {fraction(row['hole_in'])} in hole",
     "clearances": lambda row, _: f"clearance from {fraction(row['from_od_in'])} in casing",
+    "centralizers": lambda row, i: str(row.get("name") or f"{row.get('type')} {i + 1}"),
     "drill_strings": lambda row, _: f"drill string from {fraction(row['from_hole_in'])} in hole",
 }
+
+
+def name_of_row(key: str, row: dict[str, Any], index: int) -> str:
+    """What a row of a list is called: by what it holds where that is a name, else by its place."""
+    named = _NAMED.get(key)
+    return named(row, index) if named else f"{key.replace('_', ' ')} {index + 1}"
 
 
 def _rows(place: str, key: str, a: list[dict[str, Any]], b: list[dict[str, Any]]) -> Iterator[Difference]:
@@ -156,6 +172,22 @@ def _points(place: str, key: str, a: list[dict[str, Any]], b: list[dict[str, Any
         yield Difference(
             place=place, subject=f"{key} profile", before=(f"{len(a)} points",), after=(f"{len(b)} points",)
         )
+
+
+def _joints(place: str, subject: str, a: list[dict[str, Any]], b: list[dict[str, Any]]) -> Iterator[Difference]:
+    """A tally: one joint that changed is told by what changed in it, more by their count."""
+    changed = [i for i, (old, new) in enumerate(zip(a, b, strict=False)) if old != new]
+    if len(a) == len(b) and len(changed) == 1:
+        i = changed[0]
+        for key in b[i]:
+            at = f"{place}/{i}/{key}"
+            yield from _walk(at, f"{subject} joint {i + 1} {field_words(at)}", a[i][key], b[i][key])
+        return
+    after = f"{len(changed)} of {len(b)} joints changed" if len(a) == len(b) else f"{len(b)} joints"
+    before = f"{len(a)} joints" if a else "made from the length range"
+    yield Difference(
+        place=place, subject=subject, before=(before,), after=(after if b else "made from the length range",)
+    )
 
 
 def _point(row: dict[str, Any]) -> Words:

@@ -34,8 +34,10 @@ from knollstack.core.base.fields import (
     told,
 )
 from knollstack.core.document.policy import Policy
+from knollstack.core.document.running import CentralizerType, Standoff, Torque
 from knollstack.core.document.strings import String
 
+DEEPEST_CELLAR_FT = 60.0
 FORMAT = "knollstack.well"
 VERSION = 3
 
@@ -43,11 +45,14 @@ VERSION = 3
 Basis = Literal["rig_floor_ft", "cellar_depth_ft", "flowline_height_ft", "total_depth"]
 
 
+RigForce = Annotated[float, number(0, 5_000_000), Of("force")]
+
+
 class Site(Part):
     setting: Literal["land", "platform", "subsea"] = told("Setting", "land")
     rig_floor_ft: Height = told("Rig floor", 30.0, help="above ground on land, above sea level at sea")
     water_depth_ft: Annotated[float, number(0, 15_000), Of("depth")] = told("Water depth", 0.0)
-    cellar_depth_ft: Annotated[float, number(0, 60), Of("depth")] = told("Cellar depth", 6.0)
+    cellar_depth_ft: Annotated[float, number(0, DEEPEST_CELLAR_FT), Of("depth")] = told("Cellar depth", 6.0)
     flowline_height_ft: Height = told("Flow line", 20.0, help="above ground")
     rotary_room_ft: Annotated[float, number(0, 200), Of("depth")] | None = told(
         "Room under the rotary", None, help="clear height between the ground and the rotary beams"
@@ -60,6 +65,13 @@ class Site(Part):
     h2s_ppm: Annotated[float, number(0, 1_000_000), Of("concentration")] | None = told("H2S in the gas", None)
     co2_percent: Annotated[float, number(0, 100), Of("percent")] | None = told("CO2 in the gas", None)
     choke_line_psi: Pressure | None = told("Choke-line friction", None, help="at kill rate, subsea")
+    hook_load_limit_lbf: RigForce | None = told(
+        "Hook load limit", None, help="the least of derrick, drawworks and lines"
+    )
+    block_lbf: RigForce | None = told("Block weight", None, help="travelling block, hook and elevators")
+    elevator_lbf: RigForce | None = told("Elevator rating", None, help="casing elevators")
+    spider_lbf: RigForce | None = told("Spider rating", None, help="spider or slips at the rotary")
+    tong_ft_lbf: Torque | None = told("Tong torque", None, help="greatest torque of the casing tongs")
     assumed: tuple[Basis, ...] = told("Assumed", (), help="what of the basis nobody has given yet")
 
 
@@ -96,6 +108,7 @@ class Zone(Part):
     hazards: tuple[Hazard, ...] = told("Hazards", ())
     case_before_deeper: StrictBool = told("Case off before drilling ahead", False)
     shoe_allowed: StrictBool = told("Shoe allowed", True)
+    standoff_percent: Standoff | None = told("Wanted standoff", None, help="behind casing; empty follows policy")
     gas_contact_tvd_ft: Depth | None = told(
         "Gas contact", None, help="TVD at which gas meets water or oil: above it pore pressure follows the gas gradient"
     )
@@ -202,6 +215,7 @@ class Design(Part):
     strings: tuple[String, ...] = listed("Strings", 12)
     pipes: tuple[CustomPipe, ...] = listed("Own pipes", 500)
     stock: tuple[StockRow, ...] = listed("Stock list", 2_000)
+    centralizers: tuple[CentralizerType, ...] = listed("Own centralizers", 100)
     wellhead: Wellhead = Wellhead()
     preventers: tuple[Stack, ...] = listed("Stacks", 12)
 

@@ -28,6 +28,7 @@ from knollstack.core.base.fields import (
     number,
     told,
 )
+from knollstack.core.document.running import RunningPolicy
 
 
 class KickMinimum(Part):
@@ -309,6 +310,7 @@ class Policy(Part):
     sizes: SizesPolicy = SizesPolicy()
     mud: MudPolicy = MudPolicy()
     pipe: PipePolicy = PipePolicy()
+    running: RunningPolicy = RunningPolicy()
     cement: CementPolicy = CementPolicy()
     wellhead: WellheadPolicy = WellheadPolicy()
     preventers: PreventersPolicy = PreventersPolicy()

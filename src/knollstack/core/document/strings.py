@@ -25,6 +25,7 @@ from knollstack.core.base.fields import (
     number,
     told,
 )
+from knollstack.core.document.running import Running
 
 
 class PipeChoice(Part):
@@ -142,4 +143,5 @@ class String(Part):
     reading_6: Annotated[float, number(0.1, 600), Of("dial")] | None = told(
         "Rheometer at 6 rpm", None, help="for Herschel-Bulkley"
     )
+    running: Running = told("Running", Running())
     cement: Cement = told("Cement", Cement())

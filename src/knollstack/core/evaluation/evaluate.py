@@ -123,6 +123,7 @@ def _strings(equipped: Equipped) -> list[StringResult]:
             od_in=s.od_in,
             id_in=s.pipe.id_in if s.pipe else None,
             tied_back=s.own.tie_back,
+            collar_md_ft=s.collar_md_ft,
             cement_top_md_ft=s.cement_top_md_ft,
             mud_ppg=s.mud_ppg,
             tail_top_md_ft=s.tail_top_md_ft,

@@ -14,6 +14,7 @@ from knollstack.core.mud.results import MudResult
 from knollstack.core.pipe.results import PipeResult
 from knollstack.core.preventers.results import PreventersResult
 from knollstack.core.proposal.results import LinersResult
+from knollstack.core.running.results import RunningResult
 from knollstack.core.sizes.results import SizesResult
 from knollstack.core.wellhead.results import WellheadResult
 
@@ -52,6 +53,7 @@ class StringResult(Result):
     tail_top_md_ft: float | None = None
     stage_collar_md_ft: float | None = None
     tied_back: bool = False
+    collar_md_ft: float | None = None
 
 
 class StepState(Result):
@@ -69,6 +71,7 @@ class Evaluation(Result):
     mud: MudResult
     pipe: PipeResult
     liners: LinersResult
+    running: RunningResult
     cement: CementResult
     wellhead: WellheadResult
     preventers: PreventersResult

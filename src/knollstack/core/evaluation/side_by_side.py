@@ -68,6 +68,14 @@ def _cement(key: str, quantity: Quantity) -> Cell:
     return cell
 
 
+def _running(key: str, quantity: Quantity) -> Cell:
+    def cell(e: Evaluation, i: int) -> Words:
+        row = e.running.strings[i]
+        return _amount(getattr(row, key), quantity) if row.applies else NONE
+
+    return cell
+
+
 def _stack(e: Evaluation, i: int) -> Words:
     row = e.preventers.strings[i]
     if not row.elements:
@@ -94,6 +102,10 @@ _CELLS: tuple[tuple[str, Cell], ...] = (
     ("least collapse factor", _factor("collapse")),
     ("least tension factor", _factor("tension")),
     ("weight of steel in air", _steel),
+    ("joints", _running("joints", "count")),
+    ("hook load picked up", _running("hook_up_lbf", "force")),
+    ("least collapse factor while run", _running("collapse_factor", "factor")),
+    ("centralizers", _running("centralizers", "count")),
     ("top of cement", _cement("top_md_ft", "depth")),
     ("slurry", _cement("slurry_bbl", "volume")),
     ("sacks", _cement("sacks", "sacks")),

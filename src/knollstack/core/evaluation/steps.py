@@ -18,6 +18,7 @@ from knollstack.core.mud import judge as mud
 from knollstack.core.pipe import judge as pipe
 from knollstack.core.preventers import judge as preventers
 from knollstack.core.program.equipped import Equipped
+from knollstack.core.running import judge as running
 from knollstack.core.sizes import judge as sizes
 from knollstack.core.wellhead import judge as wellhead
 
@@ -67,6 +68,19 @@ STEPS: tuple[StepEntry, ...] = (
                     "packer_md_ft",
                     "loads",
                 )
+            ),
+        ),
+    ),
+    StepEntry(
+        "running",
+        "Running",
+        running.judge,
+        (
+            "/centralizers",
+            "/strings/*/running",
+            *(
+                f"/site/{key}"
+                for key in ("hook_load_limit_lbf", "block_lbf", "elevator_lbf", "spider_lbf", "tong_ft_lbf")
             ),
         ),
     ),

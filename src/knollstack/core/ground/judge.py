@@ -16,7 +16,7 @@ _find = partial(find, "ground")
 @remembered(16)
 def judge(well: Well) -> tuple[GroundResult, tuple[Finding, ...], tuple[Assumption, ...]]:
     """Of the well alone, so it is not worked again while only strings change."""
-    return GroundResult(zones=tuple(_zones(well))), tuple(_missing(well)), tuple(_assumed(well))
+    return GroundResult(zones=tuple(_zones(well))), tuple(_missing(well)), (*_assumed(well), *_held(well))
 
 
 def _assumed(well: Well) -> Iterator[Assumption]:
@@ -33,6 +33,19 @@ def _assumed(well: Well) -> Iterator[Assumption]:
             yield assume("ground", place, "Total depth ", depth(well.path.total_md_ft), ", not given yet.")
         else:
             yield assume("ground", f"/site/{name}", *said[name])
+
+
+def _held(well: Well) -> Iterator[Assumption]:
+    """Profiles that end a hair above total depth, said once."""
+    held = well.ground.held
+    if held:
+        words = " and ".join(_TITLES[name] for name, _ in held)
+        ends = min(end for _, end in held)
+        text = f"{words[:1].upper()}{words[1:]} held to total depth, from the last point at "
+        yield assume("ground", f"/ground/{held[0][0]}", text, depth(ends), " TVD, less than a foot above it.")
+
+
+_TITLES = {"pore": "pore pressure", "fracture": "fracture pressure", "stability": "hole stability"}
 
 
 def _zones(well: Well) -> Iterator[ZoneBand]:

@@ -7,9 +7,9 @@ step the worse value counts. Outside its points a profile is unknown, carried as
 from __future__ import annotations
 
 import math
-from bisect import bisect_left
-from collections.abc import Sequence
-from dataclasses import dataclass
+from bisect import bisect_left, bisect_right
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
 from functools import cached_property
 
 import numpy as np
@@ -21,6 +21,10 @@ from knollstack.core.document.design import GroundModel, Point
 from knollstack.core.ground.formulas import gas_column_pore
 
 Floats = NDArray[np.float64]
+
+
+HELD_FT = 1.0
+"""A planned path ends a hair below a profile that was typed to total depth: that is no gap in what is known."""
 
 
 @dataclass(frozen=True, eq=False)
@@ -35,6 +39,18 @@ class Profile:
     @property
     def known(self) -> bool:
         return len(self.tvd_ft) >= 2
+
+    def held_to(self, tvd_ft: float) -> Profile:
+        """The profile with its last value held to a depth that is no more than a foot below its end; else as it is."""
+        if not self.known or not 0 < tvd_ft - self.tvd_ft[-1] <= HELD_FT:
+            return self
+        last = self.below_ppg[-1]
+        return Profile(
+            np.append(self.tvd_ft, tvd_ft),
+            np.append(self.above_ppg, last),
+            np.append(self.below_ppg, last),
+            self.worse_is_high,
+        )
 
     @cached_property
     def _line(self) -> tuple[Floats, Floats, Floats, Floats]:
@@ -122,6 +138,22 @@ def build_profile(points: Sequence[Point], worse_is_high: bool) -> Profile:
     return Profile(np.array(depths), np.array(above), np.array(below), worse_is_high)
 
 
+def _one(points: Sequence[Point], tvd_ft: float, worse: Callable[[float, float], float]) -> float | None:
+    """EMW [ppg] of a profile given by its points at one depth, as `Profile.one`, without making the profile."""
+    if len(points) < 2 or not points[0].tvd_ft <= tvd_ft <= points[-1].tvd_ft or points[0].tvd_ft == points[-1].tvd_ft:
+        return None
+    k = bisect_left(points, tvd_ft, key=_depth)
+    if points[k].tvd_ft == tvd_ft:
+        return worse(points[k].emw_ppg, points[bisect_right(points, tvd_ft, key=_depth) - 1].emw_ppg)
+    above, below = points[k - 1], points[k]
+    slope = (below.emw_ppg - above.emw_ppg) / (below.tvd_ft - above.tvd_ft)
+    return slope * (tvd_ft - above.tvd_ft) + above.emw_ppg
+
+
+def _depth(point: Point) -> float:
+    return point.tvd_ft
+
+
 @dataclass(frozen=True, eq=False)
 class Ground:
     """The ground as the rules use it: the document's profiles and zones, ready to be asked at any depth."""
@@ -130,6 +162,15 @@ class Ground:
     pore: Profile
     fracture: Profile
     stability: Profile
+    held: tuple[tuple[str, float], ...] = ()
+    """Profiles that end within a foot of total depth and are held to it: their names and where they end."""
+
+    def held_to(self, tvd_ft: float) -> Ground:
+        """The ground with every profile that ends within a foot above a depth held to it."""
+        names = ("pore", "fracture", "stability")
+        longer = {name: getattr(self, name).held_to(tvd_ft) for name in names}
+        held = tuple((n, float(getattr(self, n).tvd_ft[-1])) for n in names if longer[n] is not getattr(self, n))
+        return replace(self, **longer, held=held) if held else self
 
     @cached_property
     def fracture_psi(self) -> Floats:
@@ -167,11 +208,11 @@ class GasColumnError(ValueError):
 def _with_gas(pore: list[Point], model: GroundModel, gas_psi_ft: float) -> list[Point]:
     """The pore profile with every gas column of known contact put in: a step at its top, the gas gradient inside."""
     for i, zone in enumerate(model.zones):
-        contact, plain = zone.gas_contact_tvd_ft, build_profile(pore, worse_is_high=True)
-        if contact is None or zone.fluid != "gas" or not plain.known:
+        contact = zone.gas_contact_tvd_ft
+        if contact is None or zone.fluid != "gas":
             continue
         low, top = min(contact, zone.base_tvd_ft), max(zone.top_tvd_ft, 1.0)
-        at_contact, above = plain.one(contact), plain.one(top)
+        at_contact, above = _one(pore, contact, max), _one(pore, top, max)
         if at_contact is None or above is None or low <= top:
             continue
         depths = np.append(np.arange(top, low, GAS_STEP_FT), low)
@@ -180,11 +221,11 @@ def _with_gas(pore: list[Point], model: GroundModel, gas_psi_ft: float) -> list[
             k = int(np.argmax(np.abs(emw)))
             raise GasColumnError(i, float(depths[k]), float(emw[k]))
         inside = [Point(tvd_ft=float(z), emw_ppg=float(e)) for z, e in zip(depths, emw, strict=True)]
-        below = plain.one(low)
+        below = _one(pore, low, max)
         steps = [Point(tvd_ft=top, emw_ppg=above), *inside]
         if low < contact and below is not None:
             steps.append(Point(tvd_ft=low, emw_ppg=below))
-        pore = [*(p for p in pore if p.tvd_ft < top), *steps, *(p for p in pore if p.tvd_ft > low)]
+        pore = [*pore[: bisect_left(pore, top, key=_depth)], *steps, *pore[bisect_right(pore, low, key=_depth) :]]
     return pore
 
 
@@ -193,12 +234,11 @@ def _with_tests(fracture: list[Point], model: GroundModel) -> list[Point]:
     for test in model.leak_off_tests:
         if len(fracture) < 2:
             break
-        held = build_profile(fracture, worse_is_high=False).one(test.tvd_ft)
+        held = _one(fracture, test.tvd_ft, min)
         if test.kind == "integrity" and held is not None and held >= test.emw_ppg:
             continue
-        fracture = [p for p in fracture if p.tvd_ft != test.tvd_ft]
-        fracture.append(Point(tvd_ft=test.tvd_ft, emw_ppg=test.emw_ppg))
-        fracture.sort(key=lambda p: p.tvd_ft)
+        first, last = (bisect(fracture, test.tvd_ft, key=_depth) for bisect in (bisect_left, bisect_right))
+        fracture = [*fracture[:first], Point(tvd_ft=test.tvd_ft, emw_ppg=test.emw_ppg), *fracture[last:]]
     return fracture
 
 

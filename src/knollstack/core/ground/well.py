@@ -62,7 +62,7 @@ class Well:
 def _build(site: Site, groups: tuple[Part, ...], trajectory: Trajectory, ground_model: GroundModel) -> Well:
     policy = Policy.model_validate(dict(zip(Policy.model_fields, groups, strict=True)))
     path = path_of(trajectory)
-    ground = build_ground(ground_model, policy.pipe.gas_psi_ft)
+    ground = build_ground(ground_model, policy.pipe.gas_psi_ft).held_to(path.deepest_tvd_ft)
     return Well(site, policy, path, ground, build_window(ground, policy.mud, path.deepest_tvd_ft))
 
 

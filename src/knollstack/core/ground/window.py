@@ -9,7 +9,7 @@ the interval, and the convex sticking bound adds its stationary points.
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -37,6 +37,27 @@ class Bound:
 
 
 @dataclass(frozen=True, eq=False)
+class Permeable:
+    """Permeable zones in their order: top, base, overbalance limit, and the pore pressure just inside either end."""
+
+    top_ft: Floats
+    base_ft: Floats
+    limit_psi: Floats
+    pore_at_top_ppg: Floats
+    pore_at_base_ppg: Floats
+
+    def holding(self, tvd_ft: Floats) -> Iterator[tuple[NDArray[np.intp], NDArray[np.intp]]]:
+        """Which depths a zone holds, and which zone: on a boundary of two, first the lower and then the upper."""
+        if not len(self.top_ft):
+            return
+        last = np.searchsorted(self.top_ft, tvd_ft, "right") - 1
+        for zone in (last, last - 1):
+            inside = np.flatnonzero((zone >= 0) & (self.base_ft[np.maximum(zone, 0)] >= tvd_ft) & (tvd_ft > 0))
+            if len(inside):
+                yield inside, zone[inside]
+
+
+@dataclass(frozen=True, eq=False)
 class Window:
     """Bounds against TVD, ready to be asked over any interval. NaN is unknown."""
 
@@ -60,29 +81,32 @@ class Window:
         return np.asarray(greatest_mud(self.ground.fracture.at(tvd_ft), self.policy.fracture_margin_ppg))
 
     @cached_property
-    def _permeable(self) -> tuple[tuple[float, float, float], ...]:
-        """Top, base and overbalance limit of every permeable zone."""
+    def _permeable(self) -> Permeable:
         zones = [z for z in self.ground.model.zones if z.permeable]
-        return tuple((z.top_tvd_ft, z.base_tvd_ft, sticking_limit_psi(z, self.ground, self.policy)) for z in zones)
+        pore = self.ground.pore
+        return Permeable(
+            np.array([z.top_tvd_ft for z in zones]),
+            np.array([z.base_tvd_ft for z in zones]),
+            np.array([sticking_limit_psi(z, self.ground, self.policy) for z in zones]),
+            np.array([pore.beside(z.top_tvd_ft, 1) for z in zones]),
+            np.array([pore.beside(z.base_tvd_ft, -1) for z in zones]),
+        )
 
     @sweeping()
     def _sticking_at(self, tvd_ft: Floats) -> Floats:
         """Sticking bound [ppg], +inf outside permeable zones."""
-        z = np.asarray(tvd_ft, dtype=float)
+        z = np.ravel(np.asarray(tvd_ft, dtype=float))
         bound = np.full(z.shape, np.inf)
-        for top, base, limit in self._permeable:
-            inside = (z >= top) & (z <= base) & (z > 0)
-            if np.any(inside):
-                own = sticking_mud(self._least_pore(z[inside], top, base), limit, z[inside])
-                bound[inside] = np.minimum(bound[inside], own)
-        return bound
+        for inside, zone in self._permeable.holding(z):
+            own = sticking_mud(self._least_pore(z[inside], zone), self._permeable.limit_psi[zone], z[inside])
+            bound[inside] = np.minimum(bound[inside], own)
+        return bound.reshape(np.shape(tvd_ft))
 
-    def _least_pore(self, tvd_ft: Floats, top_ft: float, base_ft: float) -> Floats:
-        """Pore pressure of a zone's own rock: at a step its lower side, which the mud presses hardest against."""
-        pore = self.ground.pore
-        least = pore.lower_at(tvd_ft)
-        least = np.where(tvd_ft == top_ft, pore.beside(top_ft, 1), least)
-        return np.where(tvd_ft == base_ft, pore.beside(base_ft, -1), least)
+    def _least_pore(self, tvd_ft: Floats, zone: NDArray[np.intp]) -> Floats:
+        """Pore pressure of each zone's own rock: at a step its lower side, which the mud presses hardest against."""
+        held, least = self._permeable, self.ground.pore.lower_at(tvd_ft)
+        least = np.where(tvd_ft == held.top_ft[zone], held.pore_at_top_ppg[zone], least)
+        return np.where(tvd_ft == held.base_ft[zone], held.pore_at_base_ppg[zone], least)
 
     def over(self, tops_ft: Floats, bottom_ft: float) -> tuple[Floats, Floats]:
         """Lower and upper bounds over [top, bottom] for many tops at once, tops at or above the bottom."""
@@ -135,8 +159,9 @@ class Window:
         if fracture[k] <= sticking[k]:
             value = greatest_mud(float(self.ground.fracture.at(at)), self.policy.fracture_margin_ppg)
             return Bound(float(value), at, "fracture less margin")
-        touching = [zone for zone in self._permeable if zone[0] <= at <= zone[1]]
-        limits = [(float(self._least_pore(np.array(at), top, base)), limit) for top, base, limit in touching]
+        point = np.array([at])
+        touching = [zone for _, zone in self._permeable.holding(point)]
+        limits = [(float(self._least_pore(point, z)[0]), float(self._permeable.limit_psi[z[0]])) for z in touching]
         return Bound(float(min(sticking_mud(pore, limit, at) for pore, limit in limits)), at, "differential sticking")
 
 
@@ -157,19 +182,25 @@ def sticking_limit_psi(zone: Zone, ground: Ground, policy: MudPolicy) -> float:
 
 def _stationary_depths(ground: Ground, policy: MudPolicy) -> list[float]:
     """Depths inside permeable zones where the sticking bound P + Δp/(c·D) has its own least value."""
-    found = []
+    pore = ground.pore
+    if len(pore.tvd_ft) < 2:
+        return []
+    top, base = pore.tvd_ft[:-1], pore.tvd_ft[1:]
+    slope = (pore.above_ppg[1:] - pore.below_ppg[:-1]) / (base - top)
+    rising = np.flatnonzero(slope > 0)
+    found: list[float] = []
     for zone in ground.model.zones:
         if not zone.permeable:
             continue
         limit = sticking_limit_psi(zone, ground, policy) / PSI_PER_PPG_FT
-        pore = ground.pore
-        for i in range(len(pore.tvd_ft) - 1):
-            slope = (pore.above_ppg[i + 1] - pore.below_ppg[i]) / (pore.tvd_ft[i + 1] - pore.tvd_ft[i])
-            if slope <= 0:
-                continue
-            depth = math.sqrt(limit / slope)
-            if max(pore.tvd_ft[i], zone.top_tvd_ft) < depth < min(pore.tvd_ft[i + 1], zone.base_tvd_ft):
-                found.append(depth)
+        first, last = (
+            np.searchsorted(base[rising], zone.top_tvd_ft, "right"),
+            np.searchsorted(top[rising], zone.base_tvd_ft),
+        )
+        spans = rising[first:last]
+        depths = np.sqrt(limit / slope[spans])
+        low, high = np.maximum(top[spans], zone.top_tvd_ft), np.minimum(base[spans], zone.base_tvd_ft)
+        found += depths[(low < depths) & (depths < high)].tolist()
     return found
 
 

@@ -21,6 +21,9 @@ from knollstack.core.mud.formulas import (
 
 
 class Friction(Protocol):
+    def along(self, velocity_ft_s: Value, outer_in: float, inner_in: float) -> Value:
+        """Loss per foot of an annulus, at one velocity or many."""
+
     def psi_ft(self, velocity_ft_s: Value, outer_in: float, inner_in: float) -> float:
         """Loss per foot of an annulus."""
 
@@ -33,8 +36,11 @@ class TwoReadings:
     constants: tuple[Value, ...]
     gradient: Callable[..., Value]
 
+    def along(self, velocity_ft_s: Value, outer_in: float, inner_in: float) -> Value:
+        return self.gradient(velocity_ft_s, *self.constants, self.mud_ppg, outer_in, inner_in)
+
     def psi_ft(self, velocity_ft_s: Value, outer_in: float, inner_in: float) -> float:
-        return float(self.gradient(velocity_ft_s, *self.constants, self.mud_ppg, outer_in, inner_in))
+        return float(self.along(velocity_ft_s, outer_in, inner_in))
 
 
 @dataclass(frozen=True)
@@ -42,13 +48,14 @@ class HerschelBulkley:
     mud_ppg: float
     fitted: Mapping[str, Value]
 
-    def psi_ft(self, velocity_ft_s: Value, outer_in: float, inner_in: float) -> float:
+    def along(self, velocity_ft_s: Value, outer_in: float, inner_in: float) -> Value:
         fitted = self.fitted
         law = fitted["yield_stress_lb_100ft2"], fitted["flow_index"], fitted["consistency_lb_sn_100ft2"]
         wall = wall_shear_stress(velocity_ft_s, *law, outer_in, inner_in)
-        return float(
-            herschel_bulkley_gradient(velocity_ft_s, wall, fitted["flow_index"], self.mud_ppg, outer_in, inner_in)
-        )
+        return herschel_bulkley_gradient(velocity_ft_s, wall, fitted["flow_index"], self.mud_ppg, outer_in, inner_in)
+
+    def psi_ft(self, velocity_ft_s: Value, outer_in: float, inner_in: float) -> float:
+        return float(self.along(velocity_ft_s, outer_in, inner_in))
 
 
 SPEEDS = {"Bingham": (300, 600), "power law": (300, 600), "Herschel-Bulkley": (3, 6, 300, 600)}

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from knollstack.core.base.findings import Finding
+from knollstack.core.base.findings import Finding, find
 from knollstack.core.base.formulas import circle_capacity, hydrostatic_pressure, interval_volume
 from knollstack.core.base.remember import remembered
 from knollstack.core.base.working import headline
@@ -17,8 +17,7 @@ from knollstack.core.mud.findings import (
     step_findings,
     window_findings,
 )
-from knollstack.core.mud.formulas import overbalance
-from knollstack.core.mud.plan import overbalances, riser, sweep_volume_bbl, volumes, weighting, zone_overbalance
+from knollstack.core.mud.plan import greatest_overbalance, riser, sweep_volume_bbl, volumes, weighting, zone_overbalance
 from knollstack.core.mud.results import BoundResult, MudResult, MudRow, MudStepResult, MudVolumes
 from knollstack.core.program.equipped import Equipped
 from knollstack.core.program.laid import LaidString
@@ -36,6 +35,9 @@ def judge(equipped: Equipped) -> tuple[MudResult, tuple[Finding, ...]]:
         before = _volumes(equipped.well, laid, held)
         rows.append(row)
         findings += found
+    if equipped.strings and not equipped.well.ground.model.zones:
+        text = "No zone is given: differential sticking, losses and the overbalance on pay are not judged."
+        findings.append(find("mud", "unknown", "/ground/zones", ("Zones",), text))
     return MudResult(strings=tuple(rows)), tuple(findings)
 
 
@@ -72,7 +74,7 @@ def _with_riser(
     well: Well, string: LaidString, above: LaidString | None, bores: Bores, before: MudVolumes | None, bare: MudRow
 ) -> tuple[MudRow, tuple[Finding, ...]]:
     lower, upper = _bounds(well, string)
-    over, steps = _greatest_overbalance(well, string), _steps(well, string)
+    over, steps = _overbalance(well, string), _steps(well, string)
     in_all, moved, no_riser = volumes(well, string, bores), moving(well, string, bores), riser(well, string)
     hole = None
     if string.bit_in is not None:
@@ -119,18 +121,14 @@ def _bounds(well: Well, string: LaidString) -> tuple[BoundResult | None, BoundRe
     return result(lower), result(upper)
 
 
-def _greatest_overbalance(well: Well, string: LaidString) -> tuple[float, float] | None:
+def _overbalance(well: Well, string: LaidString) -> tuple[float, float] | None:
     """Greatest overbalance [psi] in the open hole and its depth [ft MD]; None where pore or mud is unknown."""
     mud = string.mud_ppg
     if mud is None:
         return None
-    pore = well.ground.pore
-    found = overbalances(well, string, mud).worst()
-    if found is None:
-        return None
     with headline(f"mud/{string.index}/overbalance"):
-        value = overbalance(mud, pore.beside(found.depth_ft, found.side), found.depth_ft)
-    return value, well.path.md(found.depth_ft)
+        found = greatest_overbalance(well, string.previous_shoe_md_ft, string.shoe_md_ft, mud)
+    return None if found is None else (found[0], well.path.md(found[1]))
 
 
 def _psi(well: Well, string: LaidString, md_ft: float) -> float | None:

@@ -19,11 +19,22 @@ from knollstack.core.mud.results import MudVolumes, RiserResult, WeightUp, ZoneO
 from knollstack.core.program.laid import LaidString
 
 
-@remembered(32)
-def overbalances(well: Well, string: LaidString, mud_ppg: float) -> Spans:
-    """What the mud at rest has over the pore pressure along the open hole, as EMW × TVD."""
-    nodes = open_nodes(well, string.previous_shoe_md_ft, string.shoe_md_ft)
+@remembered(128)
+def overbalances(well: Well, top_md_ft: float, bottom_md_ft: float, mud_ppg: float) -> Spans:
+    """What the mud at rest has over the pore pressure along a stretch of hole, as EMW × TVD."""
+    nodes = open_nodes(well, top_md_ft, bottom_md_ft)
     return spans_of(lambda z: (mud_ppg - well.ground.pore.at(z)) * z, nodes)
+
+
+def greatest_overbalance(
+    well: Well, top_md_ft: float, bottom_md_ft: float, mud_ppg: float
+) -> tuple[float, float] | None:
+    """The greatest overbalance [psi] of the mud at rest along a stretch, and its TVD; None where pore pressure is unknown."""
+    found = overbalances(well, top_md_ft, bottom_md_ft, mud_ppg).worst()
+    if found is None:
+        return None
+    pore = well.ground.pore.beside(found.depth_ft, found.side)
+    return float(overbalance(mud_ppg, pore, found.depth_ft)), found.depth_ft
 
 
 @sweeping()
@@ -38,7 +49,7 @@ def zone_overbalance(well: Well, string: LaidString) -> tuple[ZoneOverbalance, .
         low, high = max(top, zone.top_tvd_ft), min(bottom, zone.base_tvd_ft)
         if low >= high:
             continue
-        found = overbalances(well, string, mud).worst((low, high))
+        found = overbalances(well, string.previous_shoe_md_ft, string.shoe_md_ft, mud).worst((low, high))
         if found is None:
             continue
         limit = sticking_limit_psi(zone, well.ground, well.policy.mud) if zone.permeable else None
@@ -74,7 +85,8 @@ def volumes(well: Well, string: LaidString, bores: Bores) -> MudVolumes | None:
         riser_bbl=riser,
         string_displacement_bbl=steel,
         pits_bbl=pits,
-        total_bbl=None if steel is None else float(hole - steel + pits),
+        # a drill string that displaces more than there is does not go into this hole
+        total_bbl=None if steel is None or hole - steel + pits <= 0 else float(hole - steel + pits),
     )
 
 

@@ -11,10 +11,11 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
+from knollstack.core.base.fields import MAX_DEPTH_FT
 from knollstack.core.document.design import Station
 
 SPACING_FT = 100.0
-Rate = Annotated[float, Field(gt=0, le=60)]
+Rate = Annotated[float, Field(ge=0.01, le=60)]
 
 
 class PathPlan(BaseModel):
@@ -114,6 +115,10 @@ def _along(legs: list[tuple[float, float]], azimuth_deg: float) -> list[Station]
 
 
 def _station(md_ft: float, inclination_deg: float, azimuth_deg: float) -> Station:
+    if not 0 <= md_ft <= MAX_DEPTH_FT:
+        raise PlanError(f"a path of at most {MAX_DEPTH_FT:,.0f} ft along hole; this one is {md_ft:,.0f} ft long")
+    if not 0 <= inclination_deg <= 180:
+        raise PlanError(f"inclinations from 0 to 180°; this path reaches {inclination_deg:.1f}°")
     return Station(
         md_ft=round(float(md_ft), 2), inclination_deg=round(float(inclination_deg), 4), azimuth_deg=float(azimuth_deg)
     )

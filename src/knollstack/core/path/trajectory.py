@@ -38,6 +38,9 @@ class Along:
     cosine: Floats
     sine: Floats
 
+    def direction(self, leg: NDArray[np.intp], turned: Floats) -> Floats:
+        return np.asarray(self.cosine[leg] * np.cos(turned) + self.sine[leg] * np.sin(turned))
+
     def at(self, leg: NDArray[np.intp], turned: Floats, radius: Floats) -> Floats:
         half = np.sin(turned / 2)
         return np.asarray(
@@ -97,6 +100,13 @@ class Path:
         """North and east [ft] of the wellhead at measured depths [ft]."""
         leg, turned = self._turned(md_ft)
         return self.along_north.at(leg, turned, self.radius_ft), self.along_east.at(leg, turned, self.radius_ft)
+
+    def direction_at(self, md_ft: Value) -> tuple[Floats, Floats]:
+        """Inclination and azimuth [°] at measured depths [ft]."""
+        leg, turned = self._turned(md_ft)
+        down, north, east = (a.direction(leg, turned) for a in (self.along_down, self.along_north, self.along_east))
+        azimuth = np.degrees(np.arctan2(east, north)) % 360
+        return np.degrees(np.arctan2(np.hypot(north, east), down)), azimuth
 
     @cached_property
     def section_azimuth_deg(self) -> float:

@@ -2,23 +2,37 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
 from knollstack.core.base.findings import Assumption, Finding, assume
 from knollstack.core.base.remember import remembered
+from knollstack.core.catalogue.product import Pipe
 from knollstack.core.catalogue.rows import Catalogue
 from knollstack.core.ground.well import Well
+from knollstack.core.pipe.coarse import (
+    failing_nodes,
+    is_long,
+    nearest_to_stand,
+    restricted,
+    telling_nodes,
+    those_that_stand,
+)
 from knollstack.core.pipe.exposure import Exposure
 from knollstack.core.pipe.findings import missing_findings, other_connection, say
 from knollstack.core.pipe.frame import Frame, build_frame
 from knollstack.core.pipe.judged import stands
 from knollstack.core.pipe.order import candidates, decided_sections, passes, pipe_words, too_cold
-from knollstack.core.pipe.strength import least_shares, may_stand
+from knollstack.core.pipe.strength import may_stand
 from knollstack.core.pipe.taper import Search
 from knollstack.core.program.laid import LaidString
 from knollstack.core.program.section import Section
+
+MOST_EFFORT = 10_000.0
+"""Work of the search for strings of several sections, of all strings of a well together."""
+MOST_ROUNDS = 6
+"""Rounds in which the nodes where a string fails are added to those that it was sought on."""
 
 
 @dataclass(frozen=True)
@@ -43,24 +57,62 @@ def cheapest_single(
     length = string.shoe_md_ft - string.hung_md_ft
     pipes = candidates(well, catalogue, string, exposed)
     pipes = tuple(p for p in pipes if p.available_ft is None or p.available_ft >= length)
-    wholes = ((Section(string.hung_md_ft, string.shoe_md_ft, pipe),) for pipe in may_stand(policy, frame, pipes))
+    fits = may_stand(policy, frame, pipes)
+    if is_long(frame):
+        first = next(those_that_stand(policy, frame, fits), None)
+        return () if first is None else (Section(string.hung_md_ft, string.shoe_md_ft, first),)
+    wholes = ((Section(string.hung_md_ft, string.shoe_md_ft, pipe),) for pipe in fits)
     return next((whole for whole in wholes if stands(policy, frame, whole)), ())
 
 
+@dataclass(frozen=True)
+class Best:
+    """The best string found; `cut` where the search was cut short, so that a better one may be."""
+
+    sections: tuple[Section, ...]
+    cut: bool = False
+
+
 def best_sections(
-    well: Well, catalogue: Catalogue, string: LaidString, exposed: Exposure, frame: Frame, most: int
-) -> tuple[Section, ...]:
+    well: Well,
+    catalogue: Catalogue,
+    string: LaidString,
+    exposed: Exposure,
+    frame: Frame,
+    most: int,
+    effort: float = np.inf,
+) -> Best:
     """The best string of at most so many sections; empty where none stands."""
     if most == 1:
-        return cheapest_single(well, catalogue, string, exposed, frame)
+        return Best(cheapest_single(well, catalogue, string, exposed, frame))
     # a section hangs where it is warmer: what is not fit for sour service at the top may be further down
     pipes = candidates(well, catalogue, string, exposed, top_md_ft=string.shoe_md_ft)
-    if not pipes:
-        return ()
+    found = _best_of(well, frame, pipes, most, effort) if pipes else Best(())
+    if found.cut and not found.sections:
+        return replace(best_sections(well, catalogue, string, exposed, frame, most - 1, effort / 2), cut=True)
+    return found
+
+
+def _best_of(well: Well, frame: Frame, pipes: tuple[Pipe, ...], most: int, effort: float) -> Best:
+    """The best string on a frame's nodes: where it is long, sought on some, to which those are added where it fails."""
+    if not is_long(frame):
+        return _best_on(well, frame, pipes, most, effort)
+    nodes = telling_nodes(frame)
+    for _ in range(MOST_ROUNDS):
+        found = _best_on(well, restricted(frame, nodes), pipes, most, effort)
+        worst = failing_nodes(well.policy.pipe, frame, found.sections) if found.sections else None
+        if worst is None or not len(worst):
+            return found
+        nodes, effort = np.union1d(nodes, worst), effort / 2
+    return Best((), cut=True)
+
+
+def _best_on(well: Well, frame: Frame, pipes: tuple[Pipe, ...], most: int, effort: float) -> Best:
+    """The best string of sections that end at a frame's nodes; empty where none stands."""
     policy, barred = well.policy.pipe, too_cold(well, pipes, frame.md_ft)
-    legs = Search(policy, frame, pipes, most, policy.least_section_ft, barred).best() or []
-    md = frame.md_ft
-    return tuple(Section(float(md[leg.top]), float(md[leg.bottom]), pipes[leg.pipe]) for leg in legs)
+    search = Search(policy, frame, pipes, most, policy.least_section_ft, barred, effort)
+    legs, md = search.best() or [], frame.md_ft
+    return Best(tuple(Section(float(md[leg.top]), float(md[leg.bottom]), pipes[leg.pipe]) for leg in legs), search.cut)
 
 
 def breaks_of(sections: tuple[Section, ...]) -> tuple[float, ...]:
@@ -69,8 +121,8 @@ def breaks_of(sections: tuple[Section, ...]) -> tuple[float, ...]:
 
 
 @remembered(128, traced=True)
-def choose(well: Well, catalogue: Catalogue, string: LaidString, exposed: Exposure) -> Chosen:
-    """The pipe of a string as it is decided, else as it is proposed."""
+def choose(well: Well, catalogue: Catalogue, string: LaidString, exposed: Exposure, strings: int) -> Chosen:
+    """The pipe of a string as it is decided, else as it is proposed; the work of a search is shared by all strings."""
     decided = decided_sections(catalogue, string)
     if decided or string.own.pipe is not None or string.own.sections:
         return Chosen(decided)
@@ -82,13 +134,15 @@ def choose(well: Well, catalogue: Catalogue, string: LaidString, exposed: Exposu
         return Chosen((), (say(string, "unknown", text),))
     if frame.unchosen:
         return Chosen((), tuple(missing_findings(well, frame)))
-    sections = best_sections(well, catalogue, string, exposed, frame, well.policy.pipe.most_sections)
+    best = best_sections(well, catalogue, string, exposed, frame, well.policy.pipe.most_sections, MOST_EFFORT / strings)
+    sections = best.sections
     if not sections:
         return _nearest(well, catalogue, string, exposed, frame)
     if string.proposed:
         return Chosen(sections)
     names = ", then ".join(pipe_words(s.pipe) for s in sections)
-    text = f" casing: {names}, the cheapest that withstands its loads."
+    rest = "; not every string of several sections was tried." if best.cut else "."
+    text = f" casing: {names}, the cheapest that withstands its loads{rest}"
     return Chosen(sections, (), (assume("pipe", f"{string.path}/pipe", *string.words, text),))
 
 
@@ -105,11 +159,10 @@ def _nearest(well: Well, catalogue: Catalogue, string: LaidString, exposed: Expo
         text = "No pipe of this size is in the catalogue: it can be given as an own pipe."
         return Chosen((), (say(string, "unknown", text),))
     pipes = candidates(well, catalogue, string, exposed)
-    least = np.nan_to_num(least_shares(well.policy.pipe, frame, pipes), nan=-1.0) if pipes else np.array([])
     text = "No pipe of this size that may be chosen withstands its loads and drifts the next bit."
     other = other_connection(well, catalogue, string, exposed, frame)
-    if not len(least) or float(np.max(least)) <= 0:
+    best, reached = nearest_to_stand(well.policy.pipe, frame, pipes) if pipes else (None, 0.0)
+    if best is None or reached <= 0:
         return Chosen((), (say(string, "stop", text, remedies=other),))
-    best = pipes[int(np.argmax(least))]
     text = f"{text} {pipe_words(best)} comes nearest and is shown."
     return Chosen((Section(string.hung_md_ft, string.shoe_md_ft, best),), (say(string, "stop", text, remedies=other),))

@@ -170,7 +170,7 @@ def offers_of(equipped: Equipped, index: int) -> PipeOffers:
     if frame is None or not is_judged(string) or frame.unchosen:
         return nothing
     counts = range(1, MOST_OFFERED + 1)
-    found = [best_sections(well, catalogue, string, exposed, frame, most) for most in counts]
+    found = [best_sections(well, catalogue, string, exposed, frame, most).sections for most in counts]
     distinct = [s for i, s in enumerate(found) if s and (i == 0 or len(s) > len(found[i - 1]))]
     held = decided_sections(catalogue, string)
     return PipeOffers(offers=tuple(_offer(s) for s in distinct), current=_offer(held) if held else None)

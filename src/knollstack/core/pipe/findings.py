@@ -26,6 +26,7 @@ from knollstack.core.catalogue.rows import Catalogue
 from knollstack.core.document.strings import PipeChoice
 from knollstack.core.ground.well import Well
 from knollstack.core.pipe.cases import salt_without_overburden_ft
+from knollstack.core.pipe.coarse import at_most, those_that_stand
 from knollstack.core.pipe.exposure import Exposure
 from knollstack.core.pipe.formulas import partial_pressure
 from knollstack.core.pipe.frame import Frame
@@ -41,7 +42,7 @@ from knollstack.core.pipe.order import (
 )
 from knollstack.core.pipe.results import LoadResult, PipeRow
 from knollstack.core.pipe.service import Missing
-from knollstack.core.pipe.strength import least_shares, may_stand, stand_alone
+from knollstack.core.pipe.strength import may_stand
 from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.program.hanging import hang_higher
 from knollstack.core.program.laid import LaidString
@@ -83,8 +84,8 @@ def mend(
     have = sections[place].pipe
     fits = candidates(well, catalogue, string, exposed, top_md_ft=sections[place].top_md_ft)
     if len(sections) == 1 and fits:  # all at once, since most or all of them may fail
-        least = np.nan_to_num(least_shares(policy, judged.frame, fits), nan=-1.0)
-        fits = tuple(p for p, reached in zip(fits, least, strict=True) if reached >= share - 1e-9)
+        bound = at_most(policy, judged.frame, fits)
+        fits = tuple(p for p, reached in zip(fits, bound, strict=True) if reached >= share - 1e-9)
     for pipe in sorted(fits, key=lambda p: (abs(p.cost_per_ft - have.cost_per_ft), p.key)):
         if pipe.key == have.key or (pipe.available_ft or np.inf) < sections[place].length_ft:
             continue
@@ -100,12 +101,9 @@ def other_connection(
     """The cheapest pipe that stands with a connection that policy does not choose from by itself."""
     policy = well.policy.pipe
     pipes = may_stand(policy, frame, candidates(well, catalogue, string, exposed, any_connection=True))
-    if not pipes:
+    pipe = next(those_that_stand(policy, frame, pipes), None)
+    if pipe is None:
         return ()
-    ok = np.flatnonzero(stand_alone(policy, frame, pipes))
-    if not len(ok):
-        return ()
-    pipe = pipes[int(ok[0])]
     return (remedy(string.change("pipe", choice_of(pipe)), f"Use {pipe_words(pipe)}: {pipe.joint.title}"),)
 
 
@@ -267,7 +265,12 @@ def _corrosion_findings(well: Well) -> Iterator[Finding]:
     """CO2 in the gas by its partial pressure at total depth, the usual measure for carbon steel."""
     percent, tvd = well.site.co2_percent, well.path.total_tvd_ft
     pore = well.ground.pore.one(tvd)
-    if percent is None or pore is None:
+    if percent is None:
+        yield find("pipe", "unknown", "/site/co2_percent", ("CO2",), "Not given. Corrosion is not judged.")
+        return
+    if pore is None:
+        text = "Corrosion is not judged: pore pressure at total depth, and so the partial pressure, is unknown."
+        yield find("pipe", "unknown", "/ground/pore", ("CO2",), text)
         return
     partial = float(partial_pressure(percent / 100, hydrostatic_pressure(pore, tvd)))
     if partial < CO2_POSSIBLE_PSI:

@@ -39,6 +39,7 @@ from knollstack.core.program.laid import LaidString
 Floats = NDArray[np.float64]
 POINTS = 41
 TEMPERATURE: Missing = "temperature"
+KEPT_BYTES = 24_000_000
 LEAST_YIELD_SHARE = 0.3
 """Under it a linear derating says nothing of steel."""
 
@@ -173,7 +174,7 @@ def _doglegs(path: Path, md_ft: Floats) -> Floats:
     return np.maximum(path.dogleg_deg_100ft[above], path.dogleg_deg_100ft[below])
 
 
-@remembered(128, traced=True)
+@remembered(128, traced=True, most_bytes=KEPT_BYTES)
 def build_frame(well: Well, string: LaidString, exposed: Exposure, breaks_md_ft: tuple[float, ...]) -> Frame | None:
     """The loads of a string, with nodes where its sections end; None where its mud is unknown."""
     mud = string.mud_ppg

@@ -6,12 +6,11 @@ off for cement; the conductor shares through the base plate where policy says so
 
 from __future__ import annotations
 
-import numpy as np
-
 from knollstack.core.base.findings import Change, Finding, Remedy, force, remedy
 from knollstack.core.base.formulas import safety_factor, steel_area_in2
 from knollstack.core.base.working import headline
 from knollstack.core.catalogue.product import Pipe
+from knollstack.core.pipe.coarse import those_that_stand
 from knollstack.core.pipe.exposure import exposure_of
 from knollstack.core.pipe.findings import say
 from knollstack.core.pipe.formulas import carried_load
@@ -19,7 +18,6 @@ from knollstack.core.pipe.frame import build_frame
 from knollstack.core.pipe.landed import landed_weight_lbf
 from knollstack.core.pipe.order import candidates, choice_of, pipe_words
 from knollstack.core.pipe.results import PipeRow
-from knollstack.core.pipe.strength import stand_alone
 from knollstack.core.program.equipped import Equipped, EquippedString
 
 USUAL_ELEMENTS = ("annular", "pipe rams", "blind rams", "drilling spool")
@@ -66,10 +64,9 @@ def _mend(equipped: Equipped, bearer: EquippedString, load_lbf: float) -> tuple[
     strong = [p for p in pipes if _carries(p) >= asked * load_lbf]
     if frame is None or not strong:
         return ()
-    fits = np.flatnonzero(stand_alone(policy, frame, strong))
-    if not len(fits):
+    pipe = next(those_that_stand(policy, frame, strong), None)
+    if pipe is None:
         return ()
-    pipe = strong[int(fits[0])]
     changes: tuple[Change, ...] = (bearer.change("pipe", choice_of(pipe)),)
     if bearer.own.sections:
         changes = (bearer.change("sections", []), *changes)

@@ -14,7 +14,7 @@ from knollstack.core.pipe.choose import breaks_of, is_judged
 from knollstack.core.pipe.explain import Explained
 from knollstack.core.pipe.exposure import Exposure, exposure_of
 from knollstack.core.pipe.findings import hanger_findings, service_findings, stock_findings, string_findings
-from knollstack.core.pipe.frame import Frame, build_frame
+from knollstack.core.pipe.frame import KEPT_BYTES, Frame, build_frame
 from knollstack.core.pipe.heat import assumed
 from knollstack.core.pipe.hung import judge_hung
 from knollstack.core.pipe.judged import KINDS, Judged, judge_sections
@@ -52,7 +52,7 @@ def frame_of(well: Well, string: EquippedString, exposed: Exposure) -> Frame | N
     return build_frame(well, string.laid, exposed, breaks_of(string.sections))
 
 
-@remembered(128, traced=True)
+@remembered(128, traced=True, most_bytes=KEPT_BYTES)
 def judged_string(well: Well, string: EquippedString, exposed: Exposure) -> Judged | None:
     """A string against all its loads; None where it is not judged, or its pipe or mud is unknown."""
     frame = frame_of(well, string, exposed) if is_judged(string) and string.sections else None

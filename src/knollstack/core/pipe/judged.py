@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 from knollstack.core.base.remember import remembered
 from knollstack.core.document.policy import PipePolicy
 from knollstack.core.pipe.formulas import effective_force
-from knollstack.core.pipe.frame import Frame
+from knollstack.core.pipe.frame import KEPT_BYTES, Frame
 from knollstack.core.pipe.results import LoadKind
 from knollstack.core.pipe.strength import Rack, Shares, rack, shares, weight_per_ft
 from knollstack.core.program.section import Section
@@ -99,7 +99,7 @@ def weight_below(frame: Frame, sections: tuple[Section, ...], per_ft: Floats) ->
     return total
 
 
-@remembered(128)
+@remembered(128, most_bytes=KEPT_BYTES)
 def judge_sections(policy: PipePolicy, frame: Frame, sections: tuple[Section, ...]) -> Judged:
     """Every section in every case at every node."""
     side = rack([s.pipe for s in sections], frame.string.own.wear_percent)

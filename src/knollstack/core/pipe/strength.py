@@ -163,7 +163,8 @@ class Shares:
 
 def _over(rating: Floats, load: Floats, required: Floats | float) -> Floats:
     """Rating over load over required factor; infinite where there is no load."""
-    return np.divide(rating, load * required, out=np.full(load.shape, np.inf), where=load > 0)
+    with np.errstate(over="ignore"):  # next to no load is none
+        return np.divide(rating, load * required, out=np.full(load.shape, np.inf), where=load > 0)
 
 
 def collapse_rating(frame: Frame, pipes: Rack, axial_lbf: Floats) -> Floats:
@@ -247,8 +248,3 @@ def least_shares(policy: PipePolicy, frame: Frame, pipes: Sequence[Pipe]) -> Flo
     """The least share of each pipe as the whole string; NaN where a rating that counts is unknown."""
     side = rack(pipes, frame.string.own.wear_percent)
     return shares(policy, frame, side, weight_per_ft(frame, side) * frame.below_tvd_ft).least()
-
-
-def stand_alone(policy: PipePolicy, frame: Frame, pipes: Sequence[Pipe]) -> NDArray[np.bool_]:
-    """Whether each pipe stands everything as the whole string; an unknown rating does not."""
-    return np.asarray(np.nan_to_num(least_shares(policy, frame, pipes), nan=-1.0) >= 1 - 1e-9)

@@ -24,6 +24,8 @@ from knollstack.core.pipe.strength import LEAST_YIELD_PSI, Rack, added_force, ra
 
 Floats = NDArray[np.float64]
 BISECTIONS = 34
+CELLS_A_UNIT, LABELS_A_UNIT = 4_000, 20
+"""Pipes times nodes, and partial strings made, that cost about as much as looking at one partial string."""
 
 
 @dataclass(frozen=True)
@@ -145,8 +147,10 @@ class Search:
         most: int,
         least_ft: float,
         barred: NDArray[np.bool_] | None = None,
+        effort: float = np.inf,
     ) -> None:
         self.frame, self.pipes, self.most, self.least_ft = frame, pipes, most, least_ft
+        self.left, self.cut = effort, False
         side = rack(pipes, frame.string.own.wear_percent)
         self.per_ft = weight_per_ft(frame, side)[:, 0, 0]
         self.price = np.array([p.weight_ppf if policy.least == "weight" else p.cost_per_ft for p in pipes])
@@ -171,6 +175,7 @@ class Search:
 
     def _extend(self, label: _Label, bound: float) -> list[_Label]:
         """Every pipe and every top that a section from a label's node can have."""
+        self.left -= 1 + (label.node + 1) * len(self.pipes) / CELLS_A_UNIT
         k, md = label.node, self.frame.md_ft
         offset = label.below - self.per_ft * self.frame.below_tvd_ft[k]
         inside = (offset[:, None] >= self.low[:, k::-1] - 1e-6) & (offset[:, None] <= self.high[:, k::-1] + 1e-6)
@@ -192,6 +197,7 @@ class Search:
         if label.used + 1 == self.most:
             ok[:, :-1] = False
         below = label.below + self.per_ft[:, None] * (self.frame.below_tvd_ft[tops] - self.frame.below_tvd_ft[k])
+        self.left -= np.count_nonzero(ok) / LABELS_A_UNIT
         return [
             _Label(
                 float(cost[p, j]), float(below[p, j]), int(tops[j]), label.used + 1, Leg(int(p), int(tops[j]), k), label
@@ -203,7 +209,8 @@ class Search:
         """The cheapest string, top to bottom; None where none stands.
 
         A first pass holds that less weight below never hurts, which is nearly so, and gives a good string; the second
-        is exact and only looks at what could be cheaper.
+        is exact and only looks at what could be cheaper. `cut` tells that the work was not enough for it: then what was
+        found before is given.
         """
         good = self._pass(np.inf, np.full(len(self.frame.md_ft), -np.inf))
         bound = good.cost if good is not None else np.inf
@@ -224,6 +231,9 @@ class Search:
             for label in self._undominated(waiting.pop(k, []), float(floor_lbf[k])):
                 if label.cost + self.cheapest_above[k] > bound + 1e-9:
                     continue
+                if self.left < 0:
+                    self.cut = True
+                    return best
                 for found in self._extend(label, bound):
                     if found.node:
                         waiting.setdefault(found.node, []).append(found)

@@ -99,12 +99,17 @@ def float_differential(
     return annulus_psi - (inside_to_collar_psi + (slurry_to_shoe_psi - slurry_to_collar_psi))
 
 
+def landing_md_ft(string: LaidString) -> float:
+    """Where the plug lands [ft MD]: on the collar, or on the shoe where there is none."""
+    return string.shoe_md_ft if string.collar_md_ft is None else max(string.top_md_ft, string.collar_md_ft)
+
+
 def final_differential_psi(well: Well, string: LaidString, column: Column) -> float | None:
     """What the float holds when the plug has landed; None where the displacement fluid is unknown."""
     if string.displacement_ppg is None:
         return None
     shoe = well.path.tvd(string.shoe_md_ft)
-    collar = well.path.tvd(max(string.top_md_ft, string.shoe_md_ft - well.policy.cement.shoe_track_ft))
+    collar = well.path.tvd(landing_md_ft(string))
     # collar and shoe as whole columns: past the horizontal the shoe stands above the collar
     track = (hydrostatic_pressure(column.slurry_ppg, shoe), hydrostatic_pressure(column.slurry_ppg, collar))
     over_collar = hydrostatic_pressure(string.displacement_ppg, collar)

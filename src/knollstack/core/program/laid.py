@@ -31,13 +31,16 @@ class Shoe:
 class Proposal:
     """Shoes from conductor to total depth; no shoes and a failure where no program exists.
 
-    `place` is what mends the failure; `missing` tells that data is wanting, so that none could be sought.
+    `place` is what mends the failure; `missing` tells that data is wanting, so that none could be sought, `cut` that the
+    search went no further; `effort` is the work that it took.
     """
 
     shoes: tuple[Shoe, ...]
     failure: Words
     place: str = "/strings"
     missing: bool = False
+    cut: bool = False
+    effort: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -81,6 +84,8 @@ class LaidString:
     lead: Slurry | None = None
     tail_top_md_ft: float | None = None
     displacement_ppg: float | None = None
+    collar_md_ft: float | None = None
+    """Where the plug lands: the top of the collar, by the string's tally."""
 
     def __hash__(self) -> int:
         """Worked once: strings are keys of many caches."""

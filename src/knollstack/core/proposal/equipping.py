@@ -28,7 +28,7 @@ def equipped(laid: Laid) -> Equipped:
         others = [section for made in strings for section in made.sections if section not in decided]
         taken = {} if own else taken_ft([*decided, *others])
         catalogue = with_less(laid.catalogue, tuple(sorted(taken.items()))) if taken else laid.catalogue
-        chosen = choose(laid.well, catalogue, string, exposure_of(laid, string, inner))
+        chosen = choose(laid.well, catalogue, string, exposure_of(laid, string, inner), len(laid.strings))
         strings.insert(0, with_sections(string, chosen.sections))
         choices.insert(0, chosen)
     return Equipped(

@@ -15,8 +15,10 @@ from knollstack.core.ground.riserless import is_riserless, planned_ppg
 from knollstack.core.ground.well import Well, build_well
 from knollstack.core.ground.window import planned_mud_ppg
 from knollstack.core.program.laid import Laid, LaidString, Proposal, role_list
+from knollstack.core.proposal.effort import MOST_PROPOSED
 from knollstack.core.proposal.programs import programs
 from knollstack.core.proposal.search import propose
+from knollstack.core.running.tally import tally_of
 from knollstack.core.sizes.chain import Link, find_chain
 
 USUAL_STRINGS = 4
@@ -61,7 +63,8 @@ def proposal_of(well: Well, catalogue: Catalogue) -> tuple[Proposal, tuple[float
         text = f"No chain of catalogue sizes carries {count} strings to the production casing."
         return Proposal((), (text,)), NO_CHAIN_HOLES
     if best[0].shoes and well.policy.depths.method == "top down":
-        return Proposal(programs(well, best[1]).top_down, ()), best[1]
+        every = programs(well, best[1], most=MOST_PROPOSED)
+        return Proposal(every.top_down, every.failure, cut=every.cut), best[1]
     return best
 
 
@@ -177,6 +180,15 @@ def _with_mud(well: Well, strings: list[LaidString]) -> tuple[list[LaidString], 
     return filled, assumptions
 
 
+def with_collars(well: Well, catalogue: Catalogue, strings: list[LaidString]) -> list[LaidString]:
+    """The strings with the depth at which their plugs land, by their tallies."""
+    tallies = [tally_of(well, s, catalogue) for s in strings]
+    return [
+        s if tally is None else replace(s, collar_md_ft=max(s.shoe_md_ft - tally.track_ft, s.top_md_ft))
+        for s, tally in zip(strings, tallies, strict=True)
+    ]
+
+
 def laid_out(design: Design, catalogue: Catalogue) -> Laid:
     """The program in force for a design, before its pipe is chosen."""
     held, well = with_own(catalogue, design), build_well(design)
@@ -186,7 +198,7 @@ def laid_out(design: Design, catalogue: Catalogue) -> Laid:
     if strings:
         strings, found, assumed_sizes = _with_sizes(well, held, strings)
         strings, assumed_mud = _with_mud(well, strings)
-        strings, assumed_cement = cement_of(well, strings)
+        strings, assumed_cement = cement_of(well, with_collars(well, held, strings))
         findings += found
         assumptions += [*assumed_sizes, *assumed_mud, *assumed_cement]
     return Laid(design, held, well, tuple(strings), proposal, holes, tuple(findings), tuple(assumptions))
@@ -194,7 +206,7 @@ def laid_out(design: Design, catalogue: Catalogue) -> Laid:
 
 def _say_proposed(well: Well, proposal: Proposal) -> tuple[list[Finding], list[Assumption]]:
     if proposal.failure:
-        severity: Severity = "unknown" if proposal.missing else "stop"
+        severity: Severity = "unknown" if proposal.missing or proposal.cut else "stop"
         return [find("depths", severity, proposal.place, ("Program",), *proposal.failure)], []
     method = well.policy.depths.method.replace(" ", "-")
     text = f"No string is decided yet. The program shown is the {method} proposal to "

@@ -8,6 +8,7 @@ shallowest shoe each time, the top-down school the deepest; both are read off th
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 
 import numpy as np
@@ -19,6 +20,7 @@ from knollstack.core.depths.conductor import conductor_md_ft
 from knollstack.core.depths.rule import Rule, tried
 from knollstack.core.ground.well import Well
 from knollstack.core.program.laid import Shoe
+from knollstack.core.proposal.effort import CUT, CutShortError, Effort
 from knollstack.core.proposal.search import MOST_STRINGS, Search, not_ready
 
 Floats = NDArray[np.float64]
@@ -38,12 +40,16 @@ class Freedom:
 
 @dataclass(frozen=True)
 class Programs:
-    """All programs with the fewest strings: how many sections, the freedom of each shoe, and the top-down one."""
+    """All programs with the fewest strings: how many sections, the freedom of each shoe, and the top-down one.
+
+    `cut` where the search went no further.
+    """
 
     sections: int
     freedom: tuple[Freedom, ...]
     top_down: tuple[Shoe, ...]
     failure: Words
+    cut: bool = False
 
 
 class Sets:
@@ -128,17 +134,27 @@ def candidates(search: Search, spacing_ft: float) -> Floats:
 
 
 @remembered(16)
-def programs(well: Well, holes_in: tuple[float, ...], spacing_ft: float = SPACING_FT) -> Programs:
-    """All programs of a well with the fewest strings; none, and why, where there is no program."""
+def programs(
+    well: Well, holes_in: tuple[float, ...], spacing_ft: float = SPACING_FT, most: float = math.inf
+) -> Programs:
+    """All programs of a well with the fewest strings, as far as so much work finds them."""
+    return sought(well, holes_in, spacing_ft, Effort(most))
+
+
+def sought(well: Well, holes_in: tuple[float, ...], spacing_ft: float, effort: Effort) -> Programs:
+    """All programs of a well with the fewest strings; none, and why, where there is no program or the search was cut."""
     if why := not_ready(well):
         return Programs(0, (), (), why.failure)
     floor, reason = conductor_md_ft(well)
-    search = Search(well, floor, holes_in)
-    sets = Sets(search, candidates(search, spacing_ft))
-    if sets.sections == 0:
-        return Programs(0, (), (), search.failure())
+    search = Search(well, floor, holes_in, effort)
+    try:
+        sets = Sets(search, candidates(search, spacing_ft))
+        if sets.sections == 0:
+            return Programs(0, (), (), search.failure())
+        shoes = sets.deepest()
+    except CutShortError:
+        return Programs(0, (), (), CUT, cut=True)
     freedom = tuple(Freedom(float(sets.depths[members][0]), float(sets.depths[members][-1])) for members in sets.down)
-    shoes = sets.deepest()
     total = well.path.total_md_ft
     listed = [Shoe(floor, "conductor", reason)]
     for i, md in enumerate(shoes):

@@ -12,8 +12,11 @@ from knollstack.core.catalogue.own_pipes import with_own
 from knollstack.core.catalogue.rows import Catalogue
 from knollstack.core.document.changes import changed, value_at
 from knollstack.core.document.design import Design
+from knollstack.core.document.faults import FaultyDesign
+from knollstack.core.ground.profiles import GasColumnError
 from knollstack.core.ground.well import build_well
 from knollstack.core.program.laid import Proposal
+from knollstack.core.proposal.effort import CutShortError, Effort
 from knollstack.core.proposal.laid_out import proposal_of
 
 HALVINGS = 6
@@ -47,24 +50,29 @@ _RULES = (
 )
 
 
-def _frees(design: Design, catalogue: Catalogue, change: Change) -> bool:
-    return bool(_proposal(changed(design, (change,)), catalogue).shoes)
+def _frees(design: Design, catalogue: Catalogue, change: Change, effort: Effort) -> bool:
+    try:
+        made = _proposal(changed(design, (change,)), catalogue)
+    except (FaultyDesign, GasColumnError):  # more than the rule may be
+        return False
+    effort.spend(1 + made.effort)
+    return bool(made.shoes)
 
 
 def _proposal(design: Design, catalogue: Catalogue) -> Proposal:
     return proposal_of(build_well(design), with_own(catalogue, design))[0]
 
 
-def _least(design: Design, catalogue: Catalogue, rule: _Rule) -> tuple[float, Remedy] | None:
+def _least(design: Design, catalogue: Catalogue, rule: _Rule, effort: Effort) -> tuple[float, Remedy] | None:
     """The least change of one rule that frees a program, and its size relative to how far the rule may be moved."""
     now = float(value_at(design, rule.path))
     far = rule.most(now)
-    if far == now or not _frees(design, catalogue, Change(path=rule.path, value=far)):
+    if far == now or not _frees(design, catalogue, Change(path=rule.path, value=far), effort):
         return None
     low, high = 0.0, 1.0
     for _ in range(HALVINGS):
         middle = (low + high) / 2
-        if _frees(design, catalogue, Change(path=rule.path, value=now + middle * (far - now))):
+        if _frees(design, catalogue, Change(path=rule.path, value=now + middle * (far - now)), effort):
             high = middle
         else:
             low = middle
@@ -72,7 +80,7 @@ def _least(design: Design, catalogue: Catalogue, rule: _Rule) -> tuple[float, Re
     steps = abs(now + high * (far - now)) / rule.step
     rounded = (int(steps) if away < 0 else int(steps) + (steps > int(steps))) * rule.step
     value = round(rounded, 6)
-    if not _frees(design, catalogue, Change(path=rule.path, value=value)):
+    if not _frees(design, catalogue, Change(path=rule.path, value=value), effort):
         value = now + high * (far - now)
     label: Words = (
         f"Change {rule.words} from ",
@@ -100,11 +108,30 @@ def _zone_changes(design: Design) -> Iterator[Remedy]:
             yield Remedy(label=(f"Leave {zone.name} open while drilling deeper",), changes=(change,))
 
 
-def reliefs(design: Design, catalogue: Catalogue) -> list[Remedy]:
-    """Single changes that free a program, the least first; none where there is one already, or none is found."""
+@dataclass(frozen=True)
+class Reliefs:
+    """Single changes that free a program, the least first; `cut` where not every change was tried."""
+
+    remedies: tuple[Remedy, ...] = ()
+    cut: bool = False
+
+
+def reliefs(design: Design, catalogue: Catalogue, effort: Effort) -> Reliefs:
+    """What frees a program; nothing where there is one already, or where the ground is not known."""
     if _proposal(design, catalogue).shoes or not build_well(design).knows_pressures:
-        return []
-    found = [least for rule in (*_RULES, *_kick_rules(design)) if (least := _least(design, catalogue, rule))]
+        return Reliefs()
+    cut = False
+    found: list[tuple[float, Remedy]] = []
+    zones: list[Remedy] = []
+    try:
+        for rule in (*_RULES, *_kick_rules(design)):
+            least = _least(design, catalogue, rule, effort)
+            found += [least] if least else []
+        for remedy in _zone_changes(design):
+            zones += [remedy] if _frees(design, catalogue, remedy.changes[0], effort) else []
+            if len(found) + len(zones) >= MOST_OFFERED:
+                break
+    except CutShortError:
+        cut = True
     numbers = [remedy for _, remedy in sorted(found, key=lambda pair: pair[0])]
-    zones = [remedy for remedy in _zone_changes(design) if _frees(design, catalogue, remedy.changes[0])]
-    return [*numbers, *zones][:MOST_OFFERED]
+    return Reliefs((*numbers, *zones)[:MOST_OFFERED], cut)

@@ -14,7 +14,10 @@ class FreedomResult(Result):
 
 
 class ProgramsResult(Result):
-    """Both schools side by side, the freedom of each shoe between them, and what would free a program if none is."""
+    """Both schools side by side, the freedom of each shoe between them, and what would free a program if none is.
+
+    `cut` where the search of programs went no further, `reliefs_cut` where not every change that might free one was tried.
+    """
 
     sections: int
     bottom_up: tuple[ProposedShoe, ...]
@@ -22,6 +25,8 @@ class ProgramsResult(Result):
     freedom: tuple[FreedomResult, ...]
     failure: Words
     reliefs: tuple[Remedy, ...]
+    cut: bool
+    reliefs_cut: bool
 
 
 class LinerOption(Result):

@@ -2,29 +2,40 @@
 
 from __future__ import annotations
 
+import math
+
 from knollstack.core.catalogue.rows import Catalogue
 from knollstack.core.depths.judge import listed
 from knollstack.core.document.design import Design
 from knollstack.core.program.laid import Proposal
+from knollstack.core.proposal.effort import Effort, GoingOn
 from knollstack.core.proposal.laid_out import laid_out
-from knollstack.core.proposal.programs import Programs, programs
+from knollstack.core.proposal.programs import SPACING_FT, Programs, programs, sought
 from knollstack.core.proposal.relief import reliefs
 from knollstack.core.proposal.results import FreedomResult, ProgramsResult
 from knollstack.core.proposal.search import propose
 
 
-def both_schools(design: Design, catalogue: Catalogue) -> ProgramsResult:
-    """The bottom-up and the top-down program of a ground and policy, with the freedom of each shoe."""
-    laid = laid_out(design, catalogue)
-    found = programs(laid.well, laid.holes_in)
+def both_schools(design: Design, catalogue: Catalogue, going_on: GoingOn | None = None) -> ProgramsResult:
+    """The bottom-up and the top-down program of a ground and policy, with the freedom of each shoe.
+
+    It is cut short, and says so, where `going_on` tells that it has gone on for long enough.
+    """
+    laid, effort = laid_out(design, catalogue), Effort(math.inf, going_on)
+    found = (
+        programs(laid.well, laid.holes_in) if going_on is None else sought(laid.well, laid.holes_in, SPACING_FT, effort)
+    )
     bottom_up = propose(laid.well, laid.holes_in)
+    relief = reliefs(design, catalogue, effort)
     return ProgramsResult(
         sections=found.sections,
         bottom_up=listed(bottom_up.shoes),
         top_down=listed(found.top_down),
         freedom=_freedom(found, bottom_up),
         failure=found.failure,
-        reliefs=tuple(reliefs(design, catalogue)),
+        reliefs=relief.remedies,
+        cut=found.cut,
+        reliefs_cut=relief.cut,
     )
 
 

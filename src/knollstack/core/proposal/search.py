@@ -22,20 +22,25 @@ from knollstack.core.depths.rules import KickTolerance, depth_rules, kick_rule
 from knollstack.core.ground.riserless import planned_ppg
 from knollstack.core.ground.well import Well
 from knollstack.core.program.laid import Proposal, Shoe
+from knollstack.core.proposal.effort import CUT, MOST_PROPOSED, CutShortError, Effort, unit_of
 
 Floats = NDArray[np.float64]
 Bools = NDArray[np.bool_]
 STEP_FT = 10.0
 MOST_STRINGS = 8
 _CHUNK = 64
+CHEAP = 0.2
+"""Units that the rules but kick tolerance cost."""
 TITLES = {"pore": "pore pressure", "fracture": "fracture gradient"}
 
 
 class Search:
     """One search upward from total depth. `holes_in` are the hole sizes from the innermost section out."""
 
-    def __init__(self, well: Well, floor_md_ft: float, holes_in: tuple[float, ...]) -> None:
+    def __init__(self, well: Well, floor_md_ft: float, holes_in: tuple[float, ...], effort: Effort) -> None:
         self.well, self.floor, self.rules = well, floor_md_ft, depth_rules(well)
+        self.effort, self.unit = effort, unit_of(well)
+        self.dead_ends: set[tuple[float, int]] = set()
         self.kick_rules = [kick_rule(well, hole) for hole in holes_in]
         self.marks_md_ft: Floats
         self.candidates = self._candidates()
@@ -60,6 +65,7 @@ class Search:
         """Shoes that keep every rule, kick tolerance included."""
         at = tried(self.well, tops, bottom)
         ok = self.keep(at)
+        self.effort.spend(CHEAP + self.unit * bool(np.any(ok)))
         if np.any(ok):
             ok[ok] = self.kick_rule(level).holds(tried(self.well, tops[ok], bottom))
         return np.asarray(ok)
@@ -67,23 +73,24 @@ class Search:
     def reaches_floor(self, bottom: float) -> bool:
         """The hole from the conductor shoe to `bottom` stands."""
         well, rules = self.well, self.rules
+        if not all(rule.keeps(self.floor, bottom) for rule in rules.on_the_diverter):
+            return False
         if well.site.setting == "subsea":
             # drilled before the riser is on: sea water and mud together, not a column from the rig floor
-            stands = planned_ppg(well, well.path.tvd(self.floor), well.path.tvd(bottom)) is not None
-        else:
-            stands = rules.one_mud.keeps(self.floor, bottom)
-        return stands and all(rule.keeps(self.floor, bottom) for rule in rules.on_the_diverter)
+            return planned_ppg(well, well.path.tvd(self.floor), well.path.tvd(bottom)) is not None
+        return rules.one_mud.keeps(self.floor, bottom)
 
     def climb(self, bottom: float, level: int) -> list[float] | None:
         """Shoes from just below the conductor to `bottom`, or None."""
         if self.reaches_floor(bottom):
             return [bottom]
-        if level >= MOST_STRINGS:
+        if level >= MOST_STRINGS or (bottom, level) in self.dead_ends:
             return None
         for top in self._tops(bottom, level):
             above = self.climb(top, level + 1)
             if above is not None:
                 return [*above, bottom]
+        self.dead_ends.add((bottom, level))
         return None
 
     def _tops(self, bottom: float, level: int) -> list[float]:
@@ -96,6 +103,7 @@ class Search:
         where = np.nonzero(cheap)[0]
         before = -2
         for chunk in (where[i : i + _CHUNK] for i in range(0, len(where), _CHUNK)):
+            self.effort.spend(self.unit)
             for k in chunk[self.kick_rule(level).holds(tried(self.well, tops[chunk], bottom))]:
                 if k != before + 1:
                     found.append(self._refine(tops, int(k), bottom, level))
@@ -112,6 +120,7 @@ class Search:
         if not len(feet):
             return high
         at = tried(self.well, feet, bottom)
+        self.effort.spend(self.unit)
         allowed = self.keep(at) & self.kick_rule(level).holds(at)
         # from the deep end up: allowed depths that reach the candidate without a gap
         run = np.logical_and.accumulate(allowed[::-1])
@@ -188,13 +197,17 @@ def propose(well: Well, holes_in: tuple[float, ...]) -> Proposal:
         return why_not
     total = well.path.total_md_ft
     floor, why = conductor_md_ft(well)
-    search = Search(well, floor, holes_in)
-    depths = search.climb(total, 0)
+    search = Search(well, floor, holes_in, Effort(MOST_PROPOSED))
+    try:
+        depths = search.climb(total, 0)
+        failure = search.failure() if depths is None else ()
+    except CutShortError:
+        return Proposal((), CUT, cut=True, effort=search.effort.spent)
     if depths is None:
-        return Proposal((), search.failure())
+        return Proposal((), failure, effort=search.effort.spent)
     shoes = [Shoe(floor, "conductor", why)]
     for i, md in enumerate(depths[:-1]):
         rule, reason = search.explain(md, depths[i + 1], len(depths) - 2 - i)
         shoes.append(Shoe(md, rule, reason))
     shoes.append(Shoe(total, "total depth", ("Production casing is set at total depth.",)))
-    return Proposal(tuple(shoes), ())
+    return Proposal(tuple(shoes), (), effort=search.effort.spent)

@@ -93,7 +93,11 @@ def _string_faults(
     yield from _pipe_faults(path, string)
     if string.run == "liner" and string.hanger_md_ft is None:
         yield Fault(path=f"{path}/hanger_md_ft", value="nothing", expected="the depth of a liner's hanger")
-    for key, top in (("hanger_md_ft", string.hanger_md_ft), ("cement/top_md_ft", string.cement.top_md_ft)):
+    for key, top in (
+        ("hanger_md_ft", string.hanger_md_ft),
+        ("cement/top_md_ft", string.cement.top_md_ft),
+        ("running/landing_md_ft", string.running.landing_md_ft),
+    ):
         if top is not None and top >= string.shoe_md_ft:
             expected = f"a depth above the shoe ({string.shoe_md_ft:g} ft)"
             yield Fault(path=f"{path}/{key}", value=f"{top:g}", expected=expected)
@@ -125,6 +129,20 @@ def _own_pipe_faults(design: Design) -> Iterable[Fault]:
         if pipe.coupling_od_in < pipe.od_in:
             expected = f"at least the outside diameter of the pipe ({pipe.od_in:g} in)"
             yield Fault(path=f"/pipes/{i}/coupling_od_in", value=f"{pipe.coupling_od_in:g}", expected=expected)
+
+
+def _drill_string_faults(design: Design) -> Iterable[Fault]:
+    """A bore is smaller than the pipe that it is in."""
+    for i, row in enumerate(design.policy.mud.drill_strings):
+        for what, bore, od in (
+            ("pipe", row.pipe_id_in, row.pipe_od_in),
+            ("collar", row.collar_id_in, row.collar_od_in),
+        ):
+            if bore is not None and bore >= od:
+                path = f"/policy/mud/drill_strings/{i}/{what}_id_in"
+                yield Fault(
+                    path=path, value=f"{bore:g} in", expected=f"under the outside diameter of the {what} ({od:g} in)"
+                )
 
 
 def _station_faults(trajectory: Trajectory) -> Iterable[Fault]:
@@ -192,4 +210,4 @@ def cross_faults(design: Design) -> list[Fault]:
     ground = design.site.rig_floor_ft + design.site.water_depth_ft
     for i, string in enumerate(design.strings):
         faults.extend(_string_faults(i, string, design.strings[i - 1] if i else None, ground, total))
-    return [*faults, *_own_pipe_faults(design), *_id_faults(design)]
+    return [*faults, *_own_pipe_faults(design), *_drill_string_faults(design), *_id_faults(design)]

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import json
+import re
+from collections.abc import Iterable
 from typing import Any
 
 from pydantic import ValidationError
@@ -12,6 +14,8 @@ from knollstack.core.document.faults import Fault, FaultyDesign, schema_faults, 
 from knollstack.core.document.upgrades import UPGRADES, upgraded
 from knollstack.core.reading.checks import cross_faults
 from knollstack.core.reading.parts import shared
+
+_MAY_BE_HALF = re.compile(r"\\u[dD][89a-fA-F]|[\ud800-\udfff]")
 
 
 def _version_fault(version: Any) -> Fault:
@@ -46,7 +50,7 @@ def parse(document: Any) -> Design:
 def decode(text: str | bytes) -> Any:
     """The JSON value of a text; raises FaultyDesign with the one fault that makes it no JSON."""
     try:
-        return json.loads(text)
+        value = json.loads(text)
     except UnicodeDecodeError as error:
         raise FaultyDesign([Fault(path="", value="bytes that are not UTF-8 text", expected="a JSON file")]) from error
     except RecursionError as error:
@@ -54,6 +58,28 @@ def decode(text: str | bytes) -> Any:
     except ValueError as error:
         where = f"line {getattr(error, 'lineno', 1)}, column {getattr(error, 'colno', 1)}"
         raise FaultyDesign([Fault(path="", value=f"not JSON at {where}", expected="a complete JSON file")]) from error
+    if _MAY_BE_HALF.search(text if isinstance(text, str) else text.decode("latin-1")):
+        place = half_character(value)
+        if place is not None:
+            raise FaultyDesign([Fault(path=place, value="half of a character", expected="text of whole characters")])
+    return value
+
+
+def half_character(value: Any, path: str = "") -> str | None:
+    """The place of a text that holds half of a character alone (a surrogate), which no file can keep."""
+    if isinstance(value, str):
+        return path if any("\ud800" <= c <= "\udfff" for c in value) else None
+    if isinstance(value, dict):
+        if any(half_character(key) is not None for key in value):
+            return path
+        return _first(half_character(part, f"{path}/{key}") for key, part in value.items())
+    if isinstance(value, list):
+        return _first(half_character(part, f"{path}/{i}") for i, part in enumerate(value))
+    return None
+
+
+def _first(places: Iterable[str | None]) -> str | None:
+    return next((place for place in places if place is not None), None)
 
 
 def parse_text(text: str | bytes) -> Design:

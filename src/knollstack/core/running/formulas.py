@@ -1,15 +1,27 @@
-"""Running casing: the sag between centralizers (API RP 10D-2, a fixed-ended span under tension)."""
+"""Equations of running casing: hook load and drag, filling, surge and gels, standoff between centralizers, sticking.
+
+Standoff follows API RP 10D-2 (fixed-ended spans under tension; a bow deflects in proportion to its load); drag is the
+soft string of Johancsik, Friesen and Dawson, from the shoe up.
+"""
 
 import numpy as np
 
-from knollstack.core.base.constants import STEEL_MODULUS_PSI
-from knollstack.core.base.formula import Value, formula
+from knollstack.core.base.constants import PSI_PER_PPG_FT, STEEL_MODULUS_PSI, STEEL_PPG
+from knollstack.core.base.formula import Value, formula, plain_value
+
+API_10D2 = "API RP 10D-2, 1st ed., 2004"
+SOFT_STRING = "Johancsik, Friesen and Dawson, 1984: soft string"
+TEXTBOOK = "Textbook casing running"
+POISSON = 0.3
+BOW_SHARE = 0.33
+"""Deflection over clearance at which a bow is rated: 67 % standoff (API Spec 10D)."""
+_BORE = ("od_in > 0", "id_in >= 0", "id_in < od_in")
 
 
 @formula(
     "δ = W·sin I·l³/(384·E·J)·(24/u⁴)·(u²/2 − u·(cosh u − 1)/sinh u),  u² = F·l²/(4·E·J)",
     "in",
-    "API RP 10D-2, 1st ed., 2004",
+    API_10D2,
     (
         "buoyed_weight_lb_ft >= 0",
         "inclination_deg >= 0",
@@ -28,5 +40,195 @@ def span_sag(
     span_in = span_ft * 12
     side_load = buoyed_weight_lb_ft * span_ft * np.sin(np.radians(inclination_deg))
     u = np.maximum(np.sqrt(tension_lbf * span_in**2 / (4 * stiffness)), 1e-2)
-    relief = 24 / u**4 * (u**2 / 2 - u * (np.cosh(u) - 1) / np.sinh(u))
+    # (cosh u − 1)/sinh u = tanh(u/2), which does not overflow on long spans
+    relief = 24 / u**4 * (u**2 / 2 - u * np.tanh(u / 2))
     return side_load * span_in**3 / (384 * stiffness) * relief
+
+
+@formula(
+    "h = p_c/(SF·(12/231)·ρ)",
+    "ft",
+    TEXTBOOK + ": empty pipe inside, mud outside",
+    ("collapse_psi >= 0", "design_factor > 0", "mud_ppg > 0"),
+)
+def longest_empty_run(collapse_psi: Value, design_factor: Value, mud_ppg: Value) -> Value:
+    """True vertical depth to which pipe may be empty in mud; the collapse rating is that under the tension there.
+
+    Example: 2,570 psi, a factor of 1.125 and 10.2 ppg give 4,311 ft.
+
+    >>> round(longest_empty_run(collapse_psi=2570.0, design_factor=1.125, mud_ppg=10.2))
+    4311
+    """
+    return collapse_psi / (design_factor * PSI_PER_PPG_FT * mud_ppg)
+
+
+@formula(
+    "w_b = w + (12/231)·(ρᵢ·Aᵢ − ρₒ·Aₒ)",
+    "lb/ft",
+    "Hydrostatics: weight with its content, less what it displaces",
+    (*_BORE, "inside_ppg >= 0", "outside_ppg >= 0"),
+)
+def buoyed_weight(weight_lb_ft: Value, od_in: Value, id_in: Value, inside_ppg: Value, outside_ppg: Value) -> Value:
+    """Weight of pipe per foot with one fluid inside and one outside."""
+    inside, outside = inside_ppg * np.asarray(id_in) ** 2, outside_ppg * np.asarray(od_in) ** 2
+    return plain_value(weight_lb_ft + PSI_PER_PPG_FT * np.pi / 4 * (inside - outside))
+
+
+@formula(
+    "H = L·(w − (12/231)·ρ·(Aₒ − Aᵢ)) − (12/231)·ρ·Aᵢ·h_e + W_b",
+    "lbf",
+    TEXTBOOK + ", vertical hole without friction",
+    (*_BORE, "length_ft >= 0", "weight_lb_ft > 0", "mud_ppg >= 0", "empty_ft >= 0", "empty_ft <= length_ft"),
+)
+def running_hook_load(
+    length_ft: Value, weight_lb_ft: Value, od_in: Value, id_in: Value, mud_ppg: Value, empty_ft: Value, block_lbf: Value
+) -> Value:
+    """Hook load of casing in mud, empty from the top down to a level.
+
+    Example: 9,000 ft of 9 5/8 in 43.5 lb/ft, full of 10.5 ppg, and 35,000 lbf of block give 364,847 lbf.
+
+    >>> round(running_hook_load(9000.0, 43.5, 9.625, 8.755, 10.5, 0.0, 35_000.0))
+    364847
+    """
+    outside, bore = np.pi / 4 * np.asarray(od_in) ** 2, np.pi / 4 * np.asarray(id_in) ** 2
+    mud = PSI_PER_PPG_FT * np.asarray(mud_ppg)
+    full = length_ft * (weight_lb_ft - mud * (outside - bore))
+    return plain_value(full - mud * bore * empty_ft + block_lbf)
+
+
+@formula(
+    "F = √((2·T·sin(β/2) − W·cos γ₀)² + (W·cos γₙ)²),  W = w·l,  cos γ₀ = (cos I₁ − cos I₂)/(2·sin(β/2)),  "
+    "cos γₙ = sin I₁·sin I₂·sin(A₂ − A₁)/sin β,  cos β = cos I₁·cos I₂ + sin I₁·sin I₂·cos(A₂ − A₁);  W·sin I where straight",
+    "lbf",
+    API_10D2 + ": in the plane of the dogleg, and across it",
+    ("buoyed_weight_lb_ft >= 0", "span_ft > 0"),
+)
+def lateral_load(
+    buoyed_weight_lb_ft: Value,
+    span_ft: Value,
+    inc1_deg: Value,
+    azi1_deg: Value,
+    inc2_deg: Value,
+    azi2_deg: Value,
+    tension_lbf: Value,
+) -> Value:
+    """Side load of a span of casing by its weight and by its tension in the dogleg.
+
+    Example: 40 ft of 38 lb/ft along 45° weigh 1,075 lbf on the wall.
+
+    >>> round(lateral_load(38.0, 40.0, 45.0, 110.0, 45.0, 110.0, 0.0))
+    1075
+    """
+    share, across, turn = lateral_shares(inc1_deg, azi1_deg, inc2_deg, azi2_deg)
+    weight = np.asarray(buoyed_weight_lb_ft) * span_ft
+    return plain_value(np.hypot(turn * tension_lbf - weight * share, weight * across))
+
+
+def lateral_shares(inc1_deg: Value, azi1_deg: Value, inc2_deg: Value, azi2_deg: Value) -> tuple[Value, Value, Value]:
+    """Of a span: weight's share in the plane of its dogleg and across it, and what a unit of tension adds."""
+    upper, lower = np.radians(inc1_deg), np.radians(inc2_deg)
+    turned = np.radians(np.asarray(azi2_deg) - azi1_deg)
+    # haversine of the dogleg: exact where it is small
+    half = np.sin((lower - upper) / 2) ** 2 + np.sin(upper) * np.sin(lower) * np.sin(turned / 2) ** 2
+    sine = np.sqrt(np.minimum(half, 1.0))
+    bent = sine > 1e-9
+    safe = np.where(bent, sine, 1.0)
+    along = np.where(bent, (np.cos(upper) - np.cos(lower)) / (2 * safe), 0.0)
+    whole = 2 * safe * np.sqrt(np.maximum(1 - safe**2, 1e-18))
+    across = np.where(bent, np.sin(upper) * np.sin(lower) * np.sin(turned) / whole, np.sin((upper + lower) / 2))
+    return along, across, np.where(bent, 2 * sine, 0.0)
+
+
+@formula(
+    "F₂ = F₁ + w·H + μ·N",
+    "lbf",
+    SOFT_STRING + "; H is l·cos I; μ counts over 0 where the string is pulled, under 0 where it is lowered",
+    ("height_ft >= -1000", "side_lbf >= 0"),
+)
+def soft_string_tension(
+    tension_lbf: Value, buoyed_weight_lb_ft: Value, height_ft: Value, friction: Value, side_lbf: Value
+) -> Value:
+    """Tension at the top of a span from that at its bottom."""
+    return plain_value(np.asarray(tension_lbf) + buoyed_weight_lb_ft * np.asarray(height_ft) + friction * side_lbf)
+
+
+@formula(
+    "H = T + W_b + F_d",
+    "lbf",
+    TEXTBOOK + ": F_d is the drag of the centralizers, over 0 pulled and under 0 lowered",
+    ("block_lbf >= 0",),
+)
+def hook_load(tension_lbf: Value, block_lbf: Value, drag_lbf: Value) -> Value:
+    """Hook load from the tension at the rotary."""
+    return plain_value(np.asarray(tension_lbf) + block_lbf + drag_lbf)
+
+
+@formula(
+    "Δ = 12·L²·(12/231)·(ρₛₜ − 2·(1 − ν)·ρ)/(2·E)",
+    "in",
+    "Elastic stretch of pipe hung in a fluid, with the fluid's pressure on its walls; ν = 0.3, steel 65.5 ppg",
+    ("length_ft >= 0", "fluid_ppg >= 0"),
+)
+def self_weight_stretch(length_ft: Value, fluid_ppg: Value) -> Value:
+    """Stretch of casing under its own weight in a fluid.
+
+    Example: 10,000 ft in 10 ppg stretch by 53.5 in.
+
+    >>> round(self_weight_stretch(length_ft=10_000.0, fluid_ppg=10.0), 1)
+    53.5
+    """
+    net = STEEL_PPG - 2 * (1 - POISSON) * np.asarray(fluid_ppg)
+    return plain_value(12 * np.asarray(length_ft) ** 2 * PSI_PER_PPG_FT * net / (2 * STEEL_MODULUS_PSI))
+
+
+@formula("Δ = 12·F·L/(E·Aₛ)", "in", "Hooke's law; E = 30·10⁶ psi", ("length_ft >= 0", "steel_area_in2 > 0"))
+def load_stretch(pull_lbf: Value, length_ft: Value, steel_area_in2: Value) -> Value:
+    """Stretch under a pull beyond the weight."""
+    return plain_value(12 * np.asarray(pull_lbf) * length_ft / (STEEL_MODULUS_PSI * np.asarray(steel_area_in2)))
+
+
+@formula(
+    "p = τ·L/(300·(dₒ − dᵢ))",
+    "psi",
+    TEXTBOOK + ": gels in an annulus",
+    ("gel_lb_100ft2 >= 0", "length_ft >= 0", "inner_in < outer_in"),
+)
+def gel_pressure(gel_lb_100ft2: Value, length_ft: Value, outer_in: Value, inner_in: Value) -> Value:
+    """Pressure that breaks the gel in an annulus: circulation begins at it."""
+    return plain_value(np.asarray(gel_lb_100ft2) * length_ft / (300 * (np.asarray(outer_in) - inner_in)))
+
+
+@formula(
+    "s = c − 0.33·c·F/F_r, not below 0,  c = (d_h − D)/2",
+    "in",
+    API_10D2 + ": deflection in proportion to load; F_r at 67 % standoff (API Spec 10D)",
+    ("lateral_load_lbf >= 0", "restoring_force_lbf > 0", "hole_in > od_in", "od_in > 0"),
+)
+def bow_standoff(lateral_load_lbf: Value, restoring_force_lbf: Value, hole_in: Value, od_in: Value) -> Value:
+    """Room left between casing and hole at a bow-spring centralizer.
+
+    Example: 900 lbf on a bow of 1,600 lbf, 9 5/8 in in 12 1/4 in hole, leave 1.069 in.
+
+    >>> round(bow_standoff(900.0, 1600.0, 12.25, 9.625), 3)
+    1.069
+    """
+    room = (np.asarray(hole_in) - od_in) / 2
+    return plain_value(np.maximum(room - BOW_SHARE * room * lateral_load_lbf / restoring_force_lbf, 0.0))
+
+
+@formula("S = 100·(s − δ)/((d_h − D)/2), not below 0", "%", API_10D2, ("hole_in > od_in", "od_in > 0", "sag_in >= 0"))
+def standoff_ratio(hole_in: Value, od_in: Value, standoff_at_bow_in: Value, sag_in: Value) -> Value:
+    """Standoff over that of casing in the middle of its hole; with the sag of a span, midway."""
+    room = (np.asarray(hole_in) - od_in) / 2
+    return plain_value(np.maximum(100 * (np.asarray(standoff_at_bow_in) - sag_in) / room, 0.0))
+
+
+@formula(
+    "F = μ·Δp·12·L·b",
+    "lbf",
+    TEXTBOOK + ": differential sticking",
+    ("overbalance_psi >= 0", "length_ft >= 0", "contact_in >= 0", "friction >= 0"),
+)
+def sticking_force(overbalance_psi: Value, length_ft: Value, contact_in: Value, friction: Value) -> Value:
+    """Pull that frees casing held against permeable rock by the overbalance."""
+    return plain_value(np.asarray(friction) * overbalance_psi * 12 * np.asarray(length_ft) * contact_in)

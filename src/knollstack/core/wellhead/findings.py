@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from functools import partial
 
 from knollstack.core.base.findings import Change, Finding, Words, depth, find, height, pressure, remedy, size
-from knollstack.core.document.design import WellheadPiece
+from knollstack.core.document.design import DEEPEST_CELLAR_FT, WellheadPiece
 from knollstack.core.ground.well import Well
 from knollstack.core.program.laid import LaidString
 from knollstack.core.wellhead.classes import lowest_class_psi
@@ -86,6 +86,7 @@ def cellar_findings(cellar_ft: float, lowest_in: float) -> Iterator[Finding]:
     if lowest_in >= 0:
         return
     asked = math.ceil((cellar_ft - lowest_in / 12) * 2) / 2
+    dug = (remedy(Change(path="/site/cellar_depth_ft", value=asked), "Dig the cellar to ", depth(asked)),)
     yield _find(
         "stop",
         "/site/cellar_depth_ft",
@@ -93,6 +94,6 @@ def cellar_findings(cellar_ft: float, lowest_in: float) -> Iterator[Finding]:
         "With the reference face at ground level the conductor would be cut ",
         height(-lowest_in),
         " below the cellar floor. The cellar is too shallow.",
-        remedies=(remedy(Change(path="/site/cellar_depth_ft", value=asked), "Dig the cellar to ", depth(asked)),),
+        remedies=dug if asked <= DEEPEST_CELLAR_FT else (),
         working="wellhead/cut_off",
     )

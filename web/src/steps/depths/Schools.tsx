@@ -19,7 +19,9 @@ export function Schools() {
   if (programs.sections === 0) {
     return (
       <section aria-label="No program">
-        <p className="font-semibold">No program exists.</p>
+        <p className="font-semibold">
+          {programs.cut && programs.failure.length > 0 ? "Not every program was sought." : "No program exists."}
+        </p>
         <p className="mb-2 text-mute">{units.words(programs.failure)}</p>
         {programs.reliefs.length > 0 && <p className="mb-1 text-mute">Any one of these frees one; each was tried:</p>}
         <div className="flex flex-col items-start gap-1.5">
@@ -36,7 +38,25 @@ export function Schools() {
             </Button>
           ))}
         </div>
-        {programs.reliefs.length === 0 && !behind && programs.failure.length > 0 && (
+        {programs.bottom_up.length > 0 && (
+          <>
+            {programs.bottom_up.map((shoe, i) => (
+              <ShoeOfSchools key={i} bottomUp={shoe} topDown={undefined} freedom={undefined} />
+            ))}
+            <Button
+              className="mt-2"
+              onClick={() => {
+                take(programs.bottom_up);
+              }}
+            >
+              Start from bottom up
+            </Button>
+          </>
+        )}
+        {programs.reliefs_cut && programs.bottom_up.length === 0 && (
+          <p className="mt-1 text-mute">Not searched further: not every change of a rule was tried.</p>
+        )}
+        {!programs.reliefs_cut && programs.reliefs.length === 0 && !behind && programs.failure.length > 0 && (
           <p className="text-mute">No single change of a rule frees one.</p>
         )}
       </section>

@@ -29,13 +29,14 @@ const ZONES: readonly ColumnSpec[] = [
 ];
 const FLAGS: readonly ColumnSpec[] = [
   "name",
-  { key: "permeable", label: "Permeable" },
+  { key: "permeable", label: "Perm." },
   "hazards:losses",
-  { key: "hazards:overpressure", label: "Overpressured" },
+  { key: "hazards:overpressure", label: "Abnormal pressure" },
   "hazards:caving",
   { key: "case_before_deeper", label: "Case off" },
   { key: "shoe_allowed", label: "Shoe OK" },
   { key: "gas_contact_tvd_ft", label: "Gas contact TVD" },
+  { key: "standoff_percent", label: "Standoff" },
 ];
 const TESTS: readonly ColumnSpec[] = ["tvd_ft", "emw_ppg", "kind"];
 const TEMPERATURES: readonly ColumnSpec[] = ["tvd_ft", "temperature_f"];

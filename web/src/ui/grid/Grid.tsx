@@ -2,13 +2,13 @@
 // remove; sorted by depth whenever something is put in. What cannot be read is said at its row and changes nothing.
 import { Plus, Trash2, Upload } from "lucide-react";
 import { lazy, Suspense, useMemo, useRef, useState } from "react";
-import { useBench, useSnapshot } from "../../design/context";
+import { adoption, useBench, useSnapshot } from "../../design/context";
 import { read } from "../../design/pointer";
 import { useReference } from "../../design/reference";
 import type { Target } from "../../design/types";
 import { Button } from "../Button";
 import { useUnits } from "../units";
-import type { ColumnSpec, Row } from "./columns";
+import type { ColumnSpec, Row, Told } from "./columns";
 import { columnsOf } from "./columns";
 import { useContentWidths } from "./contentWidths";
 import { GridBody } from "./GridBody";
@@ -39,11 +39,34 @@ interface GridProps {
   least?: number;
   empty: string;
   className?: string;
-  /** Rows in place of the document's, and how to put them there: the strings of a proposal. */
+  /** Rows in place of the document's: a proposal, which the first edit decides. */
   rows?: readonly Row[];
+  /** Columns after those of the row, with what follows of it. */
+  told?: readonly Told[];
+  /** The rows given were made up: a pasted block takes their place. */
+  made?: boolean;
+  /** Rows may be moved among each other. */
+  movable?: boolean;
 }
 
-export function Grid({ title, target, path, columns: specs, empty, className = "", rows: given, least = 0, ...order }: GridProps) {
+const NONE: readonly Told[] = [];
+/** Rows from which what is done with the table stands over it. */
+const LONG = 40;
+
+export function Grid({
+  title,
+  target,
+  path,
+  columns: specs,
+  empty,
+  className = "",
+  rows: given,
+  told = NONE,
+  movable = false,
+  made = false,
+  least = 0,
+  ...order
+}: GridProps) {
   const { session } = useBench();
   const document = useSnapshot("document");
   const units = useUnits();
@@ -65,8 +88,12 @@ export function Grid({ title, target, path, columns: specs, empty, className = "
     depthKey: order.depthKey,
     newRow: order.newRow,
     insertAt: order.insertAt,
+    movable,
+    replaced: made,
     write: (next) => {
-      session.edit([{ path, value: next }]);
+      const { document: now, evaluation } = session.snapshot();
+      const adopted = path.startsWith("/strings/") ? adoption(now, evaluation) : [];
+      session.edit([...adopted, { path, value: next }]);
     },
     onUnclear: (text) => {
       setImporting({ pasted: text });
@@ -78,18 +105,40 @@ export function Grid({ title, target, path, columns: specs, empty, className = "
   const drag = useCellDrag(grid);
   const { from, to } = grid.span;
   const busy = grid.editing !== null;
+  const long = rows.length > LONG;
+  const tools = (
+    <div className={`flex flex-wrap gap-1.5 ${long ? "mb-2" : "mt-2"}`}>
+      <Button onClick={grid.add} title="Ctrl Enter">
+        <Plus size={13} aria-hidden /> Add
+      </Button>
+      <Button onClick={grid.remove} title="Ctrl Delete" disabled={!grid.mayRemove}>
+        <Trash2 size={13} aria-hidden /> Remove{" "}
+        {rows.length > 0 && (to.row > from.row ? `rows ${from.row + 1} to ${to.row + 1}` : `row ${from.row + 1}`)}
+      </Button>
+      <Button
+        onClick={() => {
+          setImporting({ pasted: null });
+        }}
+      >
+        <Upload size={13} aria-hidden /> Import
+      </Button>
+      <ExportLink target={target} />
+    </div>
+  );
   return (
     <div className={className}>
+      {long && tools}
+      {grid.pasteFaults.length > 0 && <PasteFaults faults={grid.pasteFaults} table={path} onDismiss={grid.dismiss} />}
       <GridMenu grid={grid} rowCount={rows.length}>
         <table
           ref={table}
           role="grid"
           aria-label={title}
           aria-rowcount={rows.length + 1}
-          aria-colcount={columns.length + 1}
+          aria-colcount={columns.length + told.length + 1}
           aria-multiselectable
           className="w-full table-fixed border-collapse text-[12.5px]"
-          style={{ minWidth: dragged ? undefined : content.leastPx }}
+          style={{ minWidth: dragged ? undefined : content.leastPx + told.reduce((sum, t) => sum + t.px, 0) }}
           onKeyDown={(event) => {
             onGridKey(event, { grid, rows, columns, units, table, sizes });
           }}
@@ -115,12 +164,13 @@ export function Grid({ title, target, path, columns: specs, empty, className = "
           <GridHead
             table={table}
             columns={columns}
+            told={told}
             content={content.widths}
             sizes={sizes}
             onColumn={grid.selectColumns}
             onAll={grid.selectAll}
           />
-          <GridBody table={table} title={title} path={path} rows={rows} columns={columns} grid={grid} />
+          <GridBody table={table} title={title} path={path} rows={rows} columns={columns} told={told} grid={grid} />
         </table>
       </GridMenu>
       <p role="status" className="sr-only">
@@ -129,24 +179,7 @@ export function Grid({ title, target, path, columns: specs, empty, className = "
           : ""}
       </p>
       {rows.length === 0 && <EmptyPaste text={empty} place={path} onPaste={(text) => void grid.paste(text)} onAdd={grid.add} />}
-      {grid.pasteFaults.length > 0 && <PasteFaults faults={grid.pasteFaults} table={path} onDismiss={grid.dismiss} />}
-      <div className="mt-2 flex flex-wrap gap-1.5">
-        <Button onClick={grid.add} title="Ctrl Enter">
-          <Plus size={13} aria-hidden /> Add
-        </Button>
-        <Button onClick={grid.remove} title="Ctrl Delete" disabled={!grid.mayRemove}>
-          <Trash2 size={13} aria-hidden /> Remove{" "}
-          {rows.length > 0 && (to.row > from.row ? `rows ${from.row + 1} to ${to.row + 1}` : `row ${from.row + 1}`)}
-        </Button>
-        <Button
-          onClick={() => {
-            setImporting({ pasted: null });
-          }}
-        >
-          <Upload size={13} aria-hidden /> Import
-        </Button>
-        <ExportLink target={target} />
-      </div>
+      {!long && tools}
       {importing && (
         <Suspense>
           <ImportDialog

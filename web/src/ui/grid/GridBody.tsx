@@ -6,7 +6,7 @@ import type { Reference } from "../../design/reference";
 import { useReference } from "../../design/reference";
 import type { Fault } from "../../design/types";
 import { useUnits } from "../units";
-import type { GridColumn, Row } from "./columns";
+import type { GridColumn, Row, Told } from "./columns";
 import { GridRow } from "./GridRow";
 import type { GridState } from "./useGrid";
 import { useVisibleRows } from "./useVisibleRows";
@@ -17,10 +17,11 @@ interface GridBodyProps {
   path: string;
   rows: readonly Row[];
   columns: readonly GridColumn[];
+  told: readonly Told[];
   grid: GridState;
 }
 
-export function GridBody({ table, title, path, rows, columns, grid }: GridBodyProps) {
+export function GridBody({ table, title, path, rows, columns, told, grid }: GridBodyProps) {
   const faults = useSnapshot("faults");
   const units = useUnits();
   const reference = useReference();
@@ -37,6 +38,7 @@ export function GridBody({ table, title, path, rows, columns, grid }: GridBodyPr
               row={rows[index]!}
               index={index}
               columns={columns}
+              told={told.map((t) => `${t.left ? "l" : "r"}${t.cell(index)}`).join("\t")}
               units={units}
               title={title}
               place={path}

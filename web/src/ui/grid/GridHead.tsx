@@ -1,13 +1,14 @@
 // The head of an editable table: a press on it selects the column, on the corner everything; its edges are dragged.
 import type { PointerEvent, RefObject } from "react";
 import { useUnits } from "../units";
-import type { GridColumn } from "./columns";
+import type { GridColumn, Told } from "./columns";
 import type { ColumnWidths } from "./useWidths";
 import { drawnWidths, LEAST_PX } from "./useWidths";
 
 interface GridHeadProps {
   table: RefObject<HTMLTableElement | null>;
   columns: readonly GridColumn[];
+  told: readonly Told[];
   /** What each column needs for what stands in it; a column that is not fixed takes the rest. */
   content: readonly { px: number; fixed: boolean }[];
   sizes: ColumnWidths;
@@ -15,7 +16,7 @@ interface GridHeadProps {
   onAll: () => void;
 }
 
-export function GridHead({ table, columns, content, sizes, onColumn, onAll }: GridHeadProps) {
+export function GridHead({ table, columns, told, content, sizes, onColumn, onAll }: GridHeadProps) {
   const units = useUnits();
   return (
     <thead>
@@ -48,6 +49,19 @@ export function GridHead({ table, columns, content, sizes, onColumn, onAll }: Gr
             <span title={column.hint || undefined}>{column.label}</span>
             {column.kind === "number" && <span className="block">{units.unit(column.quantity)}</span>}
             <Edge table={table} column={column.key} sizes={sizes} />
+          </th>
+        ))}
+        {told.map((column, k) => (
+          <th
+            key={column.label}
+            scope="col"
+            role="columnheader"
+            aria-colindex={columns.length + k + 2}
+            className={`sticky top-0 z-[5] border-b border-rule bg-paper px-1 pb-0.5 align-bottom leading-tight font-normal ${column.left ? "text-left" : "text-right"}`}
+            style={{ width: column.px }}
+          >
+            {column.label}
+            {column.unit !== "" && <span className="block">{column.unit}</span>}
           </th>
         ))}
       </tr>

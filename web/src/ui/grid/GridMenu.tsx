@@ -61,6 +61,26 @@ export function GridMenu({ grid, rowCount, children }: GridMenuProps) {
           grid.insert(true);
         },
       },
+      ...(grid.movable
+        ? [
+            {
+              title: "Move up",
+              keys: "Alt ↑",
+              run: () => {
+                grid.moveTo(from.row - 1);
+              },
+              off: from.row === 0,
+            },
+            {
+              title: "Move down",
+              keys: "Alt ↓",
+              run: () => {
+                grid.moveTo(to.row + 2);
+              },
+              off: to.row === rowCount - 1,
+            },
+          ]
+        : []),
       { title: many ? "Remove rows" : "Remove row", keys: "Ctrl Delete", run: grid.remove, off: !grid.mayRemove },
     ],
     [

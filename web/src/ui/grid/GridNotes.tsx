@@ -1,5 +1,6 @@
 // What stands under an editable table: the box of an empty one, why a paste was refused, the link to its export.
 import { Download } from "lucide-react";
+import { useEffect, useRef } from "react";
 import { useBench, useSnapshot } from "../../design/context";
 import { useReference } from "../../design/reference";
 import type { Fault, Target } from "../../design/types";
@@ -44,8 +45,12 @@ export function EmptyPaste({
 
 export function PasteFaults({ faults, table, onDismiss }: { faults: readonly Fault[]; table: string; onDismiss: () => void }) {
   const reference = useReference();
+  const box = useRef<HTMLElement>(null);
+  useEffect(() => {
+    box.current!.scrollIntoView({ block: "nearest" });
+  }, [faults]);
   return (
-    <section role="alert" className="mt-2 border-l-[3px] border-brick bg-paper px-2 py-1.5 text-[12px]">
+    <section ref={box} role="alert" className="my-2 border-l-[3px] border-brick bg-paper px-2 py-1.5 text-[12px]">
       <p className="font-semibold text-brick">Nothing was pasted.</p>
       <ul className="max-h-40 overflow-auto">
         {faults.map((fault) => (

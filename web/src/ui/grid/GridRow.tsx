@@ -9,6 +9,8 @@ interface GridRowProps {
   row: Row;
   index: number;
   columns: readonly GridColumn[];
+  /** What follows of the row, cell by cell, each with the side it stands on. */
+  told: string;
   units: Units;
   title: string;
   place: string;
@@ -88,10 +90,21 @@ export const GridRow = memo(function GridRow(props: GridRowProps) {
             </td>
           );
         })}
+        {(props.told === "" ? [] : props.told.split("\t")).map((cell, k) => (
+          <td
+            key={k}
+            role="gridcell"
+            aria-colindex={columns.length + k + 2}
+            className={`truncate px-1 text-mute ${cell.startsWith("l") ? "text-left" : "text-right"}`}
+            title={cell.startsWith("l") ? cell.slice(1) : undefined}
+          >
+            {cell.slice(1)}
+          </td>
+        ))}
       </tr>
       {messages.length > 0 && (
         <tr>
-          <td colSpan={columns.length + 1} id={messageId} className="px-1 pb-1 text-xs text-brick">
+          <td colSpan={columns.length + 1 + props.told.split("\t").length} id={messageId} className="px-1 pb-1 text-xs text-brick">
             <span role="alert">
               Row {index + 1}. {messages.join(". ")}.
             </span>

@@ -19,6 +19,15 @@ export type GridColumn = {
   | { kind: "flag" }
 );
 
+/** A column that is not edited: what follows of a row, as text. */
+export interface Told {
+  label: string;
+  unit: string;
+  px: number;
+  left?: boolean;
+  cell: (index: number) => string;
+}
+
 /** How a column stands in a table: its key alone, or with a shorter label. */
 export type ColumnSpec = string | { key: string; label: string };
 

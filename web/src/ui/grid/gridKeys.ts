@@ -32,6 +32,8 @@ function withModifiers(event: KeyboardEvent, { grid, columns, table, sizes }: Ke
   const key = event.key.toLowerCase();
   if (event.altKey && event.shiftKey && (key === "arrowleft" || key === "arrowright"))
     sizes.nudge(table.current!, columns[column]!.key, key === "arrowleft" ? -1 : 1);
+  else if (event.altKey && grid.movable && (key === "arrowup" || key === "arrowdown"))
+    grid.moveTo(key === "arrowup" ? grid.span.from.row - 1 : grid.span.to.row + 2);
   else if (event.altKey) return false;
   else if (key === " " && event.shiftKey) grid.selectRows(row, false);
   else if (!jump) return false;

@@ -1,4 +1,5 @@
-// Selecting in an editable table by pressing and dragging: cells, and whole rows by their numbers.
+// Selecting in an editable table by pressing and dragging: cells, and whole rows by their numbers. Where rows may be moved, the
+// number of a selected one drags them to another place.
 import type { MouseEvent } from "react";
 import { useEffect, useRef } from "react";
 import type { GridState } from "./useGrid";
@@ -18,9 +19,17 @@ function under(target: EventTarget): Under | null {
 
 export function useCellDrag(grid: GridState) {
   const from = useRef<Under | null>(null);
+  /** Selected rows in the hand, and the place over which they are held. */
+  const moving = useRef<{ place: number } | null>(null);
+  const held = useRef(grid);
+  useEffect(() => {
+    held.current = grid;
+  });
   useEffect(() => {
     const drop = () => {
       from.current = null;
+      if (moving.current !== null) held.current.moveTo(moving.current.place);
+      moving.current = null;
     };
     window.addEventListener("mouseup", drop);
     return () => {
@@ -40,10 +49,19 @@ export function useCellDrag(grid: GridState) {
       // the second button opens the menu of what is selected, where it is pressed on that
       if (event.button !== 0 && chosen && (at.column === null || (at.column >= span.from.column && at.column <= span.to.column))) return;
       event.preventDefault();
+      if (grid.movable && event.button === 0 && !event.shiftKey && chosen && at.column === null) {
+        moving.current = { place: at.row };
+        return;
+      }
       from.current = event.button === 0 ? at : null;
       to(at, event.button === 0 && event.shiftKey);
     },
     onMouseMove: (event: MouseEvent) => {
+      const over = moving.current === null || event.buttons !== 1 ? null : under(event.target);
+      if (over !== null) {
+        moving.current = { place: over.row > grid.span.to.row ? over.row + 1 : over.row };
+        return;
+      }
       const start = from.current;
       const at = start === null || event.buttons !== 1 ? null : under(event.target);
       if (start === null || at === null) return;

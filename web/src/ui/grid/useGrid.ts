@@ -30,13 +30,31 @@ interface GridInput {
   newRow: NewRow;
   insertAt: ((rows: readonly Row[]) => number) | undefined;
   least: number;
+  movable: boolean;
+  /** A pasted block takes the place of all rows: they were made up. */
+  replaced: boolean;
   write: (rows: Row[]) => void;
   /** A pasted block with headings or columns that are not understood. */
   onUnclear: (text: string) => void;
 }
 
 export function useGrid(input: GridInput) {
-  const { table, target, path, rows, columns, sortBy, depthKey, newRow: fresh, insertAt, least, write, onUnclear } = input;
+  const {
+    table,
+    target,
+    path,
+    rows,
+    columns,
+    sortBy,
+    depthKey,
+    newRow: fresh,
+    insertAt,
+    least,
+    movable,
+    replaced,
+    write,
+    onUnclear,
+  } = input;
   const units = useUnits();
   const newRow = (held: readonly Row[], below?: Row) => identified(path, fresh(held, below));
   const focusWanted = useRef(false);
@@ -147,6 +165,19 @@ export function useGrid(input: GridInput) {
     const left = rows.filter((_, i) => i < span.from.row || i > span.to.row);
     put(left, Math.min(span.from.row, left.length - 1));
   };
+  /** The selected rows to a place among the others: before the row that stands there. */
+  const moveTo = (place: number) => {
+    const { from, to } = span;
+    if (!movable || place < 0 || place > rows.length || (place >= from.row && place <= to.row + 1)) return;
+    const block = rows.slice(from.row, to.row + 1);
+    const rest = [...rows.slice(0, from.row), ...rows.slice(to.row + 1)];
+    const at = place > to.row ? place - block.length : place;
+    write([...rest.slice(0, at), ...block, ...rest.slice(at)]);
+    select(
+      { row: at + block.length - 1, column: anchor === null ? cursor.column : last.column },
+      { row: at, column: anchor === null ? cursor.column : 0 },
+    );
+  };
   const clear = () => {
     put(cleared(rows, columns, span), cursor.row);
   };
@@ -165,12 +196,13 @@ export function useGrid(input: GridInput) {
         onUnclear(text);
         return;
       }
-      const next = [...rows];
+      const whole = replaced || rows.length === 0;
+      const next = replaced ? [] : [...rows];
       block.rows.forEach((pasted, i) => {
-        const at = rows.length === 0 ? i : span.from.row + i;
+        const at = whole ? i : span.from.row + i;
         next[at] = overlaid(next[at] ?? withoutNumbers(newRow(next), columns), pasted, block.keys);
       });
-      put(next, rows.length === 0 ? 0 : span.from.row);
+      put(next, whole ? 0 : span.from.row);
     } catch (error) {
       const faults = error instanceof api.ProblemError ? error.problem.faults : [];
       setPasteFaults(
@@ -186,6 +218,8 @@ export function useGrid(input: GridInput) {
     refused,
     pasteFaults,
     mayRemove,
+    movable,
+    moveTo,
     go,
     selectRows,
     selectColumns,

@@ -1,0 +1,141 @@
+"""What a worker process does: from a document to an answer's text. No request, no database.
+
+A task takes plain values and returns the text of an answer, or None where there is none. Its name is the operation's.
+"""
+
+from __future__ import annotations
+
+import time
+from typing import Any
+
+from knollstack.catalogue import load
+from knollstack.core.base.units import UnitSet
+from knollstack.core.base.working import shown_all
+from knollstack.core.depths.kick import kick_drawing
+from knollstack.core.document.compare import differences
+from knollstack.core.document.design import Design, Trajectory
+from knollstack.core.evaluation.evaluate import evaluate, workings
+from knollstack.core.evaluation.side_by_side import side_by_side
+from knollstack.core.evaluation.summary import summary_of
+from knollstack.core.evaluation.tried import tried
+from knollstack.core.ground.drawing import ground_drawing
+from knollstack.core.ground.well import build_well
+from knollstack.core.pipe.detail import loads_of, offers_of
+from knollstack.core.proposal.equipping import program_of
+from knollstack.core.proposal.laid_out import laid_out
+from knollstack.core.proposal.schools import both_schools
+from knollstack.core.reading.read import parse
+from knollstack.core.running.detail import detail_of
+from knollstack.core.sizes.nests import chains_of
+from knollstack.formats import sheet as program_sheet
+from knollstack.formats import tally
+from knollstack.formats.cells import guess, read_rows, read_sheet, unclear
+from knollstack.formats.importing import Mapping, preview, take
+from knollstack.formats.targets import Target
+from knollstack.server import models
+
+Document = Any
+PROGRAMS_S = 3.5
+"""How long all programs of a well, and what frees one, are sought, in time of the thread so that a busy machine finds as much."""
+
+
+def create_evaluation(document: Document) -> str:
+    return evaluate(parse(document), load()).model_dump_json()
+
+
+def create_working(document: Document, key: str) -> str | None:
+    calls = workings(parse(document), load()).get(key)
+    return None if calls is None else models.Working(key=key, calls=shown_all(calls)).model_dump_json()
+
+
+def draw_ground(document: Document) -> str:
+    return ground_drawing(build_well(parse(document))).model_dump_json()
+
+
+def draw_kick(document: Document) -> str:
+    laid = laid_out(parse(document), load())
+    drawings = [kick_drawing(laid.well, s, laid.next(s)) for s in laid.strings]
+    return models.KickDrawings(strings=drawings).model_dump_json()
+
+
+def create_loads(document: Document, string: int) -> str | None:
+    found = loads_of(program_of(parse(document), load()), string)
+    return None if found is None else found.model_dump_json()
+
+
+def create_run(document: Document, string: int) -> str | None:
+    found = detail_of(program_of(parse(document), load()), string)
+    return None if found is None else found.model_dump_json()
+
+
+def create_offers(document: Document, string: int) -> str:
+    return offers_of(program_of(parse(document), load()), string).model_dump_json()
+
+
+def create_chains(document: Document) -> str:
+    return chains_of(laid_out(parse(document), load())).model_dump_json()
+
+
+def create_programs(document: Document) -> str:
+    end = time.thread_time() + PROGRAMS_S
+    return both_schools(parse(document), load(), lambda: time.thread_time() < end).model_dump_json()
+
+
+def try_remedies(document: Document) -> str:
+    return tried(parse(document), load()).model_dump_json()
+
+
+def tell_summary(document: Document) -> str:
+    return summary_of(evaluate(parse(document), load())).model_dump_json()
+
+
+def compare(a: models.DesignItem, of_a: Design, b: models.DesignItem, of_b: Design) -> str:
+    in_a, in_b = evaluate(of_a, load()), evaluate(of_b, load())
+    return models.Comparison(
+        a=a,
+        b=b,
+        decisions=differences(of_a, of_b),
+        side_by_side=side_by_side(in_a, in_b),
+        evaluation_a=in_a,
+        evaluation_b=in_b,
+    ).model_dump_json()
+
+
+def write_sheet(design: Design, units: UnitSet, revision: int, saved_at: str, signed: program_sheet.Signed) -> bytes:
+    return program_sheet.write(design, evaluate(design, load()), units, revision, saved_at, signed)
+
+
+def write_rack(design: Design, string: int, units: UnitSet) -> str | None:
+    found = detail_of(program_of(design, load()), string)
+    return None if found is None else tally.write_rack(found, units)
+
+
+def write_floor(design: Design, string: int, units: UnitSet, revision: int, saved_at: str) -> bytes | None:
+    found = detail_of(program_of(design, load()), string)
+    if found is None:
+        return None
+    evaluation = evaluate(design, load())
+    row, of = evaluation.running.strings[string], evaluation.strings[string]
+    saved = f"saved {program_sheet.at(saved_at)}"
+    return tally.write_floor(design.name, of, row, found, units, f"Revision {revision}", saved)
+
+
+def read_paste(target: Target, text: str, first: str, units: UnitSet) -> str:
+    sheet = read_sheet(text)
+    width = max((len(row) for row in sheet.cells), default=0)
+    mapping = [m for m in guess(target, sheet.header, first) if m.source < width]
+    left = unclear(target, sheet, mapping)
+    if left:
+        return models.Pasted(rows=[], keys=[], unclear=left).model_dump_json()
+    rows = read_rows(target, sheet, mapping, units, whole=False)
+    return models.Pasted(rows=rows, keys=[m.key for m in mapping], unclear=[]).model_dump_json()
+
+
+def preview_import(name: str, data: bytes, target: Target) -> str:
+    return preview(name, data, target).model_dump_json()
+
+
+def take_import(
+    name: str, data: bytes, target: Target, mapping: Mapping, trajectory: Trajectory, units: UnitSet
+) -> str:
+    return take(name, data, target, mapping, trajectory, units).model_dump_json()

@@ -1,0 +1,84 @@
+// Running the casing: tally, float equipment and filling, hook load and speed, centralizers, and the rig floor's list.
+import { memo, useEffect } from "react";
+import { useTab } from "../../design/address";
+import { useBench, useEvaluated } from "../../design/context";
+import type { RunDetail } from "../../design/types";
+import type { DepthScale } from "../../depth/scale";
+import { Empty, Panel } from "../../ui/Panel";
+import { Tabs } from "../../ui/Tabs";
+import { TABS } from "../tabs";
+import { Centralizers } from "./Centralizers";
+import { FloatAndFill } from "./FloatAndFill";
+import { Moving } from "./Moving";
+import { StringPicker } from "./parts";
+import { RigFloor } from "./RigFloor";
+import { Tally } from "./Tally";
+import { FillTrack, HookTrack, SpeedTrack, StandoffTrack } from "./tracks";
+import { useRun } from "./useRun";
+
+export function RunningBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: number }) {
+  const { selected, select } = useBench();
+  const run = useRun(selected);
+  const rows = useEvaluated((e) => e.running.strings);
+  const [tab, setTab] = useTab("tally");
+  const first = rows?.findIndex((row) => row.applies) ?? -1;
+  const applies = rows?.[selected]?.applies === true;
+  useEffect(() => {
+    // a driven string is not run: the first that is takes its place
+    if (!applies && first >= 0) select(first);
+  }, [applies, first, select]);
+  const half = Math.floor(tracksPx / 2);
+  return (
+    <>
+      {tab === "float" && <FillTrack scale={scale} widthPx={half} run={run} />}
+      {tab === "moving" && (
+        <>
+          <HookTrack scale={scale} widthPx={half} run={run} />
+          <SpeedTrack scale={scale} widthPx={tracksPx - half} run={run} />
+        </>
+      )}
+      {tab === "centralizers" && <StandoffTrack scale={scale} widthPx={half} run={run} />}
+      <Words run={run} selected={selected} tab={tab} onTab={setTab} />
+    </>
+  );
+}
+
+interface WordsProps {
+  run: RunDetail | undefined;
+  selected: number;
+  tab: string;
+  onTab: (tab: string) => void;
+}
+
+/** Holds nothing of the depth axis, so zooming does not draw it again. */
+const Words = memo(function Words({ run, selected, tab, onTab }: WordsProps) {
+  const row = useEvaluated((e) => e.running.strings)?.[selected];
+  if (row?.applies !== true)
+    return (
+      <Panel title="Running">
+        <Empty>No string is run yet: depths, sizes, muds and pipe come first.</Empty>
+      </Panel>
+    );
+  const contents = {
+    tally: <Tally run={run} row={row} />,
+    float: <FloatAndFill row={row} />,
+    moving: <Moving row={row} />,
+    centralizers: <Centralizers run={run} row={row} />,
+    floor: <RigFloor run={run} row={row} />,
+  };
+  return (
+    <Panel title="Running">
+      <StringPicker />
+      <Tabs
+        label="Running"
+        value={tab}
+        onChange={onTab}
+        tabs={Object.entries(contents).map(([value, content]) => ({
+          value,
+          title: TABS.running[value as keyof typeof TABS.running],
+          content,
+        }))}
+      />
+    </Panel>
+  );
+});
