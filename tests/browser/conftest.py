@@ -2,8 +2,6 @@
 
 import re
 import shutil
-import subprocess
-import sys
 from pathlib import Path
 
 import pytest
@@ -14,6 +12,7 @@ from selenium.webdriver.chrome.service import Service
 from knollstack.server.app import create_app
 from knollstack.server.demo import load_demo
 from tests.browser.page import Page
+from tests.browser.serving import serving
 
 ROOT = Path(__file__).resolve().parents[2]
 
@@ -62,17 +61,10 @@ def server(request, tmp_path, demo_wells):
     It works in itself, unless a test asks for processes: to start them for each test takes longer than the test.
     """
     shutil.copy(demo_wells, tmp_path / "knollstack.sqlite")
-    command = [sys.executable, "-m", "knollstack", "serve", "--port", "0", "--no-browser", "--data", str(tmp_path)]
-    command += ["--processes", getattr(request, "param", "0")]
-    with (
-        (tmp_path / "server.log").open("wb") as log,
-        subprocess.Popen(command, stdout=subprocess.PIPE, stderr=log, text=True) as process,
-    ):
-        said = process.stdout.readline()
+    with serving(tmp_path, getattr(request, "param", "0")) as said:
         address = re.search(r"(http://\S+?)/ ", said)
         assert address, f"the server did not start: {(tmp_path / 'server.log').read_text()}"
         yield address[1]
-        process.terminate()
 
 
 @pytest.fixture

@@ -3,14 +3,34 @@
 import json
 from pathlib import Path
 
-from selenium.common.exceptions import NoSuchElementException, StaleElementReferenceException, TimeoutException
+from selenium.common.exceptions import (
+    ElementClickInterceptedException,
+    ElementNotInteractableException,
+    NoSuchElementException,
+    StaleElementReferenceException,
+    TimeoutException,
+)
 from selenium.webdriver import ActionChains, Keys
 from selenium.webdriver.common.by import By
 from selenium.webdriver.support.select import Select
 from selenium.webdriver.support.wait import WebDriverWait
 
 AXE = Path(__file__).resolve().parents[2] / "web/node_modules/axe-core/axe.min.js"
-PATIENCE_S = 20.0
+PATIENCE_S = 30.0
+STILL = """
+const [element, done] = arguments;
+const place = () => JSON.stringify(element.getBoundingClientRect());
+let down = null, up = false;
+element.addEventListener("pointerdown", () => { down = place(); }, {capture: true, once: true});
+element.addEventListener("pointerup", () => { up = down !== null; }, {capture: true, once: true});
+// a menu that opens as the hand comes down takes what follows: where the element has not moved, nothing was lost
+window.struck = () => up || (down !== null && down === place());
+const look = (before) => requestAnimationFrame(() => {
+  const now = place();
+  if (now === before || !element.isConnected) done(); else look(now);
+});
+look(null);
+"""
 
 
 class Page:
@@ -25,12 +45,32 @@ class Page:
 
     def until(self, question, what):
         """The first true answer; fails after a while, saying what was waited for."""
-        passing = (NoSuchElementException, StaleElementReferenceException)
+        passing = (
+            NoSuchElementException,
+            StaleElementReferenceException,
+            ElementClickInterceptedException,
+            ElementNotInteractableException,
+        )
         waiting = WebDriverWait(self.driver, PATIENCE_S, poll_frequency=0.03, ignored_exceptions=passing)
         try:
             return waiting.until(lambda _: question())
         except TimeoutException:
-            raise AssertionError(f"never came: {what}\n{self.text[:300]}") from None
+            shown = self.find("main").text if self.all("main") else self.text
+            raise AssertionError(f"never came: {what}\n{self.driver.current_url}\n{shown[-1500:]}") from None
+
+    def strike(self, where):
+        """Click what a selector or a question finds, at rest; again where the page moved it away under the hand."""
+
+        def struck():
+            element = where() if callable(where) else self.driver.find_element(By.CSS_SELECTOR, where)
+            if not element:
+                return False
+            self.driver.execute_async_script(STILL, element)
+            element.click()
+            # a page that was left knows no blow any more: the click has led away from it
+            return self.run("return window.struck ? window.struck() : true") and element
+
+        return self.until(struck, where if isinstance(where, str) else "what is to be clicked")
 
     @property
     def text(self):
@@ -47,7 +87,7 @@ class Page:
         name = "normalize-space(translate(., '\u00a0', ' '))"
         path = f'//*[self::button or self::a or @role="menuitem"][contains({name}, "{words}") or @aria-label="{words}"]'
         self.until(lambda: self.driver.find_element(By.XPATH, path).is_displayed(), words)
-        self.driver.find_element(By.XPATH, path).click()
+        self.strike(lambda: self.driver.find_element(By.XPATH, path))
 
     def sees(self, words):
         self.until(lambda: words in self.text, words)
@@ -68,8 +108,7 @@ class Page:
 
     def type(self, place, text, enter=True):
         """Type over the field of a place in the document."""
-        field = self.find(f'[data-place="{place}"]')
-        field.click()
+        field = self.strike(f'[data-place="{place}"]')
         if field.tag_name == "td":  # a cell of a table: typing replaces it
             field.send_keys(text + (Keys.ENTER if enter else ""))
             return field
@@ -83,7 +122,7 @@ class Page:
 
     def paste(self, place, text):
         """Paste a block into the cell of a place, as from a spreadsheet."""
-        self.find(f'[data-place="{place}"]').click()
+        self.strike(f'[data-place="{place}"]')
         self.run(
             "const data = new DataTransfer(); data.setData('text/plain', arguments[0]);"
             "document.activeElement.dispatchEvent(new ClipboardEvent('paste',"
@@ -150,8 +189,9 @@ class Page:
             actions.key_up(held)
         actions.perform()
 
-    def violations(self):
-        """What axe-core finds on the page as it stands."""
+    def violations(self, only=None):
+        """What axe-core finds on the page as it stands, by all of its rules or those of one tag."""
         self.run(AXE.read_text())
-        result = self.driver.execute_async_script("axe.run().then(arguments[arguments.length - 1])")
+        script = "axe.run(arguments[0] ? {runOnly: [arguments[0]]} : {}).then(arguments[arguments.length - 1])"
+        result = self.driver.execute_async_script(script, only)
         return [(v["id"], [n["html"][:120] for n in v["nodes"]][:3]) for v in result["violations"]]

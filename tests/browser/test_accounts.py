@@ -54,7 +54,7 @@ def test_a_revision_is_approved_and_a_later_edit_is_not(team):
     team.click("Close")
     team.find('[data-sign-off="approved"]')
     team.type("/strings/2/shoe_md_ft", "7200")
-    team.find('[data-sign-off="not approved"]').click()
+    team.strike('[data-sign-off="not approved"]')
     team.saved(3)
     team.sees("9 5/8 in shoe 7,100 ft → 7,200 ft")
     team.open("/designs/2/history")

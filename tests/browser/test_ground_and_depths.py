@@ -28,7 +28,7 @@ def test_where_no_program_exists_the_least_change_frees_one(page):
     page.click("Methods")
     page.sees("No program exists.")
     page.until(lambda: page.all("[data-relief]"), "what frees one")
-    page.find("[data-relief]").click()
+    page.strike("[data-relief]")
     page.gone("No program exists.")
     page.until(lambda: page.all("[data-shoe]"), "a program")
 
@@ -81,9 +81,9 @@ def test_the_mud_moving_and_the_window_as_pressures(page):
     before = page.find("[data-testid=ecd-3]").text
     page.type("/strings/3/flow_gpm", "600")
     page.until(lambda: page.find("[data-testid=ecd-3]").text != before, "the ECD follows the pump")
-    page.find('[data-working="mud/3/ecd"]').click()
+    page.strike('[data-working="mud/3/ecd"]')
     page.sees("Friction per foot of annulus, Bingham plastic")
-    page.find("button[title='Show the window as pressures']").click()
+    page.strike("button[title='Show the window as pressures']")
     page.sees("pressure, psi")
     assert page.violations() == []
     page.open(DEEP + "/mud")
@@ -95,7 +95,7 @@ def test_a_decided_shoe_says_why_it_stands_there_and_when_it_leaves_its_freedom(
     page.open("/designs/2/depths")
     why = page.find('[data-testid="why-2"]')
     page.until(lambda: why.text.startswith("Free: 6,840 to 8,900 ft"), "the freedom of the 9 5/8 in shoe")
-    why.click()
+    page.strike(lambda: why)
     page.sees("Shallower, kick tolerance:")
     page.sees("Deeper, kick tolerance:")
     page.type("/strings/2/shoe_md_ft", "9100")
@@ -105,8 +105,8 @@ def test_a_decided_shoe_says_why_it_stands_there_and_when_it_leaves_its_freedom(
 def test_mud_is_raised_in_steps_on_the_way_down(page):
     page.open("/designs/2/mud")
     page.find("summary")
-    [summary for summary in page.all("summary") if summary.text == "In steps by depth"][-1].click()
-    [add for add in page.all("button") if add.text == "Add" and add.is_displayed()][-1].click()
+    page.strike(lambda: [summary for summary in page.all("summary") if summary.text == "In steps by depth"][-1])
+    page.strike(lambda: [add for add in page.all("button") if add.text == "Add" and add.is_displayed()][-1])
     page.paste("/strings/3/mud_steps/0/to_md_ft", "8900\t10.0\n10800\t12.8")
     page.sees("to 8,900 ft: 10.00 ppg in")
     page.until(lambda: page.find("[role=status]").get_attribute("data-save") == "saved", "saved")
@@ -117,9 +117,9 @@ def test_mud_is_raised_in_steps_on_the_way_down(page):
 def test_a_string_is_hung_as_a_liner(page):
     page.open(DEMO + "/depths")
     page.shoe(3)
-    page.driver.find_elements("xpath", '//summary[contains(., "As a liner")]')[-1].click()
+    page.strike(lambda: page.driver.find_elements("xpath", '//summary[contains(., "As a liner")]')[-1])
     page.sees("211,200 lbf of steel")
-    page.driver.find_elements("xpath", '//button[contains(., "Hang it as a liner")]')[-1].click()
+    page.strike(lambda: page.driver.find_elements("xpath", '//button[contains(., "Hang it as a liner")]')[-1])
     page.find('[data-grip="liner-3"]')
     wait_saved(page)
     string = page.document(2)["strings"][3]

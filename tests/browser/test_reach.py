@@ -66,7 +66,7 @@ def test_what_an_edit_brings_and_clears_is_told_and_the_focus_stays(page):
     page.keys(Keys.ENTER)
     page.until(lambda: "Cleared:" in told(), "cleared")
     assert focused(page)[0] != "BODY"
-    page.find('[data-working="mud/2/lower"]').click()
+    page.strike('[data-working="mud/2/lower"]')
     close = page.find('[aria-label="Close the working"]')
     page.run("arguments[0].focus()", close)
     page.keys(Keys.ENTER)

@@ -3,7 +3,6 @@
 import json
 
 from selenium.webdriver import ActionChains, Keys
-from selenium.webdriver.common.by import By
 from selenium.webdriver.support.select import Select
 
 DEMO = "/designs/2"
@@ -21,17 +20,11 @@ def row(page, string=3):
     return page.run(script, body)["running"]["strings"][string]
 
 
-def press(page, css):
-    """Click what may be drawn again meanwhile."""
-    page.until(lambda: page.driver.find_element(By.CSS_SELECTOR, css).click() or True, css)
-
-
 def pick(page, size):
     """Take a string in hand."""
     buttons = "[role=group][aria-label=String] button"
-    page.until(lambda: [b for b in page.all(buttons) if b.text.replace("\u00a0", " ").startswith(size)], size)[
-        0
-    ].click()
+    page.strike(lambda: next((b for b in page.all(buttons) if b.text.replace("\u00a0", " ").startswith(size)), None))
+    page.until(lambda: page.find(buttons + "[aria-pressed=true]").text.replace("\u00a0", " ").startswith(size), size)
 
 
 def test_a_tally_of_300_joints_is_pasted_mended_and_spaced_out(page):
@@ -68,19 +61,19 @@ def test_a_tally_of_300_joints_is_pasted_mended_and_spaced_out(page):
 def test_joints_are_moved_by_key_and_by_hand_and_left_out(page):
     page.open(DEMO + "/running")
     pick(page, "7 in")
-    press(page, f'[data-place="{PATH}/joints/0/length_ft"]')
+    page.strike(f'[data-place="{PATH}/joints/0/length_ft"]')
     page.keys("44.5")
     page.keys(Keys.ENTER)
     page.sees("joints measured")
-    press(page, f'[data-place="{PATH}/joints/0/length_ft"]')
+    page.strike(f'[data-place="{PATH}/joints/0/length_ft"]')
     page.keys(Keys.ARROW_DOWN, held=Keys.ALT)
     page.until(lambda: page.value(PATH + "/joints/1/length_ft") == "44.50", "one down")
-    press(page, 'th[data-row="1"]')
+    page.strike('th[data-row="1"]')
     page.run("document.querySelector('th[data-row=\"1\"]').scrollIntoView({block: 'center'})")
     held, target = page.find('th[data-row="1"]'), page.find('th[data-row="4"]')
     ActionChains(page.driver).move_to_element(held).click_and_hold().move_to_element(target).release().perform()
     page.until(lambda: page.value(PATH + "/joints/4/length_ft") == "44.50", "dragged to the fifth place")
-    press(page, f'[data-place="{PATH}/joints/4/left_out"]')
+    page.strike(f'[data-place="{PATH}/joints/4/left_out"]')
     page.keys(" ")
     left = page.until(
         lambda: [j for j in page.document(2)["strings"][3]["running"]["joints"] if j["left_out"]], "saved"
@@ -120,12 +113,12 @@ def test_the_crushed_string_is_filled_by_its_remedy_and_its_working_opens(page):
     pick(page, "9 5/8 in")
     page.click("Float and fill")
     page.sees("The pipe is crushed at joint 159")
-    page.find("[data-working='running/2/crush']").click()
+    page.strike("[data-working='running/2/crush']")
     page.sees("Collapse resistance of the pipe body")
     page.click("Fill every 5 joints")
     page.gone("The pipe is crushed")
     page.click("Hook load")
-    page.find("[data-working='running/2/hook_up']").click()
+    page.strike("[data-working='running/2/hook_up']")
     page.sees("Tension at the top of a span")
     assert page.violations() == []
 

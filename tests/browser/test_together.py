@@ -43,7 +43,7 @@ def test_two_versions_are_merged_by_choice(page):
     page.sees("1 change from revision 2")
     merge = page.find('[role="dialog"] button[class*="border-petrol"]')
     assert not merge.is_enabled(), "every place that both changed is chosen first"
-    page.named("9 5/8 in shoe: yours, 7,300 ft").click()
+    page.strike(lambda: page.named("9 5/8 in shoe: yours, 7,300 ft"))
     assert page.violations() == []
     page.click("Merge as revision 3")
     page.saved(3)
@@ -144,8 +144,8 @@ def test_a_full_disk_is_told_and_the_edit_is_saved_once_there_is_room(page):
 
 def test_the_bin_gives_back_and_is_emptied_by_hand(page):
     page.open("/")
-    page.named("Delete Selkie A7").click()
-    page.named("Delete Merrow Deep 1").click()
+    page.strike(lambda: page.named("Delete Selkie A7"))
+    page.strike(lambda: page.named("Delete Merrow Deep 1"))
     page.click("Bin (2)")
     assert page.violations() == []
     page.click("Put back Selkie A7")
