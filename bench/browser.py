@@ -10,16 +10,19 @@ import gzip
 import http.client
 import json
 import os
+import re
 import statistics
+import subprocess
+import sys
 import tempfile
-import threading
+from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 from typing import Any
 
 from selenium import webdriver
 from selenium.webdriver.chrome.options import Options
 from selenium.webdriver.chrome.service import Service
-from waitress import create_server
 
 from bench.heavy import heavy_well
 from knollstack.catalogue import load
@@ -27,9 +30,8 @@ from knollstack.core.evaluation.evaluate import evaluate
 from knollstack.core.evaluation.summary import summary_of
 from knollstack.core.reading.read import parse_text
 from knollstack.demo import documents
-from knollstack.server.app import WEB, create_app
+from knollstack.server.app import WEB
 from knollstack.server.database import now
-from knollstack.server.demo import load_demo
 from knollstack.server.summaries import program
 from knollstack.store.database import connect
 from knollstack.store.summaries import keep_summary
@@ -37,6 +39,7 @@ from knollstack.store.wells import copy_design, create_well
 
 FRAMES = 180
 EDITS = 30
+JOINTS = 500
 DESIGNS = 1000
 _FRAMES = """
 const [kind, frames, done] = arguments;
@@ -109,6 +112,23 @@ const data = new DataTransfer();
 data.setData("text/plain", text);
 cell.dispatchEvent(new ClipboardEvent("paste", {clipboardData: data, bubbles: true, cancelable: true}));
 """
+_JOINT = """
+const [length, done] = arguments;
+const below = document.querySelector('[data-cell="1:0"]').closest("tr");
+const before = below.textContent;
+const cell = document.querySelector('[data-cell="0:0"]');
+cell.focus();
+const start = performance.now();
+const watch = new MutationObserver(() => {
+  if (below.textContent === before) return;
+  watch.disconnect();
+  requestAnimationFrame(() => done(performance.now() - start));
+});
+watch.observe(document.body, {subtree: true, childList: true, characterData: true});
+const data = new DataTransfer();
+data.setData("text/plain", String(length));
+cell.dispatchEvent(new ClipboardEvent("paste", {clipboardData: data, bubbles: true, cancelable: true}));
+"""
 
 
 def chromium() -> webdriver.Chrome:
@@ -153,21 +173,40 @@ def initial_script_kb() -> float:
     return sum(len(gzip.compress((WEB / "assets" / name).read_bytes())) for name in names) / 1000
 
 
+def long_tally() -> Any:
+    """The demo well with a measured tally of its longest string."""
+    document = json.loads(documents()[1])
+    document["strings"][3]["running"] = {"joints": [{"length_ft": 25.575}] * JOINTS}
+    return document
+
+
+@contextmanager
+def serving(folder: str) -> Iterator[str]:
+    """The address of a server as it is served to people, with the demo wells."""
+    command = [sys.executable, "-m", "knollstack", "demo", "--port", "0", "--no-browser", "--data", folder]
+    with subprocess.Popen(command, stdout=subprocess.PIPE, stderr=subprocess.DEVNULL, text=True) as process:
+        said = process.stdout.readline() if process.stdout is not None else ""
+        found = re.search(r"(http://\S+?)/ ", said)
+        if found is None:
+            process.kill()
+            raise RuntimeError(f"the server did not start: {said}")
+        try:
+            yield found[1]
+        finally:
+            process.terminate()
+
+
 def main() -> None:
-    with tempfile.TemporaryDirectory() as folder:
-        database = Path(folder) / "bench.sqlite"
-        app = create_app(database)
-        load_demo(database)
-        server = create_server(app, host="127.0.0.1", port=0, threads=4)
-        threading.Thread(target=server.run, daemon=True).start()
-        port = server.effective_port
+    with tempfile.TemporaryDirectory() as folder, serving(folder) as base:
+        port = int(base.rsplit(":", 1)[1])
         heavy = post(port, "/api/wells", {"document": heavy_well()})["design_id"]
+        tally = post(port, "/api/wells", {"document": long_tally()})["design_id"]
         driver = chromium()
-        measure(driver, f"http://127.0.0.1:{port}", heavy)
-        fill(database)
-        measure_list(driver, f"http://127.0.0.1:{port}")
+        measure(driver, base, heavy)
+        measure_tally(driver, base, tally)
+        fill(Path(folder) / "demo.sqlite")
+        measure_list(driver, base)
         driver.quit()
-        server.close()
 
 
 def measure(driver: webdriver.Chrome, base: str, heavy: int) -> None:
@@ -199,6 +238,14 @@ def measure(driver: webdriver.Chrome, base: str, heavy: int) -> None:
     block = "\n".join(f"{30 + 25 * i}\t{8.4 + i * 0.005:.3f}" for i in range(500))
     print(f"500 rows pasted to 500 rows on the screen: {driver.execute_async_script(_PASTE, block):.0f} ms")
     print(f"script before the first view: {initial_script_kb():.0f} kB compressed")
+
+
+def measure_tally(driver: webdriver.Chrome, base: str, design: int) -> None:
+    driver.get(f"{base}/designs/{design}/running?string=4")
+    wait(driver, '[data-cell="1:0"]')
+    edits = [driver.execute_async_script(_JOINT, 25.6 + 0.01 * i) for i in range(EDITS)]
+    middle, slow = statistics.median(edits), sorted(edits)[int(len(edits) * 0.95)]
+    print(f"a joint of {JOINTS} to the running totals below it: median {middle:.0f} ms, 95 % {slow:.0f} ms")
 
 
 def fill(database: Path) -> None:

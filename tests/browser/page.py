@@ -190,8 +190,10 @@ class Page:
         actions.perform()
 
     def violations(self, only=None):
-        """What axe-core finds on the page as it stands, by all of its rules or those of one tag."""
+        """What axe-core finds on the page as it stands, by all of its rules or by one of them."""
         self.run(AXE.read_text())
-        script = "axe.run(arguments[0] ? {runOnly: [arguments[0]]} : {}).then(arguments[arguments.length - 1])"
+        script = (
+            "const [rule, done] = arguments;axe.run(rule ? {runOnly: {type: 'rule', values: [rule]}} : {}).then(done);"
+        )
         result = self.driver.execute_async_script(script, only)
         return [(v["id"], [n["html"][:120] for n in v["nodes"]][:3]) for v in result["violations"]]

@@ -8,7 +8,9 @@ import pytest
 
 from knollstack.core.base.remember import forget_all, remembered
 from knollstack.core.base.working import headline, recording
+from knollstack.core.document.policy import Policy
 from knollstack.core.evaluation.evaluate import workings
+from knollstack.core.ground.well import build_well
 from knollstack.core.reading.read import parse
 from knollstack.demo import documents
 from tests.helpers import CATALOGUE, demo, put, run
@@ -57,7 +59,12 @@ def test_a_moved_shoe_leaves_the_parts_beside_it_the_same_objects():
     a, b = parse(one), parse(other)
     assert a.ground is b.ground
     assert a.trajectory is b.trajectory
-    assert a.policy.pipe is b.policy.pipe
+    whole = json.loads(parse(one).model_dump_json())["policy"]
+    assert list(whole) == list(Policy.model_fields)
+    c, d = parse(one | {"policy": whole}), parse(other | {"policy": copy.deepcopy(whole)})
+    for group in Policy.model_fields:
+        assert getattr(c.policy, group) is getattr(d.policy, group), group
+    assert build_well(c) is build_well(d)
     assert a.strings[1] is b.strings[1]
     assert a.strings[2] is not b.strings[2]
 

@@ -15,28 +15,12 @@ from typing import Any
 from pydantic import BaseModel, ValidationError
 
 from knollstack.core.document.design import GroundModel, Site, Trajectory
-from knollstack.core.document.policy import (
-    CementPolicy,
-    DepthsPolicy,
-    MudPolicy,
-    PipePolicy,
-    PreventersPolicy,
-    SizesPolicy,
-    WellheadPolicy,
-)
+from knollstack.core.document.policy import Policy
 from knollstack.core.document.strings import String
 
 MOST_KEPT = 256
 _PARTS: dict[str, type[BaseModel]] = {"site": Site, "trajectory": Trajectory, "ground": GroundModel}
-_POLICY: dict[str, type[BaseModel]] = {
-    "depths": DepthsPolicy,
-    "sizes": SizesPolicy,
-    "mud": MudPolicy,
-    "pipe": PipePolicy,
-    "cement": CementPolicy,
-    "wellhead": WellheadPolicy,
-    "preventers": PreventersPolicy,
-}
+_POLICY: dict[str, type[BaseModel]] = {name: type(field.get_default()) for name, field in Policy.model_fields.items()}
 _kept: OrderedDict[tuple[type[BaseModel], bytes], BaseModel] = OrderedDict()
 _lock = Lock()
 

@@ -85,17 +85,24 @@ def wanted_percent(run: Run, md_ft: Floats) -> Floats:
     return asked
 
 
-def positions(run: Run, interval: Interval) -> Floats:
-    """Distances above the shoe of an interval's centralizers."""
+def joints_of(run: Run, interval: Interval) -> NDArray[np.intp]:
+    """Whole joints whose middle stands in an interval."""
     tally, shoe = run.tally, run.tally.shoe_md_ft
     low, high = shoe - interval.base_md_ft, shoe - interval.top_md_ft
-    on = np.flatnonzero((tally.middle_ft >= low) & (tally.middle_ft <= high) & tally.whole)
+    return np.flatnonzero((tally.middle_ft >= low) & (tally.middle_ft <= high) & tally.whole)
+
+
+def positions(run: Run, on: NDArray[np.intp], number: int, joints: int) -> Floats:
+    """Distances above the shoe of so many centralizers on so many joints, over the joints given."""
+    bottom, effective = run.tally.bottom_ft, run.tally.effective_ft
     if not len(on):
         return np.zeros(0)
-    counts = interval.number // interval.joints + (
-        np.arange(len(on)) % interval.joints < interval.number % interval.joints
-    )
-    counts[-1] = max(int(counts[-1]), 1)  # the top of an interval is held
+    if number < joints:  # no joint carries two
+        held = np.arange(len(on)) % joints < number
+        held[-1] = True  # the top of an interval is held
+        joint = on[held]
+        return np.asarray(bottom[joint] + effective[joint] / 2)
+    counts = number // joints + (np.arange(len(on)) % joints < number % joints)
     joint = np.repeat(on, counts)
     turn = np.arange(len(joint)) - np.repeat(np.cumsum(counts) - counts, counts) + 1
-    return np.asarray(tally.bottom_ft[joint] + tally.effective_ft[joint] * turn / (np.repeat(counts, counts) + 1))
+    return np.asarray(bottom[joint] + effective[joint] * turn / (np.repeat(counts, counts) + 1))

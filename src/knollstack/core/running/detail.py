@@ -15,8 +15,9 @@ from knollstack.core.running.hookload import HookLoads, hook_loads
 from knollstack.core.running.results_detail import FillTrack, HookTrack, JointRow, RunDetail, SpeedTrack, StandoffTrack
 from knollstack.core.running.run import Run, run_of
 from knollstack.core.running.scratching import scratched
+from knollstack.core.running.spacing import placing
 from knollstack.core.running.speed import speeds
-from knollstack.core.running.standoff import Placed, Standoffs, placing
+from knollstack.core.running.standoff import Placed, Standoffs
 
 Floats = NDArray[np.float64]
 

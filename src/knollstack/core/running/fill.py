@@ -116,36 +116,30 @@ def crush(run: Run, level: Level) -> Crush:
     end_psi = mud * shoe_tvd
     for k, leg in enumerate(run.legs):
         low, high = np.maximum(shoes - leg.low_ft, 0.0), np.maximum(shoes - leg.high_ft, 0.0)
-        for md in (low, np.clip(empty, high, low), high):
-            best.append(
-                (*_at(run, leg, md, (low, below, inside_below), level_tvd, end_psi), md, np.full(len(shoes), k))
-            )
-        low_tvd, high_tvd = path.tvd_at(low), path.tvd_at(high)
-        below = below + leg.weight_ppf * (low_tvd - high_tvd)
-        wet = np.maximum(low_tvd - np.maximum(high_tvd, level_tvd), 0.0)
-        inside_below = inside_below + run.bore_bbl_psi(leg) * wet
-    factor, load, rating, axial, md, legs = (np.array(column) for column in zip(*best, strict=True))
-    worst = np.argmin(factor, axis=0)
-    pick = worst, np.arange(len(shoes))
+        md = np.stack([low, np.clip(empty, high, low), high])
+        tvd = path.tvd_at(md)
+        wet = np.maximum(tvd[0] - np.maximum(tvd, level_tvd), 0.0)
+        weight = below + leg.weight_ppf * (tvd[0] - tvd) + inside_below + run.bore_bbl_psi(leg) * wet
+        best.append((*_at(run, leg, tvd, weight, level_tvd, end_psi), md, np.full(md.shape, k)))
+        below = below + leg.weight_ppf * (tvd[0] - tvd[2])
+        inside_below = inside_below + run.bore_bbl_psi(leg) * wet[2]
+    factor, load, rating, axial, at, legs = (np.concatenate(column) for column in zip(*best, strict=True))
+    pick = np.argmin(factor, axis=0), np.arange(len(shoes))
     return Crush(
-        level, float_psi, factor[pick], load[pick], rating[pick], md[pick], legs[pick].astype(np.int64), axial[pick]
+        level, float_psi, factor[pick], load[pick], rating[pick], at[pick], legs[pick].astype(np.int64), axial[pick]
     )
 
 
 def _at(
-    run: Run, leg: Leg, md_ft: Floats, under: tuple[Floats, Floats, Floats], level_tvd: Floats, end_psi: Floats
+    run: Run, leg: Leg, tvd: Floats, weight_lbf: Floats, level_tvd: Floats, end_psi: Floats
 ) -> tuple[Floats, Floats, Floats, Floats]:
-    """Factor, load, rating and real axial force at a depth in a leg; drill pipe is not judged."""
-    path, mud = run.well.path, PSI_PER_PPG_FT * run.mud_ppg
-    low, below, inside_below = under
-    tvd, low_tvd = path.tvd_at(md_ft), path.tvd_at(low)
+    """Factor, load, rating and real axial force at depths in a leg with a weight below; drill pipe is not judged."""
+    mud = PSI_PER_PPG_FT * run.mud_ppg
     outside, inside = mud * tvd, mud * np.maximum(tvd - level_tvd, 0.0)
-    wet = np.maximum(low_tvd - np.maximum(tvd, level_tvd), 0.0)
-    weight = below + leg.weight_ppf * (low_tvd - tvd) + inside_below + run.bore_bbl_psi(leg) * wet
     bore, end = np.pi / 4 * leg.id_in**2, np.pi / 4 * run.legs[0].od_in ** 2
-    axial = weight + inside * bore - end_psi * end
+    axial = weight_lbf + inside * bore - end_psi * end
     if leg.pipe is None:
-        return np.full(len(md_ft), np.inf), outside, outside, axial
+        return np.full(tvd.shape, np.inf), outside, outside, axial
     steel = np.pi / 4 * (leg.od_in**2 - leg.id_in**2)
     stress, strength = axial / steel, leg.pipe.grade.yield_psi
     load = np.asarray(equivalent_external_pressure(outside, inside, leg.od_in, leg.pipe.wall_in))

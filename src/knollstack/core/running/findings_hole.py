@@ -13,7 +13,8 @@ from knollstack.core.document.design import CentralizerType
 from knollstack.core.running.centralizing import Interval, decided, types_for
 from knollstack.core.running.findings import say
 from knollstack.core.running.run import Run
-from knollstack.core.running.standoff import Placed, Standoffs, place, spaced, standoffs
+from knollstack.core.running.spacing import spaced
+from knollstack.core.running.standoff import Placed, Standoffs, place, standoffs
 from knollstack.core.running.sticking import Held
 
 

@@ -39,8 +39,9 @@ from knollstack.core.running.rows import (
 )
 from knollstack.core.running.run import Run, run_of
 from knollstack.core.running.scratching import moved_of, scratchers
+from knollstack.core.running.spacing import placing
 from knollstack.core.running.speed import breaking, hours, slowest, speeds
-from knollstack.core.running.standoff import Placed, Standoffs, least, narrowest_drift_in, placing, worked
+from knollstack.core.running.standoff import Placed, Standoffs, least, narrowest_drift_in, worked
 from knollstack.core.running.sticking import held_zones
 from knollstack.core.running.tally import held_loss_in
 from knollstack.core.running.worked import worked_hook_load

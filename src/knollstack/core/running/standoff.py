@@ -6,33 +6,21 @@ lowest the shoe ends a span of twice that length; above the highest, pipe lies o
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import cached_property
-from itertools import pairwise
 
 import numpy as np
 from numpy.typing import NDArray
 
 from knollstack.core.base.formula import sweeping
-from knollstack.core.base.remember import remembered
 from knollstack.core.base.working import headline
-from knollstack.core.catalogue.rows import Catalogue, Centralizer
-from knollstack.core.document.design import CentralizerType
+from knollstack.core.catalogue.rows import Centralizer
 from knollstack.core.program.equipped import Equipped
-from knollstack.core.running.centralizing import (
-    PATTERNS,
-    Interval,
-    decided,
-    positions,
-    types_for,
-    wanted_percent,
-    wanted_span,
-)
+from knollstack.core.running.centralizing import Interval, joints_of, positions, wanted_percent, wanted_span
 from knollstack.core.running.formulas import bow_standoff, buoyed_weight, lateral_load, span_sag, standoff_ratio
 from knollstack.core.running.run import Run
 
 Floats = NDArray[np.float64]
-USUAL = "bow spring"
 PER_SPAN = 5
 """Depths of a span at which standoff is compared with what is asked."""
 
@@ -70,20 +58,9 @@ class Standoffs:
         return self.asked - self.midway
 
 
-@dataclass(frozen=True, eq=False)
-class Placing:
-    """The runs of centralizers in force, where each stands, and the standoff that they give."""
-
-    intervals: tuple[Interval, ...]
-    placed: Placed
-    between: Standoffs
-    whole: Standoffs
-    """With what is not centralized above the highest."""
-
-
 def place(run: Run, intervals: tuple[Interval, ...]) -> Placed:
     """All centralizers of all runs, from the shoe up."""
-    found = [positions(run, interval) for interval in intervals]
+    found = [positions(run, joints_of(run, i), i.number, i.joints) for i in intervals]
     counts = tuple(len(up) for up in found)
     if len(found) == 1:  # joints stand in order
         return Placed(found[0], (intervals[0].kind,) * counts[0], counts)
@@ -99,8 +76,8 @@ def _tension(run: Run, up_ft: Floats) -> Floats:
     held = np.zeros(len(up_ft))
     for leg in run.legs:
         weight = float(buoyed_weight(leg.weight_ppf, leg.od_in, leg.id_in, run.mud_ppg, run.mud_ppg))
-        low, high = np.minimum(up_ft, leg.low_ft), np.minimum(up_ft, leg.high_ft)
-        held += weight * (path.tvd_at(shoe - low) - path.tvd_at(shoe - high))
+        reached = np.clip(up_ft, leg.low_ft, leg.high_ft)
+        held += weight * (path.tvd(shoe - leg.low_ft) - path.tvd_at(shoe - reached))
     return held
 
 
@@ -115,26 +92,38 @@ def _hole_at(run: Run, md_ft: Floats) -> Floats:
     return np.asarray(bores[np.searchsorted(edges, md_ft, side="left")])
 
 
-@sweeping()
 def standoffs(run: Run, placed: Placed) -> Standoffs:
     """Standoff of every span between two centralizers, and of the one that the shoe ends."""
-    up = placed.up_ft
+    return between(run, placed.up_ft, np.zeros(min(len(placed.up_ft), 1), dtype=np.intp), placed.kinds)
+
+
+@sweeping()
+def between(run: Run, up: Floats, starts: NDArray[np.intp], kinds: tuple[Centralizer, ...]) -> Standoffs:
+    """The same of several placings one after another, each from the shoe up; `starts` are their lowest centralizers."""
     if not len(up):
         none = np.zeros(0)
         return Standoffs(none, none, none, none, none, none, none)
     path, shoe = run.well.path, run.tally.shoe_md_ft
-    low, high = np.concatenate([[0.0], up[:-1]]), up
+    nodes = np.concatenate([[0.0], up])
+
+    def lower(values: Floats) -> Floats:
+        """At the lower end of each span."""
+        below = values[:-1].copy()
+        below[starts] = values[0]
+        return below
+
+    low, high = lower(nodes), up
     length = np.maximum(high - low, 0.5)
-    length[0] = max(2 * up[0], 0.5)  # mirrored at the shoe
-    leg = _leg_at(run, (low + high) / 2)
+    length[starts] = np.maximum(2 * up[starts], 0.5)  # mirrored at the shoe
+    middle = (low + high) / 2
+    leg = _leg_at(run, middle)
     weight, od, bore = (np.array([getattr(x, key) for x in run.legs])[leg] for key in ("weight_ppf", "od_in", "id_in"))
     buoyed = np.maximum(np.asarray(buoyed_weight(weight, od, bore, run.mud_ppg, run.mud_ppg)), 0.0)
-    inc, azi = path.direction_at(np.concatenate([shoe - high, shoe - low]))
-    n = len(up)
-    tension = np.maximum(_tension(run, (low + high) / 2), 0.0)
-    hole = np.maximum(_hole_at(run, shoe - (low + high) / 2), od + 1e-3)
-    side = np.asarray(lateral_load(buoyed, length, inc[:n], azi[:n], inc[n:], azi[n:], tension))
-    room = _room(placed.kinds, side, hole, od)
+    inc, azi = path.direction_at(shoe - nodes)
+    tension = np.maximum(_tension(run, middle), 0.0)
+    hole = np.maximum(_hole_at(run, shoe - middle), od + 1e-3)
+    side = np.asarray(lateral_load(buoyed, length, inc[1:], azi[1:], lower(inc), lower(azi), tension))
+    room = _room(kinds, side, hole, od)
     sag = np.asarray(span_sag(side / length, 90.0, length, tension, od, (od - bore) / 2))
     asked = _asked(run, shoe - high, shoe - low)
     return Standoffs(
@@ -151,12 +140,13 @@ def standoffs(run: Run, placed: Placed) -> Standoffs:
 def _room(kinds: tuple[Centralizer, ...], side: Floats, hole: Floats, od: Floats) -> Floats:
     """Room left at the centralizers of each span: the lesser of its two ends."""
     least = np.full(len(side), np.inf)
-    for kind in dict.fromkeys(kinds):
+    used = tuple(dict.fromkeys(kinds))
+    for kind in used:
         if kind.kind == "rigid":
             room = np.clip((np.minimum(kind.blade_in or np.nan, hole) - od) / 2, 0.0, None)
         else:
             room = np.asarray(bow_standoff(side, kind.restoring_lbf or np.nan, hole, od))
-        if len(set(kinds)) == 1:
+        if len(used) == 1:
             return np.asarray(room)
         at = np.array([other is kind for other in kinds])
         ends = at | np.concatenate([at[:1], at[:-1]])
@@ -194,68 +184,6 @@ def _asked(run: Run, high_md_ft: Floats, low_md_ft: Floats) -> Floats:
     shares = np.linspace(0.0, 1.0, PER_SPAN)
     depths = high_md_ft[:, None] + (low_md_ft - high_md_ft)[:, None] * shares
     return np.asarray(wanted_percent(run, depths.ravel()).reshape(depths.shape).max(axis=1))
-
-
-def _keeps(run: Run, interval: Interval, percent: float | None) -> bool:
-    """A pattern by itself keeps what is asked over its interval: a given standoff, or that of policy and zones."""
-    found = standoffs(run, place(run, (interval,)))
-    if not len(found.midway):
-        return False
-    asked = np.maximum(found.asked, percent) if percent is not None else found.asked
-    first = 0 if run.tally.shoe_md_ft - interval.base_md_ft < float(run.tally.effective_ft[0]) else 1
-    return bool(np.all((found.midway >= asked - 1e-9)[first:]))
-
-
-def spaced(run: Run, interval: Interval, percent: float | None) -> Interval:
-    """The widest pattern that keeps what is asked; the closest there is where none does."""
-    tried = [replace(interval, number=number, joints=joints) for number, joints in PATTERNS]
-    low, high = (0, 0) if _keeps(run, tried[0], percent) else (1, len(tried))
-    while low < high:  # closer ones hold where a wider one does
-        middle = (low + high) // 2
-        low, high = (low, middle) if _keeps(run, tried[middle], percent) else (middle + 1, high)
-    return tried[min(low, len(tried) - 1)]
-
-
-def _proposed(run: Run, kind: Centralizer) -> tuple[Interval, ...]:
-    """Runs over the cemented open hole: one wherever policy and the zones ask for one standoff, a joint beyond its top."""
-    span = wanted_span(run)
-    if span is None:
-        return ()
-    path, joint = run.well.path, float(np.mean(run.tally.effective_ft))
-    zones = [z for z in run.well.ground.model.zones if z.standoff_percent is not None]
-    edges = [float(path.md_at(tvd)) for z in zones for tvd in (z.top_tvd_ft, z.base_tvd_ft)]
-    cuts = sorted({span[0], *(e for e in edges if span[0] < e < span[1]), span[1]})
-    made = []
-    for top, base in pairwise(cuts):
-        at = f"{run.string.path}/running/centralizers"
-        interval = Interval(at, max(top - joint, 0.0), base, kind, 1, 1, None)
-        made.append(spaced(run, interval, None))
-    return tuple(made)
-
-
-def intervals_of(run: Run, catalogue: Catalogue, own: tuple[CentralizerType, ...]) -> tuple[Interval, ...]:
-    """The runs in force; a decided one whose centralizer is not known for this size is left out, and found."""
-    types = types_for(run.string.od_in or 0.0, catalogue, own)
-    rows = list(decided(run, types))
-    if not rows:
-        return _proposed(run, types[USUAL]) if USUAL in types else ()
-    found = []
-    for row, kind, at in rows:
-        if kind is None or row.base_md_ft <= row.top_md_ft:
-            continue
-        interval = Interval(at, row.top_md_ft, row.base_md_ft, kind, row.number, row.joints, row.standoff_percent)
-        wanted = row.standoff_percent
-        found.append(interval if wanted is None else spaced(run, interval, wanted))
-    return tuple(found)
-
-
-@remembered(32)
-def placing(run: Run, catalogue: Catalogue, own: tuple[CentralizerType, ...]) -> Placing:
-    """All of it, worked once for judgement and view."""
-    intervals = intervals_of(run, catalogue, own)
-    placed = place(run, intervals)
-    between = standoffs(run, placed)
-    return Placing(intervals, placed, between, with_uncovered(run, between))
 
 
 def least(run: Run, found: Standoffs) -> int | None:

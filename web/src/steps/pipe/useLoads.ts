@@ -23,7 +23,6 @@ export function useLoads(index: number, wanted = true): LoadsResult | undefined 
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     gcTime: 10_000,
-    retry: false,
   });
   return judged ? data : undefined;
 }

@@ -26,7 +26,6 @@ export function useRun(index: number): RunDetail | undefined {
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     gcTime: 10_000,
-    retry: false,
   });
   return applies ? data : undefined;
 }
