@@ -56,6 +56,8 @@ def test_a_tally_of_300_joints_is_pasted_mended_and_spaced_out(page):
     assert (len(joints), joints[-1]["kind"], joints[-1]["length_ft"]) == (301, "pup joint", 6.0)
     assert abs(row(page)["shoe_off_ft"]) < 1.0
     assert page.violations() == []
+    page.open(DEMO + "/running?string=4")
+    page.find(f'[data-place="{PATH}/joints/2/length_ft"]')  # a long table shows its rows at once
 
 
 def test_joints_are_moved_by_key_and_by_hand_and_left_out(page):

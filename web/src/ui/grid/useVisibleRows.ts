@@ -1,7 +1,7 @@
 // Which rows of a long table are drawn: those in view, and the one that holds the cursor, so that the focus never goes with
 // a row that is scrolled away. Short tables are drawn whole.
 import type { RefObject } from "react";
-import { useLayoutEffect, useState } from "react";
+import { useEffect, useLayoutEffect, useState } from "react";
 import { defaultRangeExtractor, useVirtualizer } from "@tanstack/react-virtual";
 
 const WHOLE_UP_TO = 150;
@@ -22,16 +22,20 @@ function scrollerOf(table: HTMLElement | null): HTMLElement | null {
 export function useVisibleRows(table: RefObject<HTMLTableElement | null>, count: number, cursorRow: number) {
   const long = count > WHOLE_UP_TO;
   const [above, setAbove] = useState(0);
-  useLayoutEffect(() => {
-    const scroller = scrollerOf(table.current);
-    if (!long || scroller === null) return;
-    const top = table.current!.getBoundingClientRect().top - scroller.getBoundingClientRect().top + scroller.scrollTop;
-    setAbove(Math.round(top));
+  const [scroller, setScroller] = useState<HTMLElement | null>(null);
+  useEffect(() => {
+    // the table that these rows stand in is known once they have been put into it
+    setScroller(long ? scrollerOf(table.current) : null);
   }, [table, long]);
+  useLayoutEffect(() => {
+    if (scroller === null || table.current === null) return;
+    const top = table.current.getBoundingClientRect().top - scroller.getBoundingClientRect().top + scroller.scrollTop;
+    setAbove(Math.round(top));
+  }, [table, scroller]);
   // eslint-disable-next-line react-hooks/incompatible-library -- its answers are used here and now, and never kept
   const rows = useVirtualizer({
     count: long ? count : 0,
-    getScrollElement: () => scrollerOf(table.current),
+    getScrollElement: () => scroller,
     estimateSize: () => ROW_PX,
     overscan: 12,
     scrollMargin: above,
