@@ -77,30 +77,34 @@ def _joints(run: Run, placed: Placed) -> tuple[JointRow, ...]:
     found = speeds(run)
     fastest = None if found is None else found.at(run.lowered_md_ft)
     edges = np.array([leg.high_ft for leg in run.legs[:-1]])
-    legs = np.searchsorted(edges, (tally.bottom_ft + tally.top_ft) / 2, side="right")
+    legs = np.searchsorted(edges, (tally.bottom_ft + tally.top_ft) / 2, side="right").tolist()
+    made_up = [None if leg.pipe is None else (leg.pipe.connection, torque_of(run, leg.pipe).best) for leg in run.legs]
+    columns = (tally.row, tally.length_ft, tally.effective_ft, tally.bottom_ft, tally.top_ft, tally.section, counts)
+    lowered = run.lowered_md_ft.tolist()
     rows = []
-    for k in range(tally.count):
-        pipe = run.legs[int(legs[k])].pipe
-        assert pipe is not None
+    for k, values in enumerate(zip(*(column.tolist() for column in columns), strict=True)):
+        row, length, effective, bottom, top, section, centralizers = values
+        up = made_up[legs[k]]
+        assert up is not None
         rows.append(
             JointRow(
                 number=k + 1,
-                row=int(tally.row[k]),
-                length_ft=float(tally.length_ft[k]),
-                effective_ft=float(tally.effective_ft[k]),
-                total_ft=float(tally.top_ft[k]),
-                section=int(tally.section[k]) + 1,
+                row=row,
+                length_ft=length,
+                effective_ft=effective,
+                total_ft=top,
+                section=section + 1,
                 kind=tally.kind[k],
                 carries=tuple(carried.get(k, ())),
-                centralizers=int(counts[k]),
-                bottom_md_ft=tally.shoe_md_ft - float(tally.bottom_ft[k]),
-                top_md_ft=tally.shoe_md_ft - float(tally.top_ft[k]),
-                shoe_md_ft=float(run.lowered_md_ft[k]),
+                centralizers=centralizers,
+                bottom_md_ft=tally.shoe_md_ft - bottom,
+                top_md_ft=tally.shoe_md_ft - top,
+                shoe_md_ft=lowered[k],
                 speed_ft_min=None if fastest is None else float(fastest[k]),
                 fill=k + 1 in after,
                 fill_bbl=bbl if k + 1 in after else None,
-                connection=pipe.connection,
-                torque_ft_lbf=torque_of(run, pipe).best,
+                connection=up[0],
+                torque_ft_lbf=up[1],
             )
         )
     return tuple(rows)

@@ -26,6 +26,7 @@ export function useRun(index: number): RunDetail | undefined {
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     gcTime: 10_000,
+    structuralSharing: false, // to compare hundreds of joints takes longer than to draw the few in view
   });
   return applies ? data : undefined;
 }
