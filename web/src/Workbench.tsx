@@ -221,6 +221,7 @@ function Middle({ step, place, room }: { step: Step; place: string; room: Room }
     <main
       ref={box}
       tabIndex={-1}
+      data-drawn={basis !== undefined && size.width > 0 ? "" : undefined}
       className="relative flex min-h-0 min-w-0 flex-1 flex-col overflow-hidden outline-none stacked:flex-none"
       {...handlers}
     >
@@ -267,7 +268,10 @@ function useLight(place: string): void {
       const exact = document.querySelector<HTMLElement>(`[data-place="${CSS.escape(place)}"]`);
       lit = exact ?? (tries === 0 ? elementAt(place) : null);
       if (lit === null) {
-        if (tries-- > 0) timer = setTimeout(light, LIGHT_RETRY_MS);
+        // before the first evaluation there is no bench to look in
+        const drawn = document.querySelector("main[data-drawn]") !== null;
+        if (tries > 0) timer = setTimeout(light, LIGHT_RETRY_MS);
+        if (drawn) tries--;
         return;
       }
       lit.scrollIntoView({ block: "nearest" });

@@ -9,7 +9,7 @@ from knollstack.core.base.findings import Quantity
 from knollstack.core.base.units import UnitSet, fraction
 from knollstack.core.evaluation.results import StringResult
 from knollstack.core.running.results import RunningRow
-from knollstack.core.running.results_detail import JointRow, RunDetail
+from knollstack.core.running.results_detail import JointRow, TallyDetail
 from knollstack.formats.defused import defused
 from knollstack.formats.sheet_layout import Heading, list_pages
 
@@ -60,7 +60,7 @@ def _number(value: float | None, quantity: Quantity, units: UnitSet) -> str:
     return f"{value * unit.factor + unit.offset:.{unit.decimals}f}"
 
 
-def write_rack(run: RunDetail, units: UnitSet) -> str:
+def write_rack(run: TallyDetail, units: UnitSet) -> str:
     """The tally as CSV, one row a joint in the order in which they go in."""
     text = io.StringIO()
     writer = csv.writer(text, lineterminator="\r\n")
@@ -95,7 +95,7 @@ def _carried(joint: JointRow) -> str:
 
 
 def write_floor(
-    name: str, string: StringResult, row: RunningRow, run: RunDetail, units: UnitSet, revision: str, saved: str
+    name: str, string: StringResult, row: RunningRow, run: TallyDetail, units: UnitSet, revision: str, saved: str
 ) -> bytes:
     """The pages for the rig floor as PDF: every joint with what it carries, its torque, its fill, and a box to sign."""
     rows = [_head(FLOOR, units)]

@@ -29,6 +29,8 @@ COMPUTES = frozenset(
         "create_working",
         "merge_documents",
         "create_loads",
+        "create_tally",
+        "create_run",
         "create_offers",
         "create_chains",
         "draw_ground",

@@ -9,7 +9,7 @@ from flask_openapi3 import APIBlueprint
 from pydantic import Field
 
 from knollstack.core.pipe.results_loads import LoadsResult, PipeOffers
-from knollstack.core.running.results_detail import RunDetail
+from knollstack.core.running.results_detail import RunTracks, TallyDetail
 from knollstack.core.sizes.results import ChainsResult
 from knollstack.server import models, tasks
 from knollstack.server.ask import heavy, light
@@ -30,9 +30,16 @@ def create_loads(body: StringBody) -> Response:
     return not_found(f"loads of string {body.string}") if found is None else as_json(found)
 
 
-@blueprint.post("/runs", responses={200: RunDetail})
+@blueprint.post("/tallies", responses={200: TallyDetail})
+def create_tally(body: StringBody) -> Response:
+    """One string's tally joint by joint, as measured or as made from the length range."""
+    found = light(tasks.create_tally, body.document, body.string)
+    return not_found(f"tally of string {body.string}") if found is None else as_json(found)
+
+
+@blueprint.post("/runs", responses={200: RunTracks})
 def create_run(body: StringBody) -> Response:
-    """One string's run in full: its tally joint by joint, and what is drawn of it against depth."""
+    """What is drawn of one string's run against depth: filling, hook load, speed and standoff."""
     found = light(tasks.create_run, body.document, body.string)
     return not_found(f"run of string {body.string}") if found is None else as_json(found)
 

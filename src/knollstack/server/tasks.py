@@ -25,7 +25,7 @@ from knollstack.core.proposal.equipping import program_of
 from knollstack.core.proposal.laid_out import laid_out
 from knollstack.core.proposal.schools import both_schools
 from knollstack.core.reading.read import parse
-from knollstack.core.running.detail import detail_of
+from knollstack.core.running.detail import tally_detail_of, tracks_of
 from knollstack.core.sizes.nests import chains_of
 from knollstack.formats import sheet as program_sheet
 from knollstack.formats import tally
@@ -64,7 +64,12 @@ def create_loads(document: Document, string: int) -> str | None:
 
 
 def create_run(document: Document, string: int) -> str | None:
-    found = detail_of(program_of(parse(document), load()), string)
+    found = tracks_of(program_of(parse(document), load()), string)
+    return None if found is None else found.model_dump_json()
+
+
+def create_tally(document: Document, string: int) -> str | None:
+    found = tally_detail_of(program_of(parse(document), load()), string)
     return None if found is None else found.model_dump_json()
 
 
@@ -106,12 +111,12 @@ def write_sheet(design: Design, units: UnitSet, revision: int, saved_at: str, si
 
 
 def write_rack(design: Design, string: int, units: UnitSet) -> str | None:
-    found = detail_of(program_of(design, load()), string)
+    found = tally_detail_of(program_of(design, load()), string)
     return None if found is None else tally.write_rack(found, units)
 
 
 def write_floor(design: Design, string: int, units: UnitSet, revision: int, saved_at: str) -> bytes | None:
-    found = detail_of(program_of(design, load()), string)
+    found = tally_detail_of(program_of(design, load()), string)
     if found is None:
         return None
     evaluation = evaluate(design, load())

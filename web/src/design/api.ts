@@ -16,7 +16,7 @@ import type {
   GroundDrawing,
   KickDrawing,
   LoadsResult,
-  RunDetail,
+  RunTracks,
   Mapping,
   Merged,
   Pasted,
@@ -38,6 +38,7 @@ import type {
   Station,
   Summary,
   Taken,
+  TallyDetail,
   Target,
   Trial,
   UnitTable,
@@ -97,8 +98,10 @@ export const estimateFracture = (document: Design, method: string, poisson: numb
   send<{ rows: Record<string, unknown>[] }>("POST", "/estimates/fracture", { document, method, poisson, matrix_stress_ratio });
 export const getLoads = (document: Design, string: number, signal?: AbortSignal) =>
   send<LoadsResult>("POST", "/loads", { document, string }, signal);
-export const getRun = (document: Design, string: number, signal?: AbortSignal) =>
-  send<RunDetail>("POST", "/runs", { document, string }, signal);
+export const getTally = (document: Design, string: number, signal?: AbortSignal) =>
+  send<TallyDetail>("POST", "/tallies", { document, string }, signal);
+export const getTracks = (document: Design, string: number, signal?: AbortSignal) =>
+  send<RunTracks>("POST", "/runs", { document, string }, signal);
 export const getOffers = (document: Design, string: number, signal?: AbortSignal) =>
   send<PipeOffers>("POST", "/pipe-offers", { document, string }, signal);
 export const getChains = (document: Design, signal?: AbortSignal) => send<ChainsResult>("POST", "/chains", { document }, signal);

@@ -612,7 +612,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** One string's run in full: its tally joint by joint, and what is drawn of it against depth. */
+        /** What is drawn of one string's run against depth: filling, hook load, speed and standoff. */
         post: operations["strings_create_run_runs_post"];
         delete?: never;
         options?: never;
@@ -735,6 +735,23 @@ export interface paths {
         put?: never;
         /** What a CSV, XLSX or LAS file holds and how it would be read. */
         post: operations["tables_preview_import_tables__string_target__preview_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tallies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** One string's tally joint by joint, as measured or as made from the length range. */
+        post: operations["strings_create_tally_tallies_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5865,23 +5882,15 @@ export interface components {
             /** Possible */
             possible: boolean;
         };
-        /** RunDetail */
-        RunDetail: {
+        /**
+         * RunTracks
+         * @description What is drawn of a string's run against depth.
+         */
+        RunTracks: {
             fill: components["schemas"]["FillTrack"];
             hook: components["schemas"]["HookTrack"];
-            /** Joints */
-            joints: components["schemas"]["JointRow"][];
-            /** Left Out Ft */
-            left_out_ft: number;
-            /** Scratched Md Ft */
-            scratched_md_ft: [
-                number,
-                number
-            ][];
             speed: components["schemas"]["SpeedTrack"] | null;
             standoff: components["schemas"]["StandoffTrack"];
-            /** Types */
-            types: string[];
         };
         /**
          * Running
@@ -8222,6 +8231,23 @@ export interface components {
             rows: {
                 [key: string]: unknown;
             }[];
+        };
+        /**
+         * TallyDetail
+         * @description Every joint of a string, and what is known of centralizers and scratchers for it.
+         */
+        TallyDetail: {
+            /** Joints */
+            joints: components["schemas"]["JointRow"][];
+            /** Left Out Ft */
+            left_out_ft: number;
+            /** Scratched Md Ft */
+            scratched_md_ft: [
+                number,
+                number
+            ][];
+            /** Types */
+            types: string[];
         };
         /**
          * TallyJoint
@@ -13213,7 +13239,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RunDetail"];
+                    "application/json": components["schemas"]["RunTracks"];
                 };
             };
             /** @description A request that is none. */
@@ -14158,6 +14184,111 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Preview"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    strings_create_tally_tallies_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StringBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TallyDetail"];
                 };
             };
             /** @description A request that is none. */

@@ -18,6 +18,16 @@ export function numberOf(text: string): number {
   return number;
 }
 
+const IDENTITIES = new WeakMap<object, string>();
+let identities = 0;
+
+/** A name for an object that never changes, such as a document. */
+export function identityOf(value: object): string {
+  let name = IDENTITIES.get(value);
+  if (name === undefined) IDENTITIES.set(value, (name = `object ${(identities += 1)}`));
+  return name;
+}
+
 /** The answer for what `asked` says, which is asked again whenever it changes and then rests. */
 export function useRested<T>(name: readonly unknown[], asked: string, restMs: number, ask: (signal: AbortSignal) => Promise<T>): Rested<T> {
   const faults = useSnapshot("faults");

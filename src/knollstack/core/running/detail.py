@@ -12,7 +12,15 @@ from knollstack.core.running.fill import crush_planned, fill_bbl, planned
 from knollstack.core.running.gear import fill_joints_of, fill_of
 from knollstack.core.running.handling import torque_of
 from knollstack.core.running.hookload import HookLoads, hook_loads
-from knollstack.core.running.results_detail import FillTrack, HookTrack, JointRow, RunDetail, SpeedTrack, StandoffTrack
+from knollstack.core.running.results_detail import (
+    FillTrack,
+    HookTrack,
+    JointRow,
+    RunTracks,
+    SpeedTrack,
+    StandoffTrack,
+    TallyDetail,
+)
 from knollstack.core.running.run import Run, run_of
 from knollstack.core.running.scratching import scratched
 from knollstack.core.running.spacing import placing
@@ -30,27 +38,35 @@ def _known(values: Floats) -> tuple[float | None, ...]:
     return tuple(float(round(v, 3)) if np.isfinite(v) else None for v in values.tolist())
 
 
-def detail_of(equipped: Equipped, index: int) -> RunDetail | None:
-    """Everything of one string's run; None where it is not run, or not known."""
-    if index >= len(equipped.strings):
-        return None
-    string = equipped.strings[index]
-    run = run_of(equipped, string)
+def _run(equipped: Equipped, index: int) -> Run | None:
+    return run_of(equipped, equipped.strings[index]) if index < len(equipped.strings) else None
+
+
+def tally_detail_of(equipped: Equipped, index: int) -> TallyDetail | None:
+    """The tally of one string as it goes in; None where it is not run, or not known."""
+    run = _run(equipped, index)
     if run is None:
         return None
     own = equipped.design.centralizers
-    made = placing(run, equipped.catalogue, own)
-    loads = hook_loads(run, made.placed)
-    left_out = sum(j.length_ft for j in string.own.running.joints if j.left_out)
-    return RunDetail(
-        joints=_joints(run, made.placed),
-        left_out_ft=left_out,
+    return TallyDetail(
+        joints=_joints(run, placing(run, equipped.catalogue, own).placed),
+        left_out_ft=sum(j.length_ft for j in run.string.own.running.joints if j.left_out),
+        scratched_md_ft=tuple(scratched(run)),
+        types=tuple(types_for(run.string.od_in or 0.0, equipped.catalogue, own)),
+    )
+
+
+def tracks_of(equipped: Equipped, index: int) -> RunTracks | None:
+    """Filling, hook load, speed and standoff of one string against depth; None where it is not run, or not known."""
+    run = _run(equipped, index)
+    if run is None:
+        return None
+    made = placing(run, equipped.catalogue, equipped.design.centralizers)
+    return RunTracks(
         fill=_fill_track(run),
-        hook=_hook_track(run, loads),
+        hook=_hook_track(run, hook_loads(run, made.placed)),
         speed=_speed_track(run),
         standoff=_standoff_track(made.whole),
-        scratched_md_ft=tuple(scratched(run)),
-        types=tuple(types_for(string.od_in or 0.0, equipped.catalogue, own)),
     )
 
 

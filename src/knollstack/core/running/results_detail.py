@@ -1,4 +1,4 @@
-"""One string's run in full, asked for by its own view: the tally joint by joint, and what is drawn against depth."""
+"""One string's run in full, each half asked for by the view that shows it: the tally joint by joint, and the tracks."""
 
 from __future__ import annotations
 
@@ -71,12 +71,19 @@ class StandoffTrack(Result):
     side_lbf: tuple[float, ...]
 
 
-class RunDetail(Result):
+class TallyDetail(Result):
+    """Every joint of a string, and what is known of centralizers and scratchers for it."""
+
     joints: tuple[JointRow, ...]
     left_out_ft: float
+    scratched_md_ft: tuple[tuple[float, float], ...]
+    types: tuple[str, ...]
+
+
+class RunTracks(Result):
+    """What is drawn of a string's run against depth."""
+
     fill: FillTrack
     hook: HookTrack
     speed: SpeedTrack | None
     standoff: StandoffTrack
-    scratched_md_ft: tuple[tuple[float, float], ...]
-    types: tuple[str, ...]

@@ -1,6 +1,6 @@
 // Centralizers and scratchers: runs by pattern or by wanted standoff, what they come to, and types of the person's own.
 import { useBench, useDocument } from "../../design/context";
-import type { RunDetail, RunningRow } from "../../design/types";
+import type { RunningRow, TallyDetail } from "../../design/types";
 import { DocCheck, FieldLabel } from "../../ui/DocField";
 import type { ColumnSpec, Row } from "../../ui/grid/columns";
 import { Grid } from "../../ui/grid/Grid";
@@ -25,7 +25,7 @@ const TYPES: readonly ColumnSpec[] = [
   { key: "price", label: "Price" },
 ];
 
-export function Centralizers({ run, row }: { run: RunDetail | undefined; row: RunningRow }) {
+export function Centralizers({ run, row }: { run: TallyDetail | undefined; row: RunningRow }) {
   const { selected } = useBench();
   const units = useUnits();
   const path = `/strings/${selected}/running`;

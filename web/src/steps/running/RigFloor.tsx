@@ -1,12 +1,12 @@
 // The rig floor's list: what is picked up, what it carries, its torque, when to fill, and where the shoe is after it.
-import type { RunDetail, RunningRow } from "../../design/types";
+import type { RunningRow, TallyDetail } from "../../design/types";
 import { useUnits } from "../../ui/units";
 import { RackLinks } from "./RackLinks";
 
 const CAUTION =
   "Drift and count every joint; two people check the tally. Lines of tongs and elevators clear of people; nobody under the load. Results are checked by a competent engineer, and local rules prevail.";
 
-export function RigFloor({ run, row }: { run: RunDetail | undefined; row: RunningRow }) {
+export function RigFloor({ run, row }: { run: TallyDetail | undefined; row: RunningRow }) {
   const units = useUnits();
   if (run === undefined) return null;
   const torque = (value: number | null) => (value === null ? "" : units.number(value, "torque"));

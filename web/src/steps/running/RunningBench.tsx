@@ -2,7 +2,7 @@
 import { memo, useEffect } from "react";
 import { useTab } from "../../design/address";
 import { useBench, useEvaluated } from "../../design/context";
-import type { RunDetail } from "../../design/types";
+import type { TallyDetail } from "../../design/types";
 import type { DepthScale } from "../../depth/scale";
 import { Empty, Panel } from "../../ui/Panel";
 import { Tabs } from "../../ui/Tabs";
@@ -14,13 +14,14 @@ import { StringPicker } from "./parts";
 import { RigFloor } from "./RigFloor";
 import { Tally } from "./Tally";
 import { FillTrack, HookTrack, SpeedTrack, StandoffTrack } from "./tracks";
-import { useRun } from "./useRun";
+import { useTally, useTracks } from "./useRun";
 
 export function RunningBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: number }) {
   const { selected, select } = useBench();
-  const run = useRun(selected);
   const rows = useEvaluated((e) => e.running.strings);
   const [tab, setTab] = useTab("tally");
+  const tally = useTally(selected, tab === "tally" || tab === "centralizers" || tab === "floor");
+  const tracks = useTracks(selected, tab === "float" || tab === "moving" || tab === "centralizers");
   const first = rows?.findIndex((row) => row.applies) ?? -1;
   const applies = rows?.[selected]?.applies === true;
   useEffect(() => {
@@ -30,28 +31,28 @@ export function RunningBench({ scale, tracksPx }: { scale: DepthScale; tracksPx:
   const half = Math.floor(tracksPx / 2);
   return (
     <>
-      {tab === "float" && <FillTrack scale={scale} widthPx={half} run={run} />}
+      {tab === "float" && <FillTrack scale={scale} widthPx={half} run={tracks} />}
       {tab === "moving" && (
         <>
-          <HookTrack scale={scale} widthPx={half} run={run} />
-          <SpeedTrack scale={scale} widthPx={tracksPx - half} run={run} />
+          <HookTrack scale={scale} widthPx={half} run={tracks} />
+          <SpeedTrack scale={scale} widthPx={tracksPx - half} run={tracks} />
         </>
       )}
-      {tab === "centralizers" && <StandoffTrack scale={scale} widthPx={half} run={run} />}
-      <Words run={run} selected={selected} tab={tab} onTab={setTab} />
+      {tab === "centralizers" && <StandoffTrack scale={scale} widthPx={half} run={tracks} />}
+      <Words tally={tally} selected={selected} tab={tab} onTab={setTab} />
     </>
   );
 }
 
 interface WordsProps {
-  run: RunDetail | undefined;
+  tally: TallyDetail | undefined;
   selected: number;
   tab: string;
   onTab: (tab: string) => void;
 }
 
 /** Holds nothing of the depth axis, so zooming does not draw it again. */
-const Words = memo(function Words({ run, selected, tab, onTab }: WordsProps) {
+const Words = memo(function Words({ tally, selected, tab, onTab }: WordsProps) {
   const row = useEvaluated((e) => e.running.strings)?.[selected];
   if (row?.applies !== true)
     return (
@@ -60,11 +61,11 @@ const Words = memo(function Words({ run, selected, tab, onTab }: WordsProps) {
       </Panel>
     );
   const contents = {
-    tally: <Tally run={run} row={row} />,
+    tally: <Tally run={tally} row={row} />,
     float: <FloatAndFill row={row} />,
     moving: <Moving row={row} />,
-    centralizers: <Centralizers run={run} row={row} />,
-    floor: <RigFloor run={run} row={row} />,
+    centralizers: <Centralizers run={tally} row={row} />,
+    floor: <RigFloor run={tally} row={row} />,
   };
   return (
     <Panel title="Running">

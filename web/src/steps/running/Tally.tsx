@@ -1,6 +1,6 @@
 // The tally: joints in the order in which they go in, as measured or made from the length range, and how the string lands.
 import { useBench, useDocument, useEvaluated } from "../../design/context";
-import type { RunDetail, RunningRow } from "../../design/types";
+import type { RunningRow, TallyDetail } from "../../design/types";
 import { DocNumber, FieldLabel, UnitOf } from "../../ui/DocField";
 import type { ColumnSpec, Row, Told } from "../../ui/grid/columns";
 import { Grid } from "../../ui/grid/Grid";
@@ -23,10 +23,10 @@ const newJoint = (rows: readonly Row[]): Row => ({
 });
 
 /** The joints of a made tally as they would be decided. */
-const asDecided = (run: RunDetail): Row[] =>
+const asDecided = (run: TallyDetail): Row[] =>
   run.joints.map((j) => ({ length_ft: Number(j.length_ft.toFixed(2)), section: null, kind: j.kind, left_out: false }));
 
-export function Tally({ run, row }: { run: RunDetail | undefined; row: RunningRow }) {
+export function Tally({ run, row }: { run: TallyDetail | undefined; row: RunningRow }) {
   const units = useUnits();
   const { selected } = useBench();
   const decided = useDocument((d) => d.strings[selected]?.running?.joints?.length ?? 0);
@@ -73,7 +73,7 @@ export function Tally({ run, row }: { run: RunDetail | undefined; row: RunningRo
   );
 }
 
-function carried(joint: RunDetail["joints"][number] | undefined): string {
+function carried(joint: TallyDetail["joints"][number] | undefined): string {
   if (joint === undefined) return "";
   const parts = [...joint.carries];
   if (joint.centralizers > 0) parts.push(joint.centralizers > 1 ? `${joint.centralizers} centralizers` : "centralizer");

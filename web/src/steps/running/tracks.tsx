@@ -1,6 +1,6 @@
 // What the run looks like against depth: mud outside over mud inside, hook load, speed, and standoff along the hole.
 import { scaleLinear } from "d3-scale";
-import type { RunDetail } from "../../design/types";
+import type { RunTracks } from "../../design/types";
 import type { DepthScale } from "../../depth/scale";
 import { interpolate } from "../../depth/scale";
 import { Track, line } from "../../depth/Track";
@@ -9,7 +9,7 @@ import { useUnits } from "../../ui/units";
 interface TrackProps {
   scale: DepthScale;
   widthPx: number;
-  run: RunDetail | undefined;
+  run: RunTracks | undefined;
 }
 
 const NONE: readonly number[] = [];

@@ -1,27 +1,31 @@
-// One string's run in full, asked for with every evaluation: its tally, and what is drawn against depth.
+// One string's run in full, each half asked for by the view that shows it: its tally joint by joint, and what is drawn
+// against depth.
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { getRun } from "../../design/api";
+import { getTally, getTracks } from "../../design/api";
 import { useBench, useEvaluated, useSnapshot } from "../../design/context";
-import type { RunDetail } from "../../design/types";
-import { numberOf } from "../../design/useRested";
+import type { Design, RunTracks, TallyDetail } from "../../design/types";
+import { identityOf, numberOf } from "../../design/useRested";
 
-/** The run of a string as it stands; the last one while a new one is on its way, nothing where it is not run. */
-export function useRun(index: number): RunDetail | undefined {
+type Ask<T> = (document: Design, string: number, signal: AbortSignal) => Promise<T>;
+
+/** Of a string as it stands; the last one while a new one is on its way, nothing where it is not run or not wanted. */
+function useAsked<T>(name: string, index: number, wanted: boolean, ask: Ask<T>): T | undefined {
   const { session } = useBench();
   const rows = useEvaluated((e) => e.running.strings);
   const strings = useEvaluated((e) => e.strings);
   const document = useSnapshot("document");
   const faults = useSnapshot("faults");
-  const applies = rows?.[index]?.applies === true;
-  const joints = document.strings[index]?.running?.joints;
-  const key = useMemo(
-    () => (applies ? numberOf(JSON.stringify([rows[index], strings, joints, document.site])) : null),
-    [applies, rows, strings, joints, document.site, index],
+  const applies = wanted && rows?.[index]?.applies === true;
+  // an edit is asked for at once, beside its evaluation; what is dragged only as often as it is evaluated
+  const dragged = session.dragging();
+  const evaluated = useMemo(
+    () => (applies && dragged ? numberOf(JSON.stringify([rows[index], strings])) : null),
+    [applies, dragged, rows, strings, index],
   );
   const { data } = useQuery({
-    queryKey: ["run", index, key],
-    queryFn: ({ signal }) => getRun(session.snapshot().document, index, signal),
+    queryKey: [name, index, dragged ? evaluated : identityOf(document)],
+    queryFn: ({ signal }) => ask(session.snapshot().document, index, signal),
     enabled: applies && faults.length === 0,
     placeholderData: keepPreviousData,
     staleTime: Infinity,
@@ -30,3 +34,6 @@ export function useRun(index: number): RunDetail | undefined {
   });
   return applies ? data : undefined;
 }
+
+export const useTally = (index: number, wanted: boolean) => useAsked<TallyDetail>("tally", index, wanted, getTally);
+export const useTracks = (index: number, wanted: boolean) => useAsked<RunTracks>("tracks", index, wanted, getTracks);
