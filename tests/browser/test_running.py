@@ -84,6 +84,21 @@ def test_joints_are_moved_by_key_and_by_hand_and_left_out(page):
     assert row(page)["left_out"] == 1
 
 
+def test_a_faulty_joint_can_be_mended_after_a_reload(page):
+    page.open(DEMO + "/running?string=4")
+    page.type(PATH + "/joints/2/length_ft", "-40")
+    page.sees("Cannot be evaluated or saved yet")
+    page.open(DEMO + "/running?string=4")
+    page.sees("expected at least 1 ft")
+    page.click("Rig floor")
+    page.sees("The joints are worked once")
+    page.click("Tally")
+    page.type(PATH + "/joints/2/length_ft", "40.5")
+    page.gone("Cannot be evaluated or saved yet")
+    page.saved(2)
+    assert page.document(2)["strings"][3]["running"]["joints"][2]["length_ft"] == 40.5
+
+
 def test_float_equipment_is_switched_and_hook_load_and_cement_follow(page):
     page.open(DEMO + "/running")
     pick(page, "7 in")

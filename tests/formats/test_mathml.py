@@ -26,6 +26,12 @@ def tree(symbolic):
             "(a)(b)/c",
             '<mfrac><mrow><mrow><mo stretchy="false">(</mo><mi>a</mi><mo stretchy="false">)</mo></mrow><mrow>',
         ),
+        (
+            "a·sin I·cos(b)/sin β·c",
+            '<mfrac><mrow><mi>a</mi><mo>·</mo><mi mathvariant="normal">sin</mi><mspace width="0.17em"/><mi>I</mi><mo>·</mo>'
+            '<mi mathvariant="normal">cos</mi><mrow><mo stretchy="false">(</mo><mi>b</mi><mo stretchy="false">)</mo></mrow>'
+            '</mrow><mrow><mi mathvariant="normal">sin</mi><mspace width="0.17em"/><mi>β</mi></mrow></mfrac><mo>·</mo>',
+        ),
         ("D^−0.59", "<msup><mi>D</mi><mrow><mn>−0.59</mn></mrow></msup>"),
         ("a) + b", "<mi>a</mi><mo>)</mo><mo>+</mo><mi>b</mi>"),
     ],

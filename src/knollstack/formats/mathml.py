@@ -109,9 +109,20 @@ class _Reader:
             self.take()
             base = f"<msqrt>{_row(self.row(')'))}</msqrt>"
             self.take()
+        elif token.text in _FUNCTIONS:
+            return self._scripts(_leaf(token)) + self._argument()
         else:
             base = _leaf(token)
         return self._scripts(base)
+
+    def _argument(self) -> str:
+        """What a function is of, in brackets or after a blank: one factor with it, over and under a line too."""
+        if self.peek().text == "(":
+            return self.factor()
+        if self.peek().kind == "space" and self.peek(1).kind in ("name", "number"):
+            self.take()
+            return f'<mspace width="0.17em"/>{self.factor()}'
+        return ""
 
     def _space(self) -> str:
         """Room between words and after commas and brackets; signs bring their own."""

@@ -16,14 +16,14 @@ export function CallSeries({ calls, mathml }: { calls: readonly WorkingCall[]; m
       <CallTitle call={first} />
       <Equation symbolic={first.symbolic} mathml={mathml.get(first.formula)} className="py-0.5 text-[13px]" />
       <div className="max-h-52 overflow-auto" tabIndex={0} role="region" aria-label={`${first.title}, ${calls.length} times`}>
-        <table className="w-full font-narrow text-[12px] tabular-nums">
+        <table className="w-full font-narrow text-[11.5px] tabular-nums">
           <thead className="sticky top-0 bg-sheet text-mute">
             <tr className="border-b border-rule">
               <th scope="col" className="pr-1 text-left font-normal">
                 No.
               </th>
               {first.inputs.map((input) => (
-                <th key={input.name} scope="col" className="pl-2 text-right font-normal" title={input.meaning}>
+                <th key={input.name} scope="col" className="pl-1.5 text-right font-normal" title={input.meaning}>
                   <span className="text-ink">
                     <MathText text={input.symbol} />
                   </span>
@@ -32,7 +32,7 @@ export function CallSeries({ calls, mathml }: { calls: readonly WorkingCall[]; m
                 </th>
               ))}
               {first.outputs.map((output) => (
-                <th key={output.name} scope="col" className="pl-2 text-right font-semibold">
+                <th key={output.name} scope="col" className="pl-1.5 text-right font-semibold">
                   {first.outputs.length > 1 ? output.name.replaceAll("_", " ") : "result"}
                   <br />
                   <span className="font-normal">{unitText(output, units)}</span>
@@ -57,12 +57,12 @@ export function CallSeries({ calls, mathml }: { calls: readonly WorkingCall[]; m
                   </button>
                 </th>
                 {call.inputs.map((input) => (
-                  <td key={input.name} className="pl-2 text-right whitespace-nowrap">
+                  <td key={input.name} className="pl-1.5 text-right whitespace-nowrap">
                     {numberText(input, units)}
                   </td>
                 ))}
                 {call.outputs.map((output) => (
-                  <td key={output.name} className="pl-2 text-right font-semibold whitespace-nowrap">
+                  <td key={output.name} className="pl-1.5 text-right font-semibold whitespace-nowrap">
                     {numberText(output, units)}
                   </td>
                 ))}

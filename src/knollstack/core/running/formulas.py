@@ -97,7 +97,7 @@ def running_hook_load(
 
 
 @formula(
-    "F = √((2·T·sin(β/2) − W·cos γ₀)² + (W·cos γₙ)²),  W = w·l,  cos γ₀ = (cos I₁ − cos I₂)/(2·sin(β/2)),  "
+    "N = √((2·F·sin(β/2) − W·cos γ₀)² + (W·cos γₙ)²),  W = w·l,  cos γ₀ = (cos I₁ − cos I₂)/(2·sin(β/2)),  "
     "cos γₙ = sin I₁·sin I₂·sin(A₂ − A₁)/sin β,  cos β = cos I₁·cos I₂ + sin I₁·sin I₂·cos(A₂ − A₁);  W·sin I where straight",
     "lbf",
     API_10D2 + ": in the plane of the dogleg, and across it",

@@ -1,6 +1,7 @@
 // The rig floor's list: what is picked up, what it carries, its torque, when to fill, and where the shoe is after it.
 import type { RunningRow, TallyDetail } from "../../design/types";
 import { useUnits } from "../../ui/units";
+import { Waiting } from "./parts";
 import { RackLinks } from "./RackLinks";
 
 const CAUTION =
@@ -8,7 +9,7 @@ const CAUTION =
 
 export function RigFloor({ run, row }: { run: TallyDetail | undefined; row: RunningRow }) {
   const units = useUnits();
-  if (run === undefined) return null;
+  if (run === undefined) return <Waiting />;
   const torque = (value: number | null) => (value === null ? "" : units.number(value, "torque"));
   return (
     <>

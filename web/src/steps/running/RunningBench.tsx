@@ -14,7 +14,7 @@ import { StringPicker } from "./parts";
 import { RigFloor } from "./RigFloor";
 import { Tally } from "./Tally";
 import { FillTrack, HookTrack, SpeedTrack, StandoffTrack } from "./tracks";
-import { useTally, useTracks } from "./useRun";
+import { useTally, useTracks } from "./useDetail";
 
 export function RunningBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: number }) {
   const { selected, select } = useBench();

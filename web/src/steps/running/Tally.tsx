@@ -5,7 +5,7 @@ import { DocNumber, FieldLabel, UnitOf } from "../../ui/DocField";
 import type { ColumnSpec, Row, Told } from "../../ui/grid/columns";
 import { Grid } from "../../ui/grid/Grid";
 import { useUnits } from "../../ui/units";
-import { Decision, Line, Outcome } from "./parts";
+import { Decision, Line, Outcome, Waiting } from "./parts";
 import { RackLinks } from "./RackLinks";
 
 const COLUMNS: readonly ColumnSpec[] = [
@@ -31,10 +31,11 @@ export function Tally({ run, row }: { run: TallyDetail | undefined; row: Running
   const { selected } = useBench();
   const decided = useDocument((d) => d.strings[selected]?.running?.joints?.length ?? 0);
   const path = `/strings/${selected}/running`;
-  if (run === undefined) return null;
-  const by = new Map(run.joints.map((j) => [decided > 0 ? j.row : j.number - 1, j]));
+  // measured joints stay to be mended where nothing can be worked of them
+  if (run === undefined && decided === 0) return <Waiting />;
+  const by = new Map((run?.joints ?? []).map((j) => [decided > 0 ? j.row : j.number - 1, j]));
   const told: Told[] = [
-    { label: "No.", unit: "", px: 34, cell: (i) => by.get(i)?.number.toString() ?? "rack" },
+    { label: "No.", unit: "", px: 34, cell: (i) => by.get(i)?.number.toString() ?? (run === undefined ? "" : "rack") },
     { label: "Adds", unit: units.unit("length"), px: 52, cell: (i) => (by.has(i) ? units.number(by.get(i)!.effective_ft, "length") : "") },
     { label: "Total", unit: units.unit("length"), px: 66, cell: (i) => (by.has(i) ? units.number(by.get(i)!.total_ft, "length") : "") },
     {
@@ -66,7 +67,7 @@ export function Tally({ run, row }: { run: TallyDetail | undefined; row: Running
         made={decided === 0}
         newRow={newJoint}
         empty="No joint."
-        rows={decided > 0 ? undefined : asDecided(run)}
+        rows={decided > 0 || run === undefined ? undefined : asDecided(run)}
         told={told}
       />
     </>

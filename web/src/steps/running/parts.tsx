@@ -6,6 +6,7 @@ import type { Quantity } from "../../design/types";
 import { FieldLabel } from "../../ui/DocField";
 import { Choice } from "../../ui/Field";
 import { Headline } from "../../ui/Headline";
+import { Empty } from "../../ui/Panel";
 import { Term } from "../../ui/Term";
 import { useUnits } from "../../ui/units";
 
@@ -35,6 +36,12 @@ export function StringPicker() {
       )}
     </div>
   );
+}
+
+/** In place of a tally that is not there yet. */
+export function Waiting() {
+  const faults = useSnapshot("faults");
+  return <Empty>{faults.length > 0 ? "The joints are worked once the entry named at the right is mended." : "Working the joints…"}</Empty>;
 }
 
 interface DecisionProps {
