@@ -48,7 +48,7 @@ def in_blocks(monkeypatch):
     monkeypatch.setattr(crowd, "AT_ONCE", 3)
 
 
-@pytest.mark.parametrize("seed", range(many(8)))
+@pytest.mark.parametrize("seed", range(many(5)))
 def test_the_least_is_that_of_all_pairs(seed, in_blocks, monkeypatch):
     ground = made(seed)
     hole = open_hole(ground, 12.25)
@@ -68,7 +68,7 @@ def test_the_least_is_that_of_all_pairs(seed, in_blocks, monkeypatch):
     assert limited > 0
 
 
-@pytest.mark.parametrize("seed", range(many(8)))
+@pytest.mark.parametrize("seed", range(many(5)))
 @pytest.mark.parametrize("asked", [1.0, 20.0, 200.0])
 def test_the_shoes_that_give_a_volume_are_the_same(seed, asked, in_blocks, monkeypatch):
     ground = made(seed)

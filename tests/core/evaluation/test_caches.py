@@ -13,7 +13,7 @@ from knollstack.core.evaluation.evaluate import workings
 from knollstack.core.ground.well import build_well
 from knollstack.core.reading.read import parse
 from knollstack.demo import documents
-from tests.helpers import CATALOGUE, demo, put, run
+from tests.helpers import CATALOGUE, demo, many, put, run
 
 WELLS = [json.loads(text) for text in documents()[1:]]
 
@@ -44,7 +44,7 @@ def test_a_run_of_edits_is_evaluated_as_each_alone_from_nothing(k):
     chance = random.Random(k)
     document = WELLS[k]
     run_of = [document]
-    for _ in range(6):
+    for _ in range(many(4)):
         document = edited(document, chance)
         run_of.append(document)
     warm = [run(d).model_dump_json() for d in run_of]

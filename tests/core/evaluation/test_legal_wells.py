@@ -10,7 +10,7 @@ from knollstack.core.reading.read import parse
 from tests.helpers import CATALOGUE, many, run
 from tests.legal_wells import legal_well
 
-DOZENS = range(many(3))
+DOZENS = range(many(2))
 
 
 def known(profile, top, bottom):

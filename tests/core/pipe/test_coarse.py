@@ -35,8 +35,7 @@ def surveyed(seed, count=500, **values):
     return document
 
 
-@pytest.mark.parametrize("values", [{}, {"connections": ["STC"]}, {"derate_per_f": 0.002}])
-@pytest.mark.parametrize("seed", [1, 2])
+@pytest.mark.parametrize(("seed", "values"), [(1, {}), (2, {"connections": ["STC"]}), (1, {"derate_per_f": 0.002})])
 def test_a_part_at_a_time_gives_what_all_at_once_gives(monkeypatch, values, seed):
     document = surveyed(seed, **values)
     design = parse(document)

@@ -666,7 +666,7 @@ def test_tubing_must_pass_the_production_casing():
     assert "unknown" in said(document, "unknown")[0]
 
 
-@settings(max_examples=many(5), deadline=None)
+@settings(max_examples=many(3), deadline=None)
 @given(
     mud=st.floats(10.0, 13.5),
     burst=st.floats(1.0, 1.3),

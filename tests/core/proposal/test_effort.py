@@ -79,7 +79,7 @@ def test_all_programs_are_sought_as_long_as_one_lets_it(questions):
 
 
 def test_what_frees_a_program_is_cut_too_and_the_search_before_it_is_not():
-    document = gaps(12, diverter_limit_ft=200.0)
+    document = gaps(8, diverter_limit_ft=200.0)
     asked = itertools.count()
     whole = both_schools(parse(document), CATALOGUE, lambda: next(asked) >= 0)
     assert (whole.cut, whole.reliefs_cut) == (False, False)

@@ -95,7 +95,7 @@ def brute_force(search, depths):
     return 0, []
 
 
-@pytest.mark.parametrize("seed", range(many(9)))
+@pytest.mark.parametrize("seed", range(many(5)))
 def test_fewest_strings_and_freedom_are_those_of_brute_force(seed):
     ground = random_ground(seed)
     floor, _ = conductor_md_ft(ground)
@@ -146,10 +146,10 @@ def remedy_with(remedy, value):
     return tuple(c.model_copy(update={"value": value}) for c in remedy.changes)
 
 
-def test_thousands_of_random_grounds_raise_nothing_and_stay_finite():
+def test_random_grounds_raise_nothing_and_stay_finite():
     """Window, weak points and kick tolerance of random grounds, steps and gaps included; NaN only where unknown."""
     rng = np.random.default_rng(11)
-    for _ in range(2_500):
+    for _ in range(many(1_200)):
         count = int(rng.integers(2, 9))
         z = np.sort(rng.integers(0, 200, count) * 50.0)
         pore = rng.uniform(7, 18, count).round(2)

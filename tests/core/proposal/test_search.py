@@ -172,7 +172,7 @@ def test_number_of_strings_is_that_of_brute_force(pore, gap):
         assert len(found) <= wanted
 
 
-@settings(max_examples=many(50), deadline=None)
+@settings(max_examples=many(25), deadline=None)
 @given(
     st.lists(
         st.tuples(st.integers(1, 199), st.floats(8, 17), st.floats(0, 6)),

@@ -93,7 +93,7 @@ def test_gels_given_for_the_string_and_where_they_are_worst():
     assert breaking(run).at_md_ft == 8000.0
 
 
-@pytest.mark.parametrize("seed", range(many(5)))
+@pytest.mark.parametrize("seed", range(many(3)))
 def test_rock_of_a_made_up_hole_is_that_of_a_scan(seed):
     """Friction that each depth bears: fracture less margin less mud, the lower side of a step."""
     chance = random.Random(seed)
