@@ -31,6 +31,7 @@ Quantity = Literal[
     "concentration",
     "torque",
     "flow",
+    "pump_rate",
     "trip_speed",
     "pipe_speed",
     "dial",
@@ -156,6 +157,14 @@ def pressure(value: float) -> Amount:
 
 def volume(value: float) -> Amount:
     return Amount(value=value, quantity="volume")
+
+
+def pump_rate(value: float) -> Amount:
+    return Amount(value=value, quantity="pump_rate")
+
+
+def factor(value: float) -> Amount:
+    return Amount(value=value, quantity="factor")
 
 
 def force(value: float) -> Amount:

@@ -66,10 +66,10 @@ def _weakest_of(well: Well, column: Column, top_md_ft: float, bottom_md_ft: floa
 
 
 @sweeping()
-def holds(well: Well, string: LaidString, column: Column) -> bool:
-    """The rock of the open hole is known to stand the column."""
+def holds(well: Well, string: LaidString, column: Column, margin_ppg: float = 0.0) -> bool:
+    """The rock of the open hole is known to stand the column, with so much to spare."""
     worst = weakest(well, string, column)
-    return worst is not None and worst.over_ppg <= 1e-9
+    return worst is not None and worst.over_ppg <= 1e-9 - margin_ppg
 
 
 Additives = tuple[tuple[str, float], ...]
@@ -85,15 +85,17 @@ def recipe_with(water_gal_sk: float, bentonite_percent: float, additives: Additi
     return mixed(bentonite_percent, bentonite_water(water_gal_sk, bentonite_percent), additives)
 
 
-def heaviest_held(well: Well, string: LaidString, column: Column, additives: Additives = ()) -> Slurry | None:
+def heaviest_held(
+    well: Well, string: LaidString, column: Column, additives: Additives = (), margin_ppg: float = 0.0
+) -> Slurry | None:
     """The heaviest recipe whose column the rock stands at the top of cement in force, without bentonite first."""
     neat = well.policy.cement.water_gal_sk
     tried = (recipe_with(neat, bentonite, additives) for bentonite in BENTONITE_PERCENTS)
-    return next((s for s in tried if holds(well, string, replace(column, slurry_ppg=s.density_ppg))), None)
+    return next((s for s in tried if holds(well, string, replace(column, slurry_ppg=s.density_ppg), margin_ppg)), None)
 
 
-def lead_held(well: Well, string: LaidString, column: Column) -> Slurry | None:
+def lead_held(well: Well, string: LaidString, column: Column, margin_ppg: float = 0.0) -> Slurry | None:
     """The heaviest lead that the rock stands over the tail of a column."""
     neat = well.policy.cement.water_gal_sk
     tried = (recipe_with(neat, bentonite) for bentonite in BENTONITE_PERCENTS[1:])
-    return next((s for s in tried if holds(well, string, replace(column, lead_ppg=s.density_ppg))), None)
+    return next((s for s in tried if holds(well, string, replace(column, lead_ppg=s.density_ppg), margin_ppg)), None)

@@ -1,7 +1,9 @@
 """Slurry from its recipe by absolute volumes: density and yield of a sack of cement with water and additives."""
 
-from knollstack.core.base.constants import FRESH_WATER_PPG, GAL_PER_BBL, GAL_PER_FT3, PPG_PER_SG
-from knollstack.core.base.formula import formula
+import numpy as np
+
+from knollstack.core.base.constants import FRESH_WATER_PPG, GAL_PER_BBL, GAL_PER_FT3, PPG_PER_SG, PSI_PER_PPG_FT
+from knollstack.core.base.formula import Value, formula, plain_value
 
 BENTONITE_SG, SILICA_FLOUR_SG, BARITE_SG, HAEMATITE_SG = 2.65, 2.63, 4.23, 5.02
 SALT_GAL_LB = 0.0417
@@ -96,3 +98,59 @@ def mix_water(sack_count_sk: float, water_gal_sk: float) -> float:
 def landing_displacement(inside_bbl: float, landing_string_bbl: float) -> float:
     """Displacement to the float collar: inside the string, and inside the drill pipe that it is landed on."""
     return inside_bbl + landing_string_bbl
+
+
+@formula(
+    "F = w·L + (ρᵢ·Aᵢ − ρₒ·Aₒ)·L·12/231",
+    "lbf",
+    "Weight of a string less the lift of what is outside: hydrostatics on its end areas",
+    ("length_ft >= 0", "weight_lb_ft > 0", "od_in > 0", "id_in > 0", "inside_ppg >= 0", "outside_ppg >= 0"),
+)
+def hanging_weight(
+    length_ft: Value, weight_lb_ft: Value, od_in: Value, id_in: Value, inside_ppg: Value, outside_ppg: Value
+) -> Value:
+    """What a string weighs with one fluid inside and another outside; below zero it floats out of the hole."""
+    inside, outside = (np.pi / 4 * np.asarray(d) ** 2 for d in (id_in, od_in))
+    lift = PSI_PER_PPG_FT * (inside_ppg * inside - outside_ppg * outside)
+    return plain_value(weight_lb_ft * np.asarray(length_ft) + lift * length_ft)
+
+
+@formula(
+    "V' = V·(1 + c·p)",
+    "bbl",
+    "Isothermal compression of a liquid, first order",
+    ("volume_bbl >= 0", "mean_pressure_psi >= 0", "compressibility_1_psi >= 0"),
+)
+def compressed_displacement(volume_bbl: Value, mean_pressure_psi: Value, compressibility_1_psi: Value) -> Value:
+    """Displacement as it is measured at surface: what is pumped shrinks under the mean pressure inside the casing."""
+    return volume_bbl * (1 + compressibility_1_psi * mean_pressure_psi)
+
+
+@formula(
+    "GFP = 1.67·L/(d·OBP),  d = dₒ − dᵢ",
+    "",
+    "Gas flow potential of a cemented annulus, textbook cementing: under 3 minor, to 8 moderate, above severe",
+    ("cement_ft >= 0", "overbalance_psi > 0", "outer_in > 0", "inner_in > 0", "outer_in > inner_in"),
+)
+def gas_flow_potential(cement_ft: Value, overbalance_psi: Value, outer_in: Value, inner_in: Value) -> Value:
+    """Greatest loss of pressure while the cement gels, over the overbalance on the gas at the end of the job."""
+    return 1.67 * np.asarray(cement_ft) / (np.asarray(outer_in) - inner_in) / overbalance_psi
+
+
+@formula(
+    "p = p_a − p_i + Δp_a + Δp_i",
+    "psi",
+    "Balance of the U-tube at the end of the pipe; below zero the pump gives nothing and the pipe runs empty at its top",
+    ("annulus_friction_psi >= 0", "inside_friction_psi >= 0"),
+)
+def pump_pressure(
+    annulus_column_psi: float, inside_column_psi: float, annulus_friction_psi: float, inside_friction_psi: float
+) -> float:
+    """Pressure at the cementing head: what the annulus has over the pipe, and the friction in both."""
+    return annulus_column_psi - inside_column_psi + annulus_friction_psi + inside_friction_psi
+
+
+@formula("p = p₀ + Δp_c + Δp_f", "psi", "Sum of columns and friction from the top of the annulus down")
+def annulus_pressure(top_psi: float, column_psi: float, friction_psi: float) -> float:
+    """Pressure in the annulus at a depth while fluids move."""
+    return top_psi + column_psi + friction_psi

@@ -6,21 +6,23 @@ rathole are added. The column at the end of displacement is compared with fractu
 
 from __future__ import annotations
 
-from knollstack.core.base.findings import Finding
+from knollstack.core.base.findings import Assumption, Finding
 from knollstack.core.base.formulas import sacks
 from knollstack.core.base.remember import remembered
 from knollstack.core.base.working import headline
 from knollstack.core.cement.column import weakest
+from knollstack.core.cement.conduit import Bores
 from knollstack.core.cement.findings import (
     bond_findings,
     breakdown,
     placement_findings,
-    setting_findings,
     unknown_displacement,
     unknown_rock,
     unknown_volumes,
 )
 from knollstack.core.cement.formulas import mix_water, slurry
+from knollstack.core.cement.judge_job import judge_job
+from knollstack.core.cement.mending import Mending
 from knollstack.core.cement.results import CementResult, CementRow
 from knollstack.core.cement.volumes import job_volumes
 from knollstack.core.ground.well import Well
@@ -29,26 +31,31 @@ from knollstack.core.program.column import column_of, final_differential_psi
 from knollstack.core.program.equipped import Equipped, EquippedString
 
 
-def judge(equipped: Equipped) -> tuple[CementResult, tuple[Finding, ...]]:
+def judge(equipped: Equipped) -> tuple[CementResult, tuple[Finding, ...], tuple[Assumption, ...]]:
     """Cement of every string."""
     rows: list[CementRow] = []
-    findings = list(setting_findings(equipped.well))
+    findings: list[Finding] = []
+    assumptions: list[Assumption] = []
     for string in equipped.strings:
-        row, found = _judge_string(equipped.well, string, equipped.strings[: string.index])
+        bores = equipped.cased_bores(string)
+        held = None if bores is None else tuple(bores)
+        row, found, assumed = _judge_string(equipped.well, string, equipped.strings[: string.index], held)
         rows.append(row)
         findings += found
-    return CementResult(strings=tuple(rows)), tuple(findings)
+        assumptions += assumed
+    return CementResult(strings=tuple(rows)), tuple(findings), tuple(assumptions)
 
 
 @remembered(128, traced=True)
 def _judge_string(
-    well: Well, string: EquippedString, earlier: tuple[EquippedString, ...]
-) -> tuple[CementRow, tuple[Finding, ...]]:
+    well: Well, string: EquippedString, earlier: tuple[EquippedString, ...], bores: Bores
+) -> tuple[CementRow, tuple[Finding, ...], tuple[Assumption, ...]]:
     if not string.drilled or string.slurry is None:
-        return CementRow(applies=False), tuple(bond_findings(well, string))
+        return CementRow(applies=False), tuple(bond_findings(well, string)), ()
     own = string.own.cement
     excess = own.excess if own.excess is not None else well.policy.cement.excess
-    column, found = _column(well, string)
+    column, found = _column(well, string, bores)
+    stages, in_time, assumed = judge_job(well, string, bores, broken=any(f.severity == "stop" for f in found))
     volumes, volumes_found = _volumes(well, string, earlier, excess)
     row = CementRow(
         applies=True,
@@ -61,8 +68,10 @@ def _judge_string(
         **volumes,
         **_lead(string),
         **column,
+        stages=stages,
     )
-    return row, (*volumes_found, *found, *placement_findings(well, string), *bond_findings(well, string))
+    placed = (*placement_findings(well, string), *bond_findings(well, string))
+    return row, (*volumes_found, *found, *in_time, *placed), assumed
 
 
 def _lead(string: EquippedString) -> dict[str, float | None]:
@@ -105,7 +114,7 @@ def _volumes(
     return row, [] if volumes["displacement_bbl"] is not None else [unknown_displacement(string)]
 
 
-def _column(well: Well, string: EquippedString) -> tuple[dict[str, float | None], list[Finding]]:
+def _column(well: Well, string: EquippedString, bores: Bores) -> tuple[dict[str, float | None], list[Finding]]:
     """The column against fracture, what the float holds and the plug bumps at; nothing where mud or fracture is unknown."""
     column = column_of(well, string)
     if column is None:
@@ -115,7 +124,8 @@ def _column(well: Well, string: EquippedString) -> tuple[dict[str, float | None]
         return {}, [unknown_rock(string)]
     with headline(f"cement/{string.index}/column"):
         greatest = worst.reached_ppg
-    findings = [breakdown(well, string, column, worst)] if worst.over_ppg > 1e-9 else []
+    stands = Mending(well, string, bores).stands
+    findings = [breakdown(well, string, column, worst, stands)] if worst.over_ppg > 1e-9 else []
     with headline(f"cement/{string.index}/float"):
         differential = final_differential_psi(well, string.laid, column)
     bump = None

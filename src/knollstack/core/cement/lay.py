@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from knollstack.core.base.findings import Assumption, Words, assume, depth, emw
 from knollstack.core.base.remember import remembered
-from knollstack.core.cement.column import BENTONITE_PERCENTS, heaviest_held, lead_held, mixed, recipe_with
+from knollstack.core.cement.column import BENTONITE_PERCENTS, heaviest_held, holds, lead_held, mixed, recipe_with
 from knollstack.core.ground.well import Well
 from knollstack.core.program.column import column_of
 from knollstack.core.program.laid import LaidString, Slurry
@@ -20,14 +20,15 @@ def cement_of(well: Well, strings: list[LaidString]) -> tuple[list[LaidString], 
     filled: list[LaidString] = []
     assumptions: list[Assumption] = []
     for string in strings:
-        with_cement, assumed = _cemented(well, string)
+        with_cement, assumed = cemented(well, string)
         filled.append(with_cement)
         assumptions += assumed
     return filled, assumptions
 
 
 @remembered(128)
-def _cemented(well: Well, string: LaidString) -> tuple[LaidString, tuple[Assumption, ...]]:
+def cemented(well: Well, string: LaidString) -> tuple[LaidString, tuple[Assumption, ...]]:
+    """A string with its cement, and what was assumed for it."""
     if not string.drilled:
         return string, ()
     place, decided, top = f"{string.path}/cement", string.own.cement, _top_md_ft(well, string)
@@ -61,9 +62,32 @@ def _tail_top_md_ft(well: Well, string: LaidString, top_md_ft: float) -> float |
     decided = string.own.cement
     if decided.tail_top_md_ft is not None:
         return min(max(decided.tail_top_md_ft, top_md_ft), string.shoe_md_ft)
+    usual = max(top_md_ft, string.shoe_md_ft - well.policy.cement.tail_ft)
     if decided.lead_water_gal_sk is None and decided.lead_bentonite_percent is None:
-        return None
-    return max(top_md_ft, string.shoe_md_ft - well.policy.cement.tail_ft)
+        return usual if usual > top_md_ft and _wants_lead(well, replace(string, cement_top_md_ft=top_md_ft), usual) else None
+    return usual
+
+
+def _margin_ppg(well: Well) -> float:
+    """What a proposal leaves to the rock at rest: the job's friction takes some of it."""
+    return well.policy.mud.fracture_margin_ppg
+
+
+def _wants_lead(well: Well, string: LaidString, tail_top_md_ft: float) -> bool:
+    """Nothing of the slurry is decided, the rock has no margin over a neat one, and has it over a lead and tail."""
+    decided = string.own.cement
+    if decided.slurry_water_gal_sk is not None or decided.bentonite_percent is not None or _additives(string):
+        return False
+    neat = mixed(0.0, well.policy.cement.water_gal_sk)
+    column = column_of(well, replace(string, slurry=neat))
+    if column is None or holds(well, string, column, _margin_ppg(well)):
+        return False
+    split = replace(column, tail_top_tvd_ft=well.path.tvd(tail_top_md_ft))
+    return lead_held(well, string, split, _margin_ppg(well)) is not None
+
+
+def _additives(string: LaidString) -> tuple[tuple[str, float], ...]:
+    return tuple((name, percent) for name in ADDITIVES if (percent := getattr(string.own.cement, name)))
 
 
 def _top_md_ft(well: Well, string: LaidString) -> float:
@@ -81,7 +105,7 @@ def _top_md_ft(well: Well, string: LaidString) -> float:
 def _slurry(well: Well, string: LaidString) -> tuple[Slurry, str]:
     """The recipe in force: as decided, else the heaviest that the rock stands; and how it was found where assumed."""
     decided, neat = string.own.cement, well.policy.cement.water_gal_sk
-    additives = tuple((name, percent) for name in ADDITIVES if (percent := getattr(decided, name)))
+    additives = _additives(string)
     if decided.slurry_water_gal_sk is not None or decided.bentonite_percent is not None or additives:
         bentonite = decided.bentonite_percent or 0.0
         if decided.slurry_water_gal_sk:
@@ -91,7 +115,13 @@ def _slurry(well: Well, string: LaidString) -> tuple[Slurry, str]:
     if string.tail_top_md_ft is not None:
         return plain, " cement: neat tail slurry by policy."
     column = column_of(well, replace(string, slurry=plain))
-    found = None if column is None else heaviest_held(well, string, column)
+    if column is None:
+        return plain, " cement: neat slurry by policy."
+    margin = _margin_ppg(well)
+    found = heaviest_held(well, string, column, margin_ppg=margin)
+    if found is not None:
+        return found, f" cement: {found.bentonite_percent:g} % bentonite, the heaviest slurry that keeps the fracture margin."
+    found = heaviest_held(well, string, column)
     if found is None:
         return plain, " cement: neat slurry by policy."
     return found, f" cement: {found.bentonite_percent:g} % bentonite, the heaviest slurry that the rock withstands."
@@ -107,8 +137,12 @@ def _lead(well: Well, string: LaidString) -> tuple[Slurry, str]:
         return recipe_with(neat, bentonite), ""
     lightest = recipe_with(neat, BENTONITE_PERCENTS[-1])
     column = column_of(well, replace(string, lead=lightest))
-    found = None if column is None else lead_held(well, string, column)
+    if column is None:
+        return lightest, f" cement: lead with {lightest.bentonite_percent:g} % bentonite, the lightest tried."
+    found = lead_held(well, string, column, _margin_ppg(well))
+    if found is not None:
+        return found, f" cement: lead with {found.bentonite_percent:g} % bentonite, the heaviest that keeps the fracture margin."
+    found = lead_held(well, string, column)
     if found is None:
         return lightest, f" cement: lead with {lightest.bentonite_percent:g} % bentonite, the lightest tried."
-    text = f" cement: lead with {found.bentonite_percent:g} % bentonite, the heaviest that the rock withstands."
-    return found, text
+    return found, f" cement: lead with {found.bentonite_percent:g} % bentonite, the heaviest that the rock withstands."

@@ -3,6 +3,55 @@
 from __future__ import annotations
 
 from knollstack.core.base.findings import Result
+from knollstack.core.cement.rheology import Model
+from knollstack.core.document.cementing import FluidKind
+
+
+class FluidRow(Result):
+    """A fluid of the job as it is pumped; `row` is its place among the document's fluids, None where it is proposed."""
+
+    kind: FluidKind
+    name: str
+    density_ppg: float
+    volume_bbl: float
+    rate_bpm: float
+    model: Model
+    assumed: bool
+    row: int | None
+
+
+class StepRow(Result):
+    volume_bbl: float
+    rate_bpm: float
+    stop_minutes: float
+
+
+class StageRow(Result):
+    """One stage of the job followed in time; densities are the annulus where it is nearest to the rock."""
+
+    number: int
+    fluids: tuple[FluidRow, ...]
+    steps: tuple[StepRow, ...]
+    rate_share: float
+    minutes: float
+    pumped_bbl: float
+    bump_bbl: float
+    final_pump_psi: float
+    greatest_pump_psi: float
+    greatest_return_bpm: float
+    fall_bbl: float
+    fall_level_md_ft: float
+    greatest_emw_ppg: float | None
+    fracture_ppg: float | None
+    greatest_md_ft: float | None
+    greatest_after_bbl: float | None
+    least_emw_ppg: float | None
+    pore_ppg: float | None
+    least_md_ft: float | None
+    least_after_bbl: float | None
+    collapse_factor: float | None
+    burst_factor: float | None
+    hanging_lbf: float
 
 
 class CementRow(Result):
@@ -39,6 +88,7 @@ class CementRow(Result):
     greatest_emw_md_ft: float | None = None
     float_differential_psi: float | None = None
     bump_psi: float | None = None
+    stages: tuple[StageRow, ...] = ()
 
 
 class CementResult(Result):

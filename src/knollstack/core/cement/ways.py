@@ -1,4 +1,7 @@
-"""Ways out of a cement column that breaks the rock: a lighter slurry, lead and tail, two stages, a lower top."""
+"""Ways out of a cement column that breaks the rock: a lighter slurry, lead and tail, two stages, a lower top.
+
+Each is tried on the rock at rest with a margin, and, where the job can be followed, on every moment of it.
+"""
 
 from __future__ import annotations
 
@@ -18,16 +21,29 @@ from knollstack.core.program.laid import LaidString
 STEP_FT = 10.0
 
 
-def ways_out(well: Well, string: LaidString, column: Column) -> Iterator[Remedy]:
-    """Each of them tried on the rock: what is offered holds."""
+Tried = Callable[[Remedy], bool]
+MARGINS_PPG = (0.0, 0.15, 0.3, 0.6, 1.0)
+"""Margins over the rock at rest with which ways are sought until the job stands too."""
+
+
+def ways_out(well: Well, string: LaidString, column: Column, stands: Tried) -> Iterator[Remedy]:
+    """Each of them tried on the rock at rest and by `stands`: what is offered holds."""
     for way in (_lighter, _lead_and_tail, _in_stages, _lower):
-        found = way(well, string, column)
-        if found is not None:
-            yield found
+        offered: list[Remedy] = []
+        for margin in MARGINS_PPG:
+            found = way(well, string, column, margin)
+            if found is None:
+                break
+            if found in offered:
+                continue
+            offered.append(found)
+            if stands(found):
+                yield found
+                break
 
 
-def _lighter(well: Well, string: LaidString, column: Column) -> Remedy | None:
-    recipe = heaviest_held(well, string, column, string.slurry.additives if string.slurry else ())
+def _lighter(well: Well, string: LaidString, column: Column, margin_ppg: float) -> Remedy | None:
+    recipe = heaviest_held(well, string, column, string.slurry.additives if string.slurry else (), margin_ppg)
     if recipe is None:
         return None
     changes = (
@@ -37,7 +53,7 @@ def _lighter(well: Well, string: LaidString, column: Column) -> Remedy | None:
     return remedy(changes, "Use ", emw(recipe.density_ppg), f" slurry: {recipe.bentonite_percent:g} % bentonite")
 
 
-def _lead_and_tail(well: Well, string: LaidString, column: Column) -> Remedy | None:
+def _lead_and_tail(well: Well, string: LaidString, column: Column, margin_ppg: float) -> Remedy | None:
     """A neat tail over the height of policy, and over it the heaviest lead that the rock stands."""
     neat = well.policy.cement.water_gal_sk
     tail_top = string.shoe_md_ft - well.policy.cement.tail_ft
@@ -45,7 +61,7 @@ def _lead_and_tail(well: Well, string: LaidString, column: Column) -> Remedy | N
         return None
     tail = recipe_with(neat, 0.0, string.slurry.additives if string.slurry else ())
     split = replace(column, slurry_ppg=tail.density_ppg, tail_top_tvd_ft=well.path.tvd(tail_top))
-    lead = lead_held(well, string, split)
+    lead = lead_held(well, string, split, margin_ppg)
     if lead is None:
         return None
     changes = (
@@ -59,7 +75,7 @@ def _lead_and_tail(well: Well, string: LaidString, column: Column) -> Remedy | N
     return remedy(changes, *words)
 
 
-def _in_stages(well: Well, string: LaidString, column: Column) -> Remedy | None:
+def _in_stages(well: Well, string: LaidString, column: Column, margin_ppg: float) -> Remedy | None:
     """A stage collar midway between the highest that the first stage allows and the lowest that the second does."""
     if string.cement_top_md_ft is None:
         return None
@@ -68,10 +84,10 @@ def _in_stages(well: Well, string: LaidString, column: Column) -> Remedy | None:
     unstaged = replace(column, collar_md_ft=None, collar_tvd_ft=None)
 
     def first_holds(collar: float) -> bool:
-        return holds(well, string, unstaged.staged(well, collar).first)
+        return holds(well, string, unstaged.staged(well, collar).first, margin_ppg)
 
     def second_fails(collar: float) -> bool:
-        return not holds(well, replace(string, shoe_md_ft=collar), unstaged)
+        return not holds(well, replace(string, shoe_md_ft=collar), unstaged, margin_ppg)
 
     first, end = _first(collars, first_holds), _first(collars, second_fails)
     if first >= end:
@@ -82,10 +98,10 @@ def _in_stages(well: Well, string: LaidString, column: Column) -> Remedy | None:
     )
 
 
-def _lower(well: Well, string: LaidString, column: Column) -> Remedy | None:
+def _lower(well: Well, string: LaidString, column: Column, margin_ppg: float) -> Remedy | None:
     """The highest top of cement [ft MD, in tens] at which the rock stands the column."""
     tops = _tens(string.cement_top_md_ft or 0.0, string.shoe_md_ft)
-    found = _first(tops, lambda top: holds(well, string, replace(column, top_tvd_ft=well.path.tvd(top))))
+    found = _first(tops, lambda top: holds(well, string, replace(column, top_tvd_ft=well.path.tvd(top)), margin_ppg))
     if found == len(tops):
         return None
     return remedy(string.change("cement/top_md_ft", tops[found]), "Set the top of cement at ", depth(tops[found]))

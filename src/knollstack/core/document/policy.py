@@ -13,11 +13,9 @@ from knollstack.core.base.fields import (
     Bore,
     Depth,
     Emw,
-    Excess,
     Factor,
     Gradient,
     Margin,
-    MixWater,
     Name,
     Of,
     Part,
@@ -28,6 +26,7 @@ from knollstack.core.base.fields import (
     number,
     told,
 )
+from knollstack.core.document.cementing import CementPolicy
 from knollstack.core.document.running import RunningPolicy
 
 
@@ -279,15 +278,6 @@ class PipePolicy(Part):
     overpull_lbf: Annotated[float, number(0, 1_000_000), Of("force")] = told(
         "Overpull while running", 100_000.0, group=RUNNING
     )
-
-
-class CementPolicy(Part):
-    excess: Excess = told("Open-hole excess", 0.5, help="fraction of the open-hole annulus")
-    overlap_ft: Depth = told("Cement above the previous shoe", 300.0)
-    tail_ft: Depth = told("Tail slurry above the shoe", 500.0, help="where a lead stands over it")
-    shoe_track_ft: Annotated[float, number(0, 500), Of("depth")] = told("Shoe track", 80.0)
-    rathole_ft: Annotated[float, number(0, 500), Of("depth")] = told("Rathole", 10.0)
-    water_gal_sk: MixWater = told("Mix water, neat slurry", 4.97)
 
 
 class WellheadPolicy(Part):

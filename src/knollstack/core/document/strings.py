@@ -9,11 +9,9 @@ from pydantic import Field, StrictBool
 from knollstack.core.base.fields import (
     Depth,
     Emw,
-    Excess,
     Fluid,
     Id,
     LinearWeight,
-    MixWater,
     Name,
     Of,
     Part,
@@ -25,6 +23,7 @@ from knollstack.core.base.fields import (
     number,
     told,
 )
+from knollstack.core.document.cementing import Cement
 from knollstack.core.document.running import Running
 
 
@@ -51,44 +50,6 @@ class CustomLoad(Part):
     outside_psi: Pressure = told("Outside at top", 0.0)
     outside_ppg: Fluid = told("Outside fluid", 0.0)
     temperature_change_f: TemperatureChange = told("Temperature change", 0.0)
-
-
-class Cement(Part):
-    """Decisions on one string's cement; None is not decided."""
-
-    top_md_ft: Depth | None = told("Top of cement", None)
-    slurry_water_gal_sk: MixWater | None = told("Mix water", None)
-    bentonite_percent: Annotated[float, number(0, 25), Of("percent")] | None = told(
-        "Bentonite", None, help="by weight of cement"
-    )
-    silica_flour_percent: Annotated[float, number(0, 100), Of("percent")] | None = told(
-        "Silica flour", None, help="by weight of cement"
-    )
-    barite_percent: Annotated[float, number(0, 150), Of("percent")] | None = told(
-        "Barite", None, help="by weight of cement"
-    )
-    haematite_percent: Annotated[float, number(0, 150), Of("percent")] | None = told(
-        "Haematite", None, help="by weight of cement"
-    )
-    salt_percent: Annotated[float, number(0, 37), Of("percent")] | None = told(
-        "Salt", None, help="by weight of mix water"
-    )
-    tail_top_md_ft: Depth | None = told(
-        "Top of tail",
-        None,
-        help="with it the recipe above is the tail's, and the lead stands over it; empty is one slurry",
-    )
-    lead_water_gal_sk: MixWater | None = told("Lead mix water", None)
-    lead_bentonite_percent: Annotated[float, number(0, 25), Of("percent")] | None = told(
-        "Lead bentonite", None, help="by weight of cement"
-    )
-    stage_collar_md_ft: Depth | None = told(
-        "Stage collar", None, help="the cement below it has set before the second stage is pumped; empty is one stage"
-    )
-    excess: Excess | None = told("Open-hole excess", None, help="fraction of the open-hole annulus")
-    displacement_ppg: Emw | None = told(
-        "Displacement fluid", None, help="empty is the mud of the hole, as an assumption"
-    )
 
 
 Role = Literal["conductor", "surface", "intermediate", "production"]

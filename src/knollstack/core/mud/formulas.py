@@ -117,7 +117,7 @@ def power_law_reynolds(
     return plain_value(109_000 * mud_ppg * np.asarray(velocity_ft_s) ** (2 - n) / consistency_ecp * slot)
 
 
-_LEAST_REYNOLDS, _STEPS = 100.0, 30
+LEAST_REYNOLDS, _STEPS = 100.0, 30
 
 
 @formula(
@@ -150,7 +150,7 @@ def power_law_gradient(
     n, gap, v = np.asarray(flow_index), np.asarray(outer_in) - inner_in, np.asarray(velocity_ft_s)
     laminar = consistency_ecp * v**n * ((2 + 1 / n) / 0.0208) ** n / (144_000 * gap ** (1 + n))
     reynolds = power_law_reynolds(v, n, consistency_ecp, mud_ppg, outer_in, inner_in)
-    turbulent = dodge_metzner(np.maximum(reynolds, _LEAST_REYNOLDS), n) * mud_ppg * v**2 / (21.1 * gap)
+    turbulent = dodge_metzner(np.maximum(reynolds, LEAST_REYNOLDS), n) * mud_ppg * v**2 / (21.1 * gap)
     share = np.clip((reynolds - (3470 - 1370 * n)) / 800, 0.0, 1.0)
     return plain_value((1 - share) * laminar + share * turbulent)
 

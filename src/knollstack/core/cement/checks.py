@@ -1,0 +1,189 @@
+"""A stage of the job judged at every moment and depth: rock above and below, the pipe, and the pump.
+
+The annulus is compared with the rock at every place where the rock or the well changes its course, at least every hundred feet,
+and at every boundary between two fluids; the pipe at both ends of every section and at least every `PIPE_FT`.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from knollstack.core.base.constants import PSI_PER_PPG_FT
+from knollstack.core.base.formula import sweeping
+from knollstack.core.catalogue.ratings import HIGHEST_STRESS_SHARE, equivalent_external_pressure, pipe_collapse
+from knollstack.core.cement.balance import Balance
+from knollstack.core.cement.pressures import Side, annulus_of, at_depths, pipe_of
+from knollstack.core.cement.simulate import Course, follow
+from knollstack.core.cement.train import Stage
+from knollstack.core.ground.well import Well
+from knollstack.core.program.equipped import EquippedString
+from knollstack.core.program.section import Section
+
+Floats = NDArray[np.float64]
+ROCK_FT = 100.0
+PIPE_FT = 200.0
+
+
+@dataclass(frozen=True)
+class Nearest:
+    """The moment and place at which something is nearest to its limit, or over it by most."""
+
+    moment: int
+    md_ft: float
+    value: float
+    limit: float
+    left: float
+    """What is left to the limit, as pressure [psi] or as a factor over that of policy; below 0 it is passed."""
+
+
+@dataclass(frozen=True, eq=False)
+class OpenHole:
+    """The annulus along the open hole by moment [psi], and what the rock there stands and holds."""
+
+    md_ft: Floats
+    annulus_psi: Floats
+    fracture_psi: Floats
+    pore_psi: Floats
+
+
+@dataclass(frozen=True, eq=False)
+class Worked:
+    """A stage followed, with the pressures on both sides of the pipe."""
+
+    stage: Stage
+    balance: Balance
+    course: Course
+    annulus: Side
+    pipe: Side
+
+
+@sweeping()
+def worked(stage: Stage) -> Worked:
+    balance = Balance(stage)
+    course = follow(stage, balance)
+    return Worked(stage, balance, course, annulus_of(balance, course), pipe_of(balance, course))
+
+
+def rock_md_ft(well: Well, top_md_ft: float, base_md_ft: float) -> Floats:
+    """Depths at which an open hole is judged."""
+    marks = np.concatenate(
+        [well.path.md_at(well.window.depths_ft), well.path.marks_md_ft, np.arange(top_md_ft, base_md_ft, ROCK_FT)]
+    )
+    return np.unique(np.concatenate([[top_md_ft, base_md_ft], marks[(marks > top_md_ft) & (marks < base_md_ft)]]))
+
+
+def open_hole(well: Well, string: EquippedString, held: Worked) -> OpenHole | None:
+    """None where this stage touches no open hole."""
+    top, base = string.previous_shoe_md_ft, held.stage.conduit.end_md_ft
+    if base <= top:
+        return None
+    md = rock_md_ft(well, top, base)
+    tvd = well.path.tvd_at(md)
+    ground = well.ground
+    return OpenHole(
+        md,
+        at_depths(held.balance, held.annulus, md),
+        PSI_PER_PPG_FT * ground.fracture.at(tvd) * tvd,
+        PSI_PER_PPG_FT * ground.pore.at(tvd) * tvd,
+    )
+
+
+def rock_nearest(well: Well, hole: OpenHole, held: Worked, what: str) -> Nearest | None:
+    """Where the annulus is nearest to fracture, or to pore pressure; None where that is not known all along."""
+    sign, rock = (1.0, hole.fracture_psi) if what == "fracture" else (-1.0, hole.pore_psi)
+    profile = well.ground.fracture if what == "fracture" else well.ground.pore
+    if np.any(np.isnan(rock)):
+        return None
+    left = sign * (rock[None, :] - hole.annulus_psi)
+    m, n = np.unravel_index(int(np.argmin(left)), left.shape)
+    best = Nearest(int(m), float(hole.md_ft[n]), float(hole.annulus_psi[m, n]), float(rock[n]), float(left[m, n]))
+    side = held.annulus
+    md, tvd, psi = side.md_ft[:, 1:-1], side.tvd_ft[:, 1:-1], side.psi[:, 1:-1]
+    inside = (md > hole.md_ft[0]) & (md < hole.md_ft[-1])
+    if not np.any(inside):
+        return best
+    there = np.where(inside, PSI_PER_PPG_FT * profile.at(tvd) * tvd, np.nan)
+    between = sign * (there - psi)
+    k = int(np.nanargmin(between))
+    m, n = np.unravel_index(k, between.shape)
+    if between[m, n] < best.left:
+        return Nearest(int(m), float(md[m, n]), float(psi[m, n]), float(there[m, n]), float(between[m, n]))
+    return best
+
+
+def pump_nearest(held: Worked, limit_psi: float) -> Nearest:
+    m = int(np.argmax(held.course.pump_psi))
+    value = float(held.course.pump_psi[m])
+    return Nearest(m, 0.0, value, limit_psi, limit_psi - value)
+
+
+def _section_md_ft(section: Section, end_md_ft: float) -> Floats:
+    base = min(section.bottom_md_ft, end_md_ft)
+    count = max(int(np.ceil((base - section.top_md_ft) / PIPE_FT)), 1) + 1
+    return np.linspace(section.top_md_ft, base, count)
+
+
+@sweeping()
+def pipe_nearest(well: Well, string: EquippedString, held: Worked, what: str) -> Nearest | None:
+    """Where the casing is nearest to collapse, or to burst, by the factor of policy; None where a rating is unknown."""
+    asked = getattr(well.policy.pipe.factors, what)
+    best: Nearest | None = None
+    for section in string.sections:
+        if section.top_md_ft >= held.stage.conduit.end_md_ft:
+            continue
+        md = _section_md_ft(section, held.stage.conduit.end_md_ft)
+        outside, inside = (at_depths(held.balance, side, md) for side in (held.annulus, held.pipe))
+        rated = _collapse if what == "collapse" else _burst
+        found = rated(well, string, section, held, md, outside, inside)
+        if found is None:
+            return None
+        load, rating = found
+        factor = np.where(load > 1.0, rating / np.maximum(load, 1.0), np.inf)
+        m, n = np.unravel_index(int(np.argmin(factor)), factor.shape)
+        if np.isfinite(factor[m, n]) and (best is None or factor[m, n] - asked < best.left):
+            left = float(factor[m, n]) - asked
+            best = Nearest(int(m), float(md[n]), float(factor[m, n]), asked, left)
+    return best
+
+
+def _burst(
+    well: Well, string: EquippedString, section: Section, held: Worked, md: Floats, outside: Floats, inside: Floats
+) -> tuple[Floats, Floats] | None:
+    coupling = section.pipe.coupling_psi
+    if coupling is None:
+        return None
+    worn = 1 - string.own.wear_percent / 100
+    return inside - outside, np.full(outside.shape, min(section.pipe.burst_psi * worn, coupling))
+
+
+def _collapse(
+    well: Well, string: EquippedString, section: Section, held: Worked, md: Floats, outside: Floats, inside: Floats
+) -> tuple[Floats, Floats] | None:
+    """Load with what stands inside, and the rating under the tension of that moment: the string hangs from its top."""
+    pipe = section.pipe
+    tension = _hung_lbf(well, string, held, md)
+    steel = np.pi / 4 * (pipe.od_in**2 - pipe.id_in**2)
+    strength = pipe.grade.yield_psi
+    stress = np.maximum(tension / steel, 0.0)
+    spent = stress > HIGHEST_STRESS_SHARE * strength
+    rated = np.asarray(pipe_collapse(pipe.od_in, pipe.wall_in, strength, np.where(spent, 0.0, stress)))
+    if pipe.own.collapse_psi is not None:
+        rated = rated * pipe.own.collapse_psi / float(pipe_collapse(pipe.od_in, pipe.wall_in, strength))
+    load = np.asarray(equivalent_external_pressure(outside, inside, pipe.od_in, pipe.wall_in))
+    return load, np.where(spent, 0.0, rated)
+
+
+def _hung_lbf(well: Well, string: EquippedString, held: Worked, md: Floats) -> Floats:
+    """Real axial force at depths by moment: steel below in air, and both pressures on the closed end."""
+    tvd, weight = well.path.tvd_at(md), np.zeros(len(md))
+    for section in string.sections:
+        base = well.path.tvd(section.bottom_md_ft)
+        top = well.path.tvd(section.top_md_ft)
+        weight += section.pipe.weight_ppf * np.maximum(base - np.maximum(tvd, top), 0.0)
+    last = string.sections[-1].pipe
+    inside, outside = held.pipe.psi[:, -1], held.annulus.psi[:, -1]
+    ends = np.pi / 4 * (inside * last.id_in**2 - outside * last.od_in**2)
+    return weight[None, :] + ends[:, None]

@@ -1,0 +1,146 @@
+"""What is wrong with the job while it is pumped: the moment, the place, the number, and what was tried against it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from functools import partial
+
+from knollstack.core.base.constants import PSI_PER_PPG_FT
+from knollstack.core.base.findings import (
+    Amount,
+    Finding,
+    Remedy,
+    Words,
+    depth,
+    emw,
+    factor,
+    find,
+    pressure,
+    pump_rate,
+    volume,
+)
+from knollstack.core.cement.checks import Nearest
+from knollstack.core.cement.conduit import Bores
+from knollstack.core.cement.job import HELD, Followed
+from knollstack.core.cement.mending import Mending
+from knollstack.core.cement.train import Missing
+from knollstack.core.ground.well import Well
+from knollstack.core.program.equipped import EquippedString
+
+_find = partial(find, "cement")
+LEAST_SHORT_BBL = 0.5
+LEAST_FALL_BBL = 1.0
+
+
+def unknown_job(string: EquippedString, missing: Missing) -> Finding:
+    text = f"The job in time is unknown without {missing.words}."
+    return _find("unknown", missing.place, (*string.words, " cement job"), text)
+
+
+class JobFindings:
+    """Findings of one string's job. `broken` tells that the column at rest breaks the rock already: that is told once."""
+
+    def __init__(self, well: Well, string: EquippedString, bores: Bores, job: tuple[Followed, ...], broken: bool) -> None:
+        self.well, self.string, self.job, self.broken = well, string, job, broken
+        self.mending = Mending(well, string, bores)
+
+    def all(self) -> Iterator[Finding]:
+        for stage in self.job:
+            yield from self._rock(stage)
+            yield from self._pipe(stage)
+            yield from self._pump(stage)
+            yield from self._plug(stage)
+            yield from self._fall(stage)
+
+    # --- words --------------------------------------------------------------------------------------------------
+
+    def _subject(self, stage: Followed) -> Words:
+        number = stage.worked.stage.number
+        named = "" if len(self.job) == 1 else (" first-stage", " second-stage")[number - 1]
+        return (*self.string.words, f"{named} cement job")
+
+    def _after(self, stage: Followed, near: Nearest) -> Words:
+        return ("After ", volume(float(stage.worked.course.pumped_bbl[near.moment])), " pumped, ")
+
+    def _stop(
+        self, stage: Followed, key: str, *message: str | Amount, remedies: tuple[Remedy, ...] = (), **more: Amount
+    ) -> Finding:
+        none = () if remedies else (" Nothing tried here mends it.",)
+        place = f"{self.string.path}/cement/{key}"
+        return _find("stop", place, self._subject(stage), *message, *none, remedies=remedies, **more)
+
+    # --- what is judged -----------------------------------------------------------------------------------------
+
+    def _rock(self, stage: Followed) -> Iterator[Finding]:
+        if stage.hole is not None and stage.pore is None:
+            text = "Whether the annulus stays over pore pressure is unknown: pore pressure is not given over the whole open hole."
+            yield _find("unknown", "/ground/pore", self._subject(stage), text)
+        near = stage.fracture
+        if near is not None and near.left < HELD and not self.broken:
+            remedies = (*self.mending.slower(stage), *self.mending.ways())
+            yield self._against(stage, near, "steps", " reaches ", "; the rock breaks at ", remedies)
+        near = stage.pore
+        if near is not None and near.left < HELD:
+            yield self._against(stage, near, "fluids", " falls to ", "; pore pressure is ", tuple(self.mending.heavier(stage, ("flush", "spacer"))))
+
+    def _against(
+        self, stage: Followed, near: Nearest, key: str, does: str, limit: str, remedies: tuple[Remedy, ...]
+    ) -> Finding:
+        tvd = self.well.path.tvd(near.md_ft)
+        reached, rock = (emw(p / (PSI_PER_PPG_FT * tvd)) for p in (near.value, near.limit))
+        zone = self.well.ground.zone_at(tvd)
+        at = f"the annulus in {zone} at " if zone else "the annulus at "
+        words = (*self._after(stage, near), at, depth(near.md_ft), does, reached, limit, rock, ".")
+        return self._stop(stage, key, *words, remedies=remedies, value=reached, limit=rock)
+
+    def _pipe(self, stage: Followed) -> Iterator[Finding]:
+        for what, near in (("collapse", stage.collapse), ("burst", stage.burst)):
+            if near is None:
+                text = f"Whether the casing stands the job in {what} is unknown: a rating of its pipe or connection is missing."
+                yield _find("unknown", f"{self.string.path}/pipe", self._subject(stage), text)
+            elif near.left < HELD:
+                words = (*self._after(stage, near), f"the {what} factor at ", depth(near.md_ft), " is ")
+                mends = tuple(self._mend(stage, what))
+                numbers = factor(near.value), factor(near.limit)
+                yield self._stop(
+                    stage,
+                    "displacement_ppg" if what == "collapse" else "steps",
+                    *words,
+                    numbers[0],
+                    "; policy asks ",
+                    numbers[1],
+                    ".",
+                    remedies=mends,
+                    value=numbers[0],
+                    limit=numbers[1],
+                )
+
+    def _mend(self, stage: Followed, what: str) -> Iterator[Remedy]:
+        return self.mending.heavier(stage, ("displacement",)) if what == "collapse" else self.mending.slower(stage)
+
+    def _pump(self, stage: Followed) -> Iterator[Finding]:
+        near = stage.pump
+        if near.left < HELD:
+            value, limit = pressure(near.value), pressure(near.limit)
+            words = (*self._after(stage, near), "the pump gives ", value, "; its limit is ", limit, ".")
+            yield self._stop(stage, "steps", *words, remedies=tuple(self.mending.slower(stage)), value=value, limit=limit)
+
+    def _plug(self, stage: Followed) -> Iterator[Finding]:
+        short, place = stage.worked.stage.short_bbl, f"{self.string.path}/cement/fluids"
+        if short > LEAST_SHORT_BBL:
+            text: Words = ("The displacement ends ", volume(short), " before the plug bumps: cement stays in the casing.")
+            yield _find("caution", place, self._subject(stage), *text)
+        elif short < -LEAST_SHORT_BBL:
+            text = ("The plug bumps ", volume(-short), " before the displacement is pumped.")
+            yield _find("caution", place, self._subject(stage), *text)
+
+    def _fall(self, stage: Followed) -> Iterator[Finding]:
+        course = stage.worked.course
+        if float(course.empty_bbl.max()) < LEAST_FALL_BBL:
+            return
+        falling = (course.empty_bbl > 0).nonzero()[0]
+        first, last = (volume(float(course.pumped_bbl[m])) for m in (falling[0], falling[-1]))
+        level = depth(float(stage.worked.pipe.md_ft[:, 0].max()))
+        most = pump_rate(float(course.out_bpm.max()))
+        text: Words = ("Free fall from ", first, " to ", last, " pumped: the level falls to ", level, ", returns reach ", most)
+        yield _find("note", f"{self.string.path}/cement/fluids", self._subject(stage), *text, ".")

@@ -1,0 +1,104 @@
+"""The job of one string in time as it is told: a row a stage, what was found, and what was assumed."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from knollstack.core.base.constants import PSI_PER_PPG_FT
+from knollstack.core.base.findings import Assumption, Finding, Words, assume, emw, percent, volume
+from knollstack.core.cement.checks import Nearest
+from knollstack.core.cement.conduit import Bores
+from knollstack.core.cement.findings_job import JobFindings, unknown_job
+from knollstack.core.cement.job import Followed, job_of
+from knollstack.core.cement.results import FluidRow, StageRow, StepRow
+from knollstack.core.cement.shown import shown_emw_ppg, shown_hanging_lbf, shown_pump_psi
+from knollstack.core.cement.train import Missing
+from knollstack.core.ground.well import Well
+from knollstack.core.program.equipped import EquippedString
+
+Judged = tuple[tuple[StageRow, ...], tuple[Finding, ...], tuple[Assumption, ...]]
+
+
+def judge_job(well: Well, string: EquippedString, bores: Bores, *, broken: bool) -> Judged:
+    """Every stage followed; `broken` tells that the column at rest breaks the rock, which is told for itself."""
+    job = job_of(well, string, bores)
+    if isinstance(job, Missing):
+        return (), (unknown_job(string, job),), ()
+    rows = tuple(_row(well, string, stage) for stage in job)
+    found = tuple(JobFindings(well, string, bores, job, broken).all())
+    assumed = () if string.proposed else tuple(a for stage in job for a in _assumed(string, stage))
+    return rows, found, assumed
+
+
+def _row(well: Well, string: EquippedString, followed: Followed) -> StageRow:
+    held = followed.worked
+    course, stage, key = held.course, held.stage, f"cement/{string.index}/stage{held.stage.number}"
+    most = int(np.argmax(course.pump_psi))
+    full = len(course.minutes) - 1
+    final = float(course.pump_psi[-1])
+    return StageRow(
+        number=stage.number,
+        fluids=tuple(
+            FluidRow(
+                kind=f.kind,
+                name=f.name,
+                density_ppg=f.density_ppg,
+                volume_bbl=f.volume_bbl,
+                rate_bpm=f.rate_bpm,
+                model=f.law.model,
+                assumed=f.assumed,
+                row=f.row,
+            )
+            for f in stage.fluids
+        ),
+        steps=tuple(
+            StepRow(volume_bbl=s.volume_bbl or 0.0, rate_bpm=s.rate_bpm, stop_minutes=s.stop_minutes)
+            for s in stage.steps
+        ),
+        rate_share=followed.share,
+        minutes=float(course.minutes[-1]),
+        pumped_bbl=float(course.pumped_bbl[-1]),
+        bump_bbl=stage.bump_bbl,
+        final_pump_psi=shown_pump_psi(f"{key}/final", held, full) if final > 0 else final,
+        greatest_pump_psi=shown_pump_psi(f"{key}/pump", held, most) if course.pump_psi[most] > 0 else 0.0,
+        greatest_return_bpm=float(course.out_bpm.max()),
+        fall_bbl=float(course.empty_bbl.max()),
+        fall_level_md_ft=float(held.pipe.md_ft[:, 0].max()),
+        **_rock(well, followed, followed.fracture, key, ("greatest", "fracture")),
+        **_rock(well, followed, followed.pore, key, ("least", "pore")),
+        collapse_factor=None if followed.collapse is None else followed.collapse.value,
+        burst_factor=None if followed.burst is None else followed.burst.value,
+        hanging_lbf=shown_hanging_lbf(f"{key}/hanging", well, string, held),
+    )
+
+
+def _rock(
+    well: Well, followed: Followed, near: Nearest | None, key: str, names: tuple[str, str]
+) -> dict[str, float | None]:
+    """The annulus where it is nearest to the rock, by the names of its fields."""
+    name, rock = names
+    keys = (f"{name}_emw_ppg", f"{rock}_ppg", f"{name}_md_ft", f"{name}_after_bbl")
+    if near is None or well.path.tvd(near.md_ft) <= 0:
+        return dict.fromkeys(keys)
+    shown = shown_emw_ppg(f"{key}/{name}", followed.worked, near)
+    limit = near.limit / (PSI_PER_PPG_FT * well.path.tvd(near.md_ft))
+    after = float(followed.worked.course.pumped_bbl[near.moment])
+    return dict(zip(keys, (shown, limit, near.md_ft, after), strict=True))
+
+
+def _assumed(string: EquippedString, followed: Followed) -> list[Assumption]:
+    """What was filled in: spacer, rates and rheology."""
+    stage, place, said = followed.worked.stage, f"{string.path}/cement", list[Assumption]()
+    subject: Words = (*string.words, " cement job")
+    for fluid in stage.fluids:
+        if fluid.row is None and fluid.kind == "spacer":
+            text: Words = (": a spacer of ", volume(fluid.volume_bbl), ", ", emw(fluid.density_ppg), ", by policy.")
+            said.append(assume("cement", f"{place}/fluids", *subject, *text))
+    if followed.share < 1.0:
+        text = (": pumped at ", percent(100 * followed.share), " of policy's rates, the most that the rock stands.")
+        said.append(assume("cement", f"{place}/steps", *subject, *text))
+    guessed = sorted({fluid.name for fluid in stage.fluids if fluid.assumed})
+    if guessed:
+        text = (f": rheology of {', '.join(guessed)} by policy.",)
+        said.append(assume("cement", f"{place}/fluids", *subject, *text))
+    return said

@@ -1,0 +1,70 @@
+"""What mends a job: slower pumping, heavier fluids, and the ways out of a column that breaks the rock; each tried on the job."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from knollstack.core.base.findings import Remedy, emw, percent, remedy
+from knollstack.core.cement.conduit import Bores
+from knollstack.core.cement.job import Followed, fastest_share
+from knollstack.core.cement.train import rows_of, usual_rates
+from knollstack.core.cement.trying import job_stands
+from knollstack.core.cement.ways import ways_out
+from knollstack.core.document.cementing import FluidKind
+from knollstack.core.ground.well import Well
+from knollstack.core.program.column import column_of
+from knollstack.core.program.equipped import EquippedString
+
+DENSITY_STEP_PPG = 0.5
+MOST_DENSITIES = 16
+
+
+class Mending:
+    """Remedies for one string's job."""
+
+    def __init__(self, well: Well, string: EquippedString, bores: Bores) -> None:
+        self.well, self.string, self.bores = well, string, bores
+
+    def stands(self, offered: Remedy) -> bool:
+        return job_stands(self.well, self.string, self.bores, offered)
+
+    def ways(self) -> Iterator[Remedy]:
+        column = column_of(self.well, self.string)
+        if column is not None:
+            yield from ways_out(self.well, self.string, column, self.stands)
+
+    def slower(self, stage: Followed) -> Iterator[Remedy]:
+        """A share of the rates decided, in the document's own rows."""
+        share = None if usual_rates(self.string) else fastest_share(self.well, self.string, stage.worked.stage)
+        if share is None:
+            return
+        own = self.string.own.cement
+        changes = tuple(
+            self.string.change(f"cement/{rows}/{i}/rate_bpm", round(row.rate_bpm * share, 3))
+            for rows in ("fluids", "steps")
+            for i, row in enumerate(getattr(own, rows))
+            if row.rate_bpm is not None and row.stage == stage.worked.stage.number
+        )
+        yield remedy(changes, "Pump at ", percent(100 * share), " of these rates")
+
+    def heavier(self, stage: Followed, kinds: tuple[FluidKind, ...]) -> Iterator[Remedy]:
+        """Flushes and spacers, or the displacement, as heavy as is needed."""
+        light = [fluid.density_ppg for fluid in stage.worked.stage.fluids if fluid.kind in kinds]
+        for k in range(1, MOST_DENSITIES + 1 if light else 1):
+            density = round(min(light) + k * DENSITY_STEP_PPG, 2)
+            offered = self._at_least(stage, density, kinds)
+            if self.stands(offered):
+                yield offered
+                return
+
+    def _at_least(self, stage: Followed, density_ppg: float, kinds: tuple[FluidKind, ...]) -> Remedy:
+        number, held = stage.worked.stage.number, stage.worked.stage.fluids
+        rows, at = [], 0
+        for row in rows_of(self.string):
+            if row.stage == number:
+                if row.kind in kinds and held[at].density_ppg < density_ppg:
+                    row = row.model_copy(update={"density_ppg": density_ppg})
+                at += 1
+            rows.append(row.model_dump())
+        what = "displacement" if kinds == ("displacement",) else "spacer"
+        return remedy(self.string.change("cement/fluids", rows), "Use a ", emw(density_ppg), f" {what}")

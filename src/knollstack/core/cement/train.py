@@ -1,0 +1,264 @@
+"""What is pumped, in order, and how fast: as decided, else a spacer, the slurries and the displacement by policy."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from itertools import pairwise
+
+from knollstack.core.cement.conduit import Bores, Conduit, conduit_of
+from knollstack.core.cement.rheology import Law, law_of
+from knollstack.core.document.cementing import SLURRIES, FluidKind, JobFluid, JobStep
+from knollstack.core.ground.well import Well
+from knollstack.core.mud.formulas import herschel_bulkley
+from knollstack.core.mud.friction import friction_of
+from knollstack.core.program.column import landing_md_ft
+from knollstack.core.program.equipped import EquippedString
+
+SAME_BBL = 1e-6
+
+
+@dataclass(frozen=True)
+class Pumped:
+    """One fluid of a stage as it is pumped; `row` is its place in the document's fluids, None where it is proposed."""
+
+    kind: FluidKind
+    name: str
+    density_ppg: float
+    law: Law
+    volume_bbl: float
+    rate_bpm: float
+    row: int | None
+    assumed: bool
+    """Its rheology is that of policy."""
+
+
+@dataclass(frozen=True, eq=False)
+class Stage:
+    """One stage of a job: its way, the mud in it before, what is pumped, and the steps of pumping."""
+
+    number: int
+    conduit: Conduit
+    mud_ppg: float
+    mud_law: Law
+    fluids: tuple[Pumped, ...]
+    steps: tuple[JobStep, ...]
+
+    @property
+    def edges_bbl(self) -> tuple[float, ...]:
+        """Volumes pumped before each fluid, and after the last."""
+        found = [0.0]
+        for fluid in self.fluids:
+            found.append(found[-1] + fluid.volume_bbl)
+        return tuple(found)
+
+    @property
+    def plug_bbl(self) -> float:
+        """What is pumped before the top plug: all as far as the last slurry."""
+        slurries = [i for i, fluid in enumerate(self.fluids) if fluid.kind in SLURRIES]
+        return self.edges_bbl[slurries[-1] + 1] if slurries else 0.0
+
+    @property
+    def bump_bbl(self) -> float:
+        """What is pumped when the top plug lands."""
+        return self.plug_bbl + self.conduit.to_md_bbl(self.conduit.seat_md_ft)
+
+    @property
+    def short_bbl(self) -> float:
+        """Displacement that is wanting when the schedule ends; below 0 it is more than is needed."""
+        return self.bump_bbl - self.edges_bbl[-1]
+
+
+@dataclass(frozen=True)
+class Missing:
+    """Why a job cannot be followed: what is wanting, and where it is given."""
+
+    place: str
+    words: str
+
+
+def mud_law(well: Well, string: EquippedString) -> Law | None:
+    """The law of the hole's mud by the model of policy."""
+    own, model = string.own, well.policy.mud.rheology
+    if string.mud_ppg is None or friction_of(well, own, string.mud_ppg) is None:
+        return None
+    low, high = own.reading_300, own.reading_600
+    assert low is not None and high is not None
+    if model != "Herschel-Bulkley":
+        return law_of(((300, low), (600, high)), model)
+    fit = herschel_bulkley(own.reading_3 or 0.0, own.reading_6 or 0.0, low, high)
+    keys = ("yield_stress_lb_100ft2", "flow_index", "consistency_lb_sn_100ft2")
+    return Law("Herschel-Bulkley", tuple(float(fit[key]) for key in keys))
+
+
+def stages_of(well: Well, string: EquippedString, bores: Bores) -> tuple[Stage, ...] | Missing:
+    """The stages of a string's job, or what is wanting for them."""
+    own = string.own.cement
+    law = mud_law(well, string)
+    if string.mud_ppg is None:
+        return Missing(string.path, "the mud weight of this hole")
+    if law is None:
+        return Missing(f"{string.path}/reading_300", "rheometer readings of the mud")
+    excess = own.excess if own.excess is not None else well.policy.cement.excess
+    collar, top = own.stage_collar_md_ft, string.cement_top_md_ft
+    ends = [(string.shoe_md_ft, landing_md_ft(string))]
+    if collar is not None and top is not None and top < collar < landing_md_ft(string):
+        ends.append((collar, collar))
+    found: list[Stage] = []
+    for number, (end, seat) in enumerate(ends, 1):
+        conduit = conduit_of(well, string, bores, excess, end, seat)
+        if conduit is None:
+            return Missing(string.path, "a size of this string or of what is around it, or the ID of the landing string")
+        lowest = ends[1][0] if number == 1 and len(ends) > 1 else top or 0.0
+        bare = Stage(number, conduit, string.mud_ppg, law, (), ())
+        fluids = _fluids(well, string, bare, lowest)
+        if isinstance(fluids, Missing):
+            return fluids
+        filled = replace(bare, fluids=fluids)
+        found.append(replace(filled, steps=_steps(well, string, filled)))
+    return tuple(found)
+
+
+def rows_of(string: EquippedString) -> list[JobFluid]:
+    """The fluids of every stage as rows of the document: those decided, and those proposed for a stage that has none."""
+    own, found = string.own.cement, list[JobFluid]()
+    for number in (1, 2) if own.stage_collar_md_ft is not None else (1,):
+        found += [row for row in own.fluids if row.stage == number] or _proposed(string, number)
+    return found
+
+
+def _proposed(string: EquippedString, number: int) -> list[JobFluid]:
+    kinds: list[FluidKind] = ["spacer", *(["lead"] if string.lead is not None else []), "tail", "displacement"]
+    return [JobFluid(id=f"{kind}-{number}", kind=kind, stage=number) for kind in kinds]
+
+
+def usual_rates(string: EquippedString) -> bool:
+    """Nobody has decided how fast this job is pumped."""
+    own = string.own.cement
+    return not own.steps and all(row.rate_bpm is None for row in own.fluids)
+
+
+def slowed(stage: Stage, share: float) -> Stage:
+    """The same job at a share of its rates; what is pumped is the same, contact times are longer."""
+    fluids = tuple(replace(fluid, rate_bpm=fluid.rate_bpm * share) for fluid in stage.fluids)
+    steps = tuple(step.model_copy(update={"rate_bpm": step.rate_bpm * share}) for step in stage.steps)
+    return replace(stage, fluids=fluids, steps=steps)
+
+
+def _rate_bpm(well: Well, row: JobFluid) -> float:
+    policy = well.policy.cement
+    if row.rate_bpm is not None:
+        return row.rate_bpm
+    if row.kind in SLURRIES:
+        return policy.slurry_rate_bpm
+    return policy.displacement_rate_bpm if row.kind == "displacement" else policy.spacer_rate_bpm
+
+
+def _density_ppg(string: EquippedString, mud_ppg: float, row: JobFluid, first_slurry: float | None) -> float | None:
+    if row.density_ppg is not None:
+        return row.density_ppg
+    if row.kind == "lead":
+        return None if string.lead is None else string.lead.density_ppg
+    if row.kind == "tail":
+        return None if string.slurry is None else string.slurry.density_ppg
+    if row.kind == "displacement":
+        return string.displacement_ppg
+    return None if first_slurry is None else (mud_ppg + first_slurry) / 2
+
+
+def _law(well: Well, stage: Stage, row: JobFluid) -> tuple[Law | None, bool]:
+    """The law of a fluid, and whether it is assumed."""
+    policy = well.policy.cement
+    if row.readings:
+        return law_of(row.readings, well.policy.mud.rheology), False
+    if row.kind == "displacement":
+        return stage.mud_law, False
+    key = {"lead": "lead", "tail": "slurry"}.get(row.kind, "spacer")
+    held = ((300, getattr(policy, f"{key}_reading_300")), (600, getattr(policy, f"{key}_reading_600")))
+    return law_of(held, well.policy.mud.rheology), True
+
+
+def _slurry_bbl(string: EquippedString, stage: Stage, kind: FluidKind, top_md_ft: float) -> float:
+    """Volume of lead or tail between the top of this stage's cement and where the fluids come out; the tail fills the rest."""
+    conduit = stage.conduit
+    border = string.tail_top_md_ft if string.lead is not None and string.tail_top_md_ft is not None else top_md_ft
+    border = min(max(border, top_md_ft), conduit.end_md_ft)
+    under = conduit.over_md_bbl(border)
+    if kind == "lead":
+        return conduit.over_md_bbl(top_md_ft) - under
+    return under + conduit.rathole_bbl + conduit.pipe_bbl - conduit.to_md_bbl(conduit.seat_md_ft)
+
+
+def _fluids(well: Well, string: EquippedString, stage: Stage, top_md_ft: float) -> tuple[Pumped, ...] | Missing:
+    own = [(i, row) for i, row in enumerate(string.own.cement.fluids) if row.stage == stage.number]
+    rows: list[tuple[int | None, JobFluid]] = list(own) if own else [(None, r) for r in _proposed(string, stage.number)]
+    slurry = next((_density_ppg(string, stage.mud_ppg, r, None) for _, r in rows if r.kind in SLURRIES), None)
+    given: list[tuple[Pumped, JobFluid]] = []
+    for at, row in rows:
+        place = f"{string.path}/cement/fluids" + (f"/{at}" if at is not None else "")
+        name = row.name or row.kind
+        density = _density_ppg(string, stage.mud_ppg, row, slurry)
+        law, assumed = _law(well, stage, row)
+        if density is None:
+            return Missing(f"{place}/density_ppg", f"the density of the {name}")
+        if law is None:
+            return Missing(f"{place}/reading_300", f"rheometer readings of the {name} that fit a fluid")
+        rate = _rate_bpm(well, row)
+        given.append((Pumped(row.kind, name, density, law, -1.0, rate, at, assumed), row))
+    return _filled(well, string, stage, top_md_ft, given)
+
+
+def _filled(
+    well: Well, string: EquippedString, stage: Stage, top_md_ft: float, given: list[tuple[Pumped, JobFluid]]
+) -> tuple[Pumped, ...]:
+    """The volume of each: as given, by length or contact time, of slurries by their tops, of displacement what is left."""
+    seat = stage.conduit.to_md_bbl(stage.conduit.seat_md_ft)
+    over = top_md_ft  # the foot of the next fluid over the slurry, from the last flush up
+    volumes: dict[int, float] = {}
+    for i, (fluid, row) in reversed(list(enumerate(given))):
+        minutes = row.contact_minutes if row.contact_minutes is not None else well.policy.cement.spacer_minutes
+        if row.volume_bbl is not None:
+            volumes[i] = row.volume_bbl
+        elif row.annulus_ft is not None:
+            high = max(over - row.annulus_ft, stage.conduit.returns_md_ft)
+            volumes[i] = stage.conduit.over_md_bbl(high) - stage.conduit.over_md_bbl(over)
+        elif fluid.kind in SLURRIES:
+            volumes[i] = _slurry_bbl(string, stage, fluid.kind, top_md_ft)
+        elif fluid.kind != "displacement" or row.contact_minutes is not None:
+            volumes[i] = minutes * fluid.rate_bpm
+        if fluid.kind in ("flush", "spacer"):
+            over = stage.conduit.rise_md_ft(over, volumes[i])
+    open_rows = [i for i in range(len(given)) if i not in volumes]
+    said = sum(volumes[i] for i, (fluid, _) in enumerate(given) if fluid.kind == "displacement" and i in volumes)
+    for i in open_rows:  # all of it to the last that has no volume of its own
+        volumes[i] = max(seat - said, 0.0) if i == open_rows[-1] else 0.0
+    return tuple(replace(fluid, volume_bbl=volumes[i]) for i, (fluid, _) in enumerate(given))
+
+
+def _steps(well: Well, string: EquippedString, stage: Stage) -> tuple[JobStep, ...]:
+    """The steps decided, as far as there is fluid; else each fluid at its rate, a stop for the plug, the last barrels slow."""
+    own = [step for step in string.own.cement.steps if step.stage == stage.number]
+    left = min(stage.edges_bbl[-1], stage.bump_bbl)
+    found: list[JobStep] = []
+    for step in own or _usual(well, stage):
+        volume = left if step.volume_bbl is None else min(step.volume_bbl, left)
+        left -= volume
+        if volume > SAME_BBL or step.stop_minutes > 0:
+            found.append(JobStep.model_construct(**{**step.model_dump(), "volume_bbl": volume}))
+    if left > SAME_BBL and found:
+        found.append(found[-1].model_copy(update={"volume_bbl": left, "stop_minutes": 0.0}))
+    return tuple(found)
+
+
+def _usual(well: Well, stage: Stage) -> list[JobStep]:
+    policy, found = well.policy.cement, list[JobStep]()
+    edges, slow_from = stage.edges_bbl, stage.bump_bbl - policy.slow_bbl
+    cuts = sorted({*edges, max(slow_from, stage.plug_bbl)})
+    for low, high in pairwise(cuts):
+        k = max(i for i in range(len(stage.fluids)) if edges[i] <= low + SAME_BBL)
+        slow = low >= max(slow_from, stage.plug_bbl) - SAME_BBL
+        rate = min(policy.slow_rate_bpm, stage.fluids[k].rate_bpm) if slow else stage.fluids[k].rate_bpm
+        stop = policy.plug_minutes if abs(high - stage.plug_bbl) < SAME_BBL else 0.0
+        found.append(
+            JobStep.model_construct(stage=stage.number, volume_bbl=high - low, rate_bpm=rate, stop_minutes=stop)
+        )
+    return found

@@ -1,0 +1,144 @@
+"""How a string is cemented: its slurries and tops, what is pumped in which order and how fast; and the policy of it.
+
+None is not decided.
+"""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from knollstack.core.base.fields import (
+    Depth,
+    Emw,
+    Excess,
+    Id,
+    MixWater,
+    Name,
+    Of,
+    Part,
+    Pressure,
+    Volume,
+    listed,
+    number,
+    told,
+)
+
+FluidKind = Literal["flush", "spacer", "lead", "tail", "displacement"]
+SLURRIES: tuple[FluidKind, ...] = ("lead", "tail")
+Rate = Annotated[float, number(0.1, 60), Of("pump_rate")]
+Dial = Annotated[float, number(0.1, 1_200), Of("dial")]
+Minutes = Annotated[float, number(0, 600), Of("minutes")]
+StageNumber = Annotated[int, Field(strict=True, ge=1, le=2), Of("count")]
+RPM = (3, 6, 100, 200, 300, 600)
+
+
+class JobFluid(Part):
+    """One fluid of the job, in the order pumped: what is not given follows from the slurries, their tops and policy."""
+
+    id: Id = told("Id")
+    kind: FluidKind = told("Fluid")
+    name: Name = told("Name", "")
+    stage: StageNumber = told("Stage", 1)
+    density_ppg: Emw | None = told("Density", None, help="empty: of a slurry by its recipe, of displacement as decided")
+    volume_bbl: Volume | None = told(
+        "Volume", None, help="empty: of a slurry by its top, of displacement what is left to the plug's seat"
+    )
+    annulus_ft: Depth | None = told("Length in the annulus", None, help="over the slurry behind it; gives the volume")
+    contact_minutes: Minutes | None = told("Contact time", None, help="times its rate gives the volume")
+    rate_bpm: Rate | None = told("Rate", None, help="at which it is pumped; empty follows policy")
+    reading_3: Dial | None = told("Rheometer at 3 rpm", None)
+    reading_6: Dial | None = told("Rheometer at 6 rpm", None)
+    reading_100: Dial | None = told("Rheometer at 100 rpm", None)
+    reading_200: Dial | None = told("Rheometer at 200 rpm", None)
+    reading_300: Dial | None = told("Rheometer at 300 rpm", None)
+    reading_600: Dial | None = told("Rheometer at 600 rpm", None)
+
+    @property
+    def readings(self) -> tuple[tuple[int, float], ...]:
+        """Rheometer readings that are given: speed [rpm] and dial."""
+        found = ((rpm, getattr(self, f"reading_{rpm}")) for rpm in RPM)
+        return tuple((rpm, dial) for rpm, dial in found if dial is not None)
+
+
+class JobStep(Part):
+    """One step of the pumping schedule: so many barrels at a rate, then a stop."""
+
+    stage: StageNumber = told("Stage", 1)
+    volume_bbl: Volume | None = told("Pump", None, help="volume of this step; empty is all that is left")
+    rate_bpm: Rate = told("Rate")
+    stop_minutes: Minutes = told("Then stop for", 0.0, help="pumps off, to drop a plug or change lines")
+
+
+class Cement(Part):
+    """Decisions on one string's cement; None is not decided."""
+
+    top_md_ft: Depth | None = told("Top of cement", None)
+    slurry_water_gal_sk: MixWater | None = told("Mix water", None)
+    bentonite_percent: Annotated[float, number(0, 25), Of("percent")] | None = told(
+        "Bentonite", None, help="by weight of cement"
+    )
+    silica_flour_percent: Annotated[float, number(0, 100), Of("percent")] | None = told(
+        "Silica flour", None, help="by weight of cement"
+    )
+    barite_percent: Annotated[float, number(0, 150), Of("percent")] | None = told(
+        "Barite", None, help="by weight of cement"
+    )
+    haematite_percent: Annotated[float, number(0, 150), Of("percent")] | None = told(
+        "Haematite", None, help="by weight of cement"
+    )
+    salt_percent: Annotated[float, number(0, 37), Of("percent")] | None = told(
+        "Salt", None, help="by weight of mix water"
+    )
+    tail_top_md_ft: Depth | None = told(
+        "Top of tail",
+        None,
+        help="with it the recipe above is the tail's, and the lead stands over it; empty is one slurry",
+    )
+    lead_water_gal_sk: MixWater | None = told("Lead mix water", None)
+    lead_bentonite_percent: Annotated[float, number(0, 25), Of("percent")] | None = told(
+        "Lead bentonite", None, help="by weight of cement"
+    )
+    stage_collar_md_ft: Depth | None = told(
+        "Stage collar", None, help="the cement below it has set before the second stage is pumped; empty is one stage"
+    )
+    excess: Excess | None = told("Open-hole excess", None, help="fraction of the open-hole annulus")
+    displacement_ppg: Emw | None = told(
+        "Displacement fluid", None, help="empty is the mud of the hole, as an assumption"
+    )
+    fluids: tuple[JobFluid, ...] = listed(
+        "Fluids", 20, help="in the order pumped; empty is a spacer, the slurries and the displacement by policy"
+    )
+    steps: tuple[JobStep, ...] = listed(
+        "Pumping schedule", 40, help="empty is each fluid at its rate, with a stop for the top plug"
+    )
+
+
+PLACING, PUMPING, ASSUMED = "Placing", "Pumping", "Rheology where none is measured"
+
+
+class CementPolicy(Part):
+    excess: Excess = told("Open-hole excess", 0.5, group=PLACING, help="fraction of the open-hole annulus")
+    overlap_ft: Depth = told("Cement above the previous shoe", 300.0, group=PLACING)
+    tail_ft: Depth = told("Tail slurry above the shoe", 500.0, group=PLACING, help="where a lead stands over it")
+    shoe_track_ft: Annotated[float, number(0, 500), Of("depth")] = told("Shoe track", 80.0, group=PLACING)
+    rathole_ft: Annotated[float, number(0, 500), Of("depth")] = told("Rathole", 10.0, group=PLACING)
+    water_gal_sk: MixWater = told("Mix water, neat slurry", 4.97, group=PLACING)
+    spacer_minutes: Minutes = told("Spacer contact time", 10.0, group=PUMPING, help="with its rate gives the volume")
+    spacer_rate_bpm: Rate = told("Rate of flushes and spacers", 5.0, group=PUMPING)
+    slurry_rate_bpm: Rate = told("Rate of slurries", 5.0, group=PUMPING)
+    displacement_rate_bpm: Rate = told("Rate of displacement", 8.0, group=PUMPING)
+    slow_rate_bpm: Rate = told("Rate before the plug bumps", 2.0, group=PUMPING)
+    slow_bbl: Volume = told("Slow for the last", 20.0, group=PUMPING, help="of the displacement")
+    plug_minutes: Minutes = told("Stop to drop the top plug", 5.0, group=PUMPING)
+    rupture_psi: Pressure = told(
+        "Bottom plug ruptures at", 300.0, group=PUMPING, help="differential across it once it has landed"
+    )
+    pump_limit_psi: Pressure = told("Pressure limit of the cement pump", 5_000.0, group=PUMPING)
+    slurry_reading_300: Dial = told("Tail slurry at 300 rpm", 52.0, group=ASSUMED)
+    slurry_reading_600: Dial = told("Tail slurry at 600 rpm", 96.0, group=ASSUMED)
+    lead_reading_300: Dial = told("Lead slurry at 300 rpm", 30.0, group=ASSUMED)
+    lead_reading_600: Dial = told("Lead slurry at 600 rpm", 48.0, group=ASSUMED)
+    spacer_reading_300: Dial = told("Spacer at 300 rpm", 26.0, group=ASSUMED)
+    spacer_reading_600: Dial = told("Spacer at 600 rpm", 40.0, group=ASSUMED)
