@@ -42,6 +42,7 @@ def test_a_lead_of_which_only_the_top_of_the_tail_is_given_is_the_heaviest_that_
     """9.5 ppg to 1,700 ft, lead to 5,500, neat tail to 6,000: 13.07 ppg there with 4 % bentonite, 12.47 with 8 %."""
     for fracture, percent in ((13.08, 4.0), (13.06, 8.0), (12.47, 8.0), (12.46, 12.0)):
         document = cemented(tail_top_md_ft=5500.0)
+        document["policy"]["mud"] = {"fracture_margin_ppg": 0.0}
         document["ground"]["fracture"] = points((30, 16), (5900, 16), (6000, fracture), (10_000, fracture))
         row = rows(document)
         reached = (9.5 * 1700 + row.lead_ppg * 3800 + row.slurry_ppg * 500) / 6000
@@ -50,7 +51,16 @@ def test_a_lead_of_which_only_the_top_of_the_tail_is_given_is_the_heaviest_that_
         assert reached <= fracture
         assert row.greatest_emw_ppg == pytest.approx(reached, abs=1e-6)
     said = [plain(a.text) for a in run(document).assumptions if a.place.endswith("cement/lead_water_gal_sk")]
-    assert said == ["9 5/8 in cement: lead with 12 % bentonite, the heaviest that the rock withstands."]
+    assert said == ["9 5/8 in cement: lead with 12 % bentonite, the heaviest that keeps the fracture margin."]
+
+
+@pytest.mark.parametrize(("margin", "percent"), [(0.0, 4.0), (0.02, 8.0), (0.6, 8.0), (0.7, 12.0)])
+def test_a_lead_proposed_keeps_the_fracture_margin_where_one_does(margin, percent):
+    """13.07 ppg with 4 % bentonite, 12.47 with 8 % and 12.12 with 12 % where the rock breaks at 13.08."""
+    document = cemented(tail_top_md_ft=5500.0)
+    document["policy"]["mud"] = {"fracture_margin_ppg": margin}
+    document["ground"]["fracture"] = points((30, 16), (5900, 16), (6000, 13.08), (10_000, 13.08))
+    assert rows(document).lead_bentonite_percent == percent
 
 
 def test_a_lead_alone_gets_a_tail_by_policy():

@@ -128,15 +128,17 @@ def test_overbalance_is_greatest_where_a_scan_finds_it(made):
 
 
 def test_the_cement_column_is_compared_with_the_rock_at_every_foot(made):
-    """Mud over slurry as equivalent weight over fracture: the worst foot, and the stop where it breaks there."""
+    """Mud over lead over tail as equivalent weight over fracture: the worst foot, and the stop where it breaks there."""
     for i in made.drilled():
         row, mud = made.evaluation.cement.strings[i], made.strings[i]["mud_ppg"]
         if not row.applies or row.greatest_emw_ppg is None:
             continue
         top = made.z(row.top_md_ft)
+        tail = top if row.lead_ppg is None else made.z(row.tail_top_md_ft)
 
-        def over(z, _, fracture, mud=mud, row=row, top=top):
-            return (mud * min(z, top) + row.slurry_ppg * max(z - top, 0.0)) / z - fracture
+        def over(z, _, fracture, mud=mud, row=row, top=top, tail=tail):
+            lead = (row.lead_ppg or 0.0) * max(min(z, tail) - top, 0.0)
+            return (mud * min(z, top) + lead + row.slurry_ppg * max(z - tail, 0.0)) / z - fracture
 
         _, worst = scan(made, i, over)
         assert row.greatest_emw_ppg - row.fracture_ppg == pytest.approx(worst, abs=1e-3)
@@ -214,8 +216,11 @@ def test_cement_fills_what_is_empty_foot_by_foot(made):
         assert row.cased_annulus_bbl == pytest.approx(cased, rel=1e-6, abs=1e-9)
         assert row.open_annulus_bbl == pytest.approx(opened, rel=1e-6)
         assert row.slurry_bbl == pytest.approx(whole, rel=1e-6)
-        assert row.sacks == pytest.approx(whole * 42 / 7.48051948 / row.yield_ft3_sk, rel=1e-6)
-        assert row.mix_water_bbl == pytest.approx(row.sacks * row.water_gal_sk / 42, rel=1e-6)
+        lead, lead_sk = row.lead_bbl or 0.0, row.lead_sacks or 0.0
+        assert lead_sk == pytest.approx(lead * 42 / 7.48051948 / (row.lead_yield_ft3_sk or 1.0), rel=1e-6)
+        assert row.sacks == pytest.approx((whole - lead) * 42 / 7.48051948 / row.yield_ft3_sk, rel=1e-6)
+        water = row.sacks * row.water_gal_sk + lead_sk * (row.lead_water_gal_sk or 0.0)
+        assert row.mix_water_bbl == pytest.approx(water / 42, rel=1e-6)
         down = string["shoe_md_ft"] - track_ft
         pushed = sum(
             area(s.id_in) * (min(s.bottom_md_ft, down) - s.top_md_ft)

@@ -907,7 +907,7 @@ export interface components {
              * Quantity
              * @enum {string}
              */
-            quantity: "depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel";
+            quantity: "depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel";
             /** Value */
             value: number;
         };
@@ -1087,6 +1087,12 @@ export interface components {
              */
             excess: number | null;
             /**
+             * Fluids
+             * @description in the order pumped; empty is a spacer, the slurries and the displacement by policy
+             * @default []
+             */
+            fluids: components["schemas"]["JobFluid"][];
+            /**
              * Haematite
              * @description by weight of cement
              * @default null
@@ -1127,6 +1133,12 @@ export interface components {
              */
             stage_collar_md_ft: number | null;
             /**
+             * Pumping schedule
+             * @description empty is each fluid at its rate, with a stop for the top plug
+             * @default []
+             */
+            steps: components["schemas"]["JobStep"][];
+            /**
              * Top of tail
              * @description with it the recipe above is the tail's, and the lead stands over it; empty is one slurry
              * @default null
@@ -1141,26 +1153,104 @@ export interface components {
         /** CementPolicy */
         CementPolicy: {
             /**
+             * Rate of displacement
+             * @default 8
+             */
+            displacement_rate_bpm: number;
+            /**
              * Open-hole excess
              * @description fraction of the open-hole annulus
              * @default 0.5
              */
             excess: number;
             /**
+             * Lead slurry at 300 rpm
+             * @default 30
+             */
+            lead_reading_300: number;
+            /**
+             * Lead slurry at 600 rpm
+             * @default 48
+             */
+            lead_reading_600: number;
+            /**
              * Cement above the previous shoe
              * @default 300
              */
             overlap_ft: number;
+            /**
+             * Stop to drop the top plug
+             * @default 5
+             */
+            plug_minutes: number;
+            /**
+             * Pressure limit of the cement pump
+             * @default 5000
+             */
+            pump_limit_psi: number;
             /**
              * Rathole
              * @default 10
              */
             rathole_ft: number;
             /**
+             * Bottom plug ruptures at
+             * @description differential across it once it has landed
+             * @default 300
+             */
+            rupture_psi: number;
+            /**
              * Shoe track
              * @default 80
              */
             shoe_track_ft: number;
+            /**
+             * Slow for the last
+             * @description of the displacement
+             * @default 20
+             */
+            slow_bbl: number;
+            /**
+             * Rate before the plug bumps
+             * @default 2
+             */
+            slow_rate_bpm: number;
+            /**
+             * Rate of slurries
+             * @default 5
+             */
+            slurry_rate_bpm: number;
+            /**
+             * Tail slurry at 300 rpm
+             * @default 52
+             */
+            slurry_reading_300: number;
+            /**
+             * Tail slurry at 600 rpm
+             * @default 96
+             */
+            slurry_reading_600: number;
+            /**
+             * Spacer contact time
+             * @description with its rate gives the volume
+             * @default 10
+             */
+            spacer_minutes: number;
+            /**
+             * Rate of flushes and spacers
+             * @default 5
+             */
+            spacer_rate_bpm: number;
+            /**
+             * Spacer at 300 rpm
+             * @default 26
+             */
+            spacer_reading_300: number;
+            /**
+             * Spacer at 600 rpm
+             * @default 40
+             */
+            spacer_reading_600: number;
             /**
              * Tail slurry above the shoe
              * @description where a lead stands over it
@@ -1317,6 +1407,11 @@ export interface components {
              * @default null
              */
             stage_collar_md_ft: number | null;
+            /**
+             * Stages
+             * @default []
+             */
+            stages: components["schemas"]["StageRow"][];
             /**
              * Tail Bbl
              * @default null
@@ -1867,7 +1962,7 @@ export interface components {
              * Quantity
              * @default null
              */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel") | null;
             /**
              * Required
              * @default false
@@ -1928,10 +2023,25 @@ export interface components {
             /**
              * @default {
              *       "cement": {
+             *         "displacement_rate_bpm": 8,
              *         "excess": 0.5,
+             *         "lead_reading_300": 30,
+             *         "lead_reading_600": 48,
              *         "overlap_ft": 300,
+             *         "plug_minutes": 5,
+             *         "pump_limit_psi": 5000,
              *         "rathole_ft": 10,
+             *         "rupture_psi": 300,
              *         "shoe_track_ft": 80,
+             *         "slow_bbl": 20,
+             *         "slow_rate_bpm": 2,
+             *         "slurry_rate_bpm": 5,
+             *         "slurry_reading_300": 52,
+             *         "slurry_reading_600": 96,
+             *         "spacer_minutes": 10,
+             *         "spacer_rate_bpm": 5,
+             *         "spacer_reading_300": 26,
+             *         "spacer_reading_600": 40,
              *         "tail_ft": 500,
              *         "water_gal_sk": 4.97
              *       },
@@ -2430,10 +2540,25 @@ export interface components {
                 /**
                  * @default {
                  *       "cement": {
+                 *         "displacement_rate_bpm": 8,
                  *         "excess": 0.5,
+                 *         "lead_reading_300": 30,
+                 *         "lead_reading_600": 48,
                  *         "overlap_ft": 300,
+                 *         "plug_minutes": 5,
+                 *         "pump_limit_psi": 5000,
                  *         "rathole_ft": 10,
+                 *         "rupture_psi": 300,
                  *         "shoe_track_ft": 80,
+                 *         "slow_bbl": 20,
+                 *         "slow_rate_bpm": 2,
+                 *         "slurry_rate_bpm": 5,
+                 *         "slurry_reading_300": 52,
+                 *         "slurry_reading_600": 96,
+                 *         "spacer_minutes": 10,
+                 *         "spacer_rate_bpm": 5,
+                 *         "spacer_reading_300": 26,
+                 *         "spacer_reading_600": 40,
                  *         "tail_ft": 500,
                  *         "water_gal_sk": 4.97
                  *       },
@@ -2833,10 +2958,25 @@ export interface components {
                 /**
                  * @default {
                  *       "cement": {
+                 *         "displacement_rate_bpm": 8,
                  *         "excess": 0.5,
+                 *         "lead_reading_300": 30,
+                 *         "lead_reading_600": 48,
                  *         "overlap_ft": 300,
+                 *         "plug_minutes": 5,
+                 *         "pump_limit_psi": 5000,
                  *         "rathole_ft": 10,
+                 *         "rupture_psi": 300,
                  *         "shoe_track_ft": 80,
+                 *         "slow_bbl": 20,
+                 *         "slow_rate_bpm": 2,
+                 *         "slurry_rate_bpm": 5,
+                 *         "slurry_reading_300": 52,
+                 *         "slurry_reading_600": 96,
+                 *         "spacer_minutes": 10,
+                 *         "spacer_rate_bpm": 5,
+                 *         "spacer_reading_300": 26,
+                 *         "spacer_reading_600": 40,
                  *         "tail_ft": 500,
                  *         "water_gal_sk": 4.97
                  *       },
@@ -3305,10 +3445,25 @@ export interface components {
                 /**
                  * @default {
                  *       "cement": {
+                 *         "displacement_rate_bpm": 8,
                  *         "excess": 0.5,
+                 *         "lead_reading_300": 30,
+                 *         "lead_reading_600": 48,
                  *         "overlap_ft": 300,
+                 *         "plug_minutes": 5,
+                 *         "pump_limit_psi": 5000,
                  *         "rathole_ft": 10,
+                 *         "rupture_psi": 300,
                  *         "shoe_track_ft": 80,
+                 *         "slow_bbl": 20,
+                 *         "slow_rate_bpm": 2,
+                 *         "slurry_rate_bpm": 5,
+                 *         "slurry_reading_300": 52,
+                 *         "slurry_reading_600": 96,
+                 *         "spacer_minutes": 10,
+                 *         "spacer_rate_bpm": 5,
+                 *         "spacer_reading_300": 26,
+                 *         "spacer_reading_600": 40,
                  *         "tail_ft": 500,
                  *         "water_gal_sk": 4.97
                  *       },
@@ -3769,25 +3924,6 @@ export interface components {
              */
             working: string | null;
         };
-        /**
-         * FluidRow
-         * @description One way to hold fluid inside: flooded, filled as planned, floated in; at the end of the run.
-         */
-        FluidRow: {
-            /** Collapse Factor */
-            collapse_factor: number | null;
-            /** Hook In Lbf */
-            hook_in_lbf: number | null;
-            /** Hook Up Lbf */
-            hook_up_lbf: number | null;
-            /**
-             * Inside
-             * @enum {string}
-             */
-            inside: "flooded" | "planned" | "floated";
-            /** Worst Float Psi */
-            worst_float_psi: number;
-        };
         /** FormulaItem */
         FormulaItem: {
             /** Inputs */
@@ -3917,7 +4053,7 @@ export interface components {
             /** Name */
             name: string;
             /** Quantity */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel") | null;
             /** @default null */
             source: components["schemas"]["WorkingCall"] | null;
             /** Symbol */
@@ -3944,6 +4080,114 @@ export interface components {
             top_md_ft: number;
             /** Type */
             type: string;
+        };
+        /**
+         * JobFluid
+         * @description One fluid of the job, in the order pumped: what is not given follows from the slurries, their tops and policy.
+         */
+        JobFluid: {
+            /**
+             * Length in the annulus
+             * @description over the slurry behind it; gives the volume
+             * @default null
+             */
+            annulus_ft: number | null;
+            /**
+             * Contact time
+             * @description times its rate gives the volume
+             * @default null
+             */
+            contact_minutes: number | null;
+            /**
+             * Density
+             * @description empty: of a slurry by its recipe, of displacement as decided
+             * @default null
+             */
+            density_ppg: number | null;
+            /** Id */
+            id: string;
+            /**
+             * Fluid
+             * @enum {string}
+             */
+            kind: "flush" | "spacer" | "lead" | "tail" | "displacement";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Rate
+             * @description at which it is pumped; empty follows policy
+             * @default null
+             */
+            rate_bpm: number | null;
+            /**
+             * Rheometer at 100 rpm
+             * @default null
+             */
+            reading_100: number | null;
+            /**
+             * Rheometer at 200 rpm
+             * @default null
+             */
+            reading_200: number | null;
+            /**
+             * Rheometer at 3 rpm
+             * @default null
+             */
+            reading_3: number | null;
+            /**
+             * Rheometer at 300 rpm
+             * @default null
+             */
+            reading_300: number | null;
+            /**
+             * Rheometer at 6 rpm
+             * @default null
+             */
+            reading_6: number | null;
+            /**
+             * Rheometer at 600 rpm
+             * @default null
+             */
+            reading_600: number | null;
+            /**
+             * Stage
+             * @default 1
+             */
+            stage: number;
+            /**
+             * Volume
+             * @description empty: of a slurry by its top, of displacement what is left to the plug's seat
+             * @default null
+             */
+            volume_bbl: number | null;
+        };
+        /**
+         * JobStep
+         * @description One step of the pumping schedule: so many barrels at a rate, then a stop.
+         */
+        JobStep: {
+            /** Rate */
+            rate_bpm: number;
+            /**
+             * Stage
+             * @default 1
+             */
+            stage: number;
+            /**
+             * Then stop for
+             * @description pumps off, to drop a plug or change lines
+             * @default 0
+             */
+            stop_minutes: number;
+            /**
+             * Pump
+             * @description volume of this step; empty is all that is left
+             * @default null
+             */
+            volume_bbl: number | null;
         };
         /**
          * JointRow
@@ -4232,10 +4476,25 @@ export interface components {
                 /**
                  * @default {
                  *       "cement": {
+                 *         "displacement_rate_bpm": 8,
                  *         "excess": 0.5,
+                 *         "lead_reading_300": 30,
+                 *         "lead_reading_600": 48,
                  *         "overlap_ft": 300,
+                 *         "plug_minutes": 5,
+                 *         "pump_limit_psi": 5000,
                  *         "rathole_ft": 10,
+                 *         "rupture_psi": 300,
                  *         "shoe_track_ft": 80,
+                 *         "slow_bbl": 20,
+                 *         "slow_rate_bpm": 2,
+                 *         "slurry_rate_bpm": 5,
+                 *         "slurry_reading_300": 52,
+                 *         "slurry_reading_600": 96,
+                 *         "spacer_minutes": 10,
+                 *         "spacer_rate_bpm": 5,
+                 *         "spacer_reading_300": 26,
+                 *         "spacer_reading_600": 40,
                  *         "tail_ft": 500,
                  *         "water_gal_sk": 4.97
                  *       },
@@ -4871,7 +5130,7 @@ export interface components {
             /** Name */
             name: string;
             /** Quantity */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel") | null;
             /** Unit */
             unit: string;
             /** Value */
@@ -5328,10 +5587,25 @@ export interface components {
         Policy: {
             /**
              * @default {
+             *       "displacement_rate_bpm": 8,
              *       "excess": 0.5,
+             *       "lead_reading_300": 30,
+             *       "lead_reading_600": 48,
              *       "overlap_ft": 300,
+             *       "plug_minutes": 5,
+             *       "pump_limit_psi": 5000,
              *       "rathole_ft": 10,
+             *       "rupture_psi": 300,
              *       "shoe_track_ft": 80,
+             *       "slow_bbl": 20,
+             *       "slow_rate_bpm": 2,
+             *       "slurry_rate_bpm": 5,
+             *       "slurry_reading_300": 52,
+             *       "slurry_reading_600": 96,
+             *       "spacer_minutes": 10,
+             *       "spacer_rate_bpm": 5,
+             *       "spacer_reading_300": 26,
+             *       "spacer_reading_600": 40,
              *       "tail_ft": 500,
              *       "water_gal_sk": 4.97
              *     }
@@ -6203,7 +6477,7 @@ export interface components {
              * Fluids
              * @default []
              */
-            fluids: components["schemas"]["FluidRow"][];
+            fluids: components["schemas"]["knollstack__core__running__results__FluidRow"][];
             /**
              * Hook Down Lbf
              * @default null
@@ -6439,10 +6713,25 @@ export interface components {
                 /**
                  * @default {
                  *       "cement": {
+                 *         "displacement_rate_bpm": 8,
                  *         "excess": 0.5,
+                 *         "lead_reading_300": 30,
+                 *         "lead_reading_600": 48,
                  *         "overlap_ft": 300,
+                 *         "plug_minutes": 5,
+                 *         "pump_limit_psi": 5000,
                  *         "rathole_ft": 10,
+                 *         "rupture_psi": 300,
                  *         "shoe_track_ft": 80,
+                 *         "slow_bbl": 20,
+                 *         "slow_rate_bpm": 2,
+                 *         "slurry_rate_bpm": 5,
+                 *         "slurry_reading_300": 52,
+                 *         "slurry_reading_600": 96,
+                 *         "spacer_minutes": 10,
+                 *         "spacer_rate_bpm": 5,
+                 *         "spacer_reading_300": 26,
+                 *         "spacer_reading_600": 40,
                  *         "tail_ft": 500,
                  *         "water_gal_sk": 4.97
                  *       },
@@ -7375,6 +7664,62 @@ export interface components {
             pressure_psi: number | null;
         };
         /**
+         * StageRow
+         * @description One stage of the job followed in time; densities are the annulus where it is nearest to the rock.
+         */
+        StageRow: {
+            /** Bottom Plug Bbl */
+            bottom_plug_bbl: number | null;
+            /** Bottom Plug Psi */
+            bottom_plug_psi: number | null;
+            /** Bump Bbl */
+            bump_bbl: number;
+            /** Burst Factor */
+            burst_factor: number | null;
+            /** Collapse Factor */
+            collapse_factor: number | null;
+            /** Fall Bbl */
+            fall_bbl: number;
+            /** Fall Level Md Ft */
+            fall_level_md_ft: number;
+            /** Final Pump Psi */
+            final_pump_psi: number;
+            /** Fluids */
+            fluids: components["schemas"]["knollstack__core__cement__results__FluidRow"][];
+            /** Fracture Ppg */
+            fracture_ppg: number | null;
+            /** Greatest After Bbl */
+            greatest_after_bbl: number | null;
+            /** Greatest Emw Ppg */
+            greatest_emw_ppg: number | null;
+            /** Greatest Md Ft */
+            greatest_md_ft: number | null;
+            /** Greatest Pump Psi */
+            greatest_pump_psi: number;
+            /** Greatest Return Bpm */
+            greatest_return_bpm: number;
+            /** Hanging Lbf */
+            hanging_lbf: number;
+            /** Least After Bbl */
+            least_after_bbl: number | null;
+            /** Least Emw Ppg */
+            least_emw_ppg: number | null;
+            /** Least Md Ft */
+            least_md_ft: number | null;
+            /** Minutes */
+            minutes: number;
+            /** Number */
+            number: number;
+            /** Pore Ppg */
+            pore_ppg: number | null;
+            /** Pumped Bbl */
+            pumped_bbl: number;
+            /** Rate Share */
+            rate_share: number;
+            /** Steps */
+            steps: components["schemas"]["StepRow"][];
+        };
+        /**
          * Stale
          * @description A save on an old revision: it is kept as a draft, and the newest one comes along, so that the person can choose.
          */
@@ -7461,6 +7806,15 @@ export interface components {
             /** Title */
             title: string;
         };
+        /** StepRow */
+        StepRow: {
+            /** Rate Bpm */
+            rate_bpm: number;
+            /** Stop Minutes */
+            stop_minutes: number;
+            /** Volume Bbl */
+            volume_bbl: number;
+        };
         /** StepState */
         StepState: {
             /**
@@ -7523,6 +7877,7 @@ export interface components {
              *       "bentonite_percent": null,
              *       "displacement_ppg": null,
              *       "excess": null,
+             *       "fluids": [],
              *       "haematite_percent": null,
              *       "lead_bentonite_percent": null,
              *       "lead_water_gal_sk": null,
@@ -7530,6 +7885,7 @@ export interface components {
              *       "silica_flour_percent": null,
              *       "slurry_water_gal_sk": null,
              *       "stage_collar_md_ft": null,
+             *       "steps": [],
              *       "tail_top_md_ft": null,
              *       "top_md_ft": null
              *     }
@@ -7732,10 +8088,25 @@ export interface components {
                 /**
                  * @default {
                  *       "cement": {
+                 *         "displacement_rate_bpm": 8,
                  *         "excess": 0.5,
+                 *         "lead_reading_300": 30,
+                 *         "lead_reading_600": 48,
                  *         "overlap_ft": 300,
+                 *         "plug_minutes": 5,
+                 *         "pump_limit_psi": 5000,
                  *         "rathole_ft": 10,
+                 *         "rupture_psi": 300,
                  *         "shoe_track_ft": 80,
+                 *         "slow_bbl": 20,
+                 *         "slow_rate_bpm": 2,
+                 *         "slurry_rate_bpm": 5,
+                 *         "slurry_reading_300": 52,
+                 *         "slurry_reading_600": 96,
+                 *         "spacer_minutes": 10,
+                 *         "spacer_rate_bpm": 5,
+                 *         "spacer_reading_300": 26,
+                 *         "spacer_reading_600": 40,
                  *         "tail_ft": 500,
                  *         "water_gal_sk": 4.97
                  *       },
@@ -8314,7 +8685,7 @@ export interface components {
              * Quantity
              * @default null
              */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel") | null;
             /**
              * Required
              * @default false
@@ -8627,10 +8998,25 @@ export interface components {
                 /**
                  * @default {
                  *       "cement": {
+                 *         "displacement_rate_bpm": 8,
                  *         "excess": 0.5,
+                 *         "lead_reading_300": 30,
+                 *         "lead_reading_600": 48,
                  *         "overlap_ft": 300,
+                 *         "plug_minutes": 5,
+                 *         "pump_limit_psi": 5000,
                  *         "rathole_ft": 10,
+                 *         "rupture_psi": 300,
                  *         "shoe_track_ft": 80,
+                 *         "slow_bbl": 20,
+                 *         "slow_rate_bpm": 2,
+                 *         "slurry_rate_bpm": 5,
+                 *         "slurry_reading_300": 52,
+                 *         "slurry_reading_600": 96,
+                 *         "spacer_minutes": 10,
+                 *         "spacer_rate_bpm": 5,
+                 *         "spacer_reading_300": 26,
+                 *         "spacer_reading_600": 40,
                  *         "tail_ft": 500,
                  *         "water_gal_sk": 4.97
                  *       },
@@ -9114,6 +9500,53 @@ export interface components {
             name: string;
             /** Overbalance Psi */
             overbalance_psi: number;
+        };
+        /**
+         * FluidRow
+         * @description A fluid of the job as it is pumped; `row` is its place among the document's fluids, None where it is proposed.
+         */
+        knollstack__core__cement__results__FluidRow: {
+            /** Assumed */
+            assumed: boolean;
+            /** Density Ppg */
+            density_ppg: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "flush" | "spacer" | "lead" | "tail" | "displacement";
+            /**
+             * Model
+             * @enum {string}
+             */
+            model: "Bingham" | "power law" | "Herschel-Bulkley";
+            /** Name */
+            name: string;
+            /** Rate Bpm */
+            rate_bpm: number;
+            /** Row */
+            row: number | null;
+            /** Volume Bbl */
+            volume_bbl: number;
+        };
+        /**
+         * FluidRow
+         * @description One way to hold fluid inside: flooded, filled as planned, floated in; at the end of the run.
+         */
+        knollstack__core__running__results__FluidRow: {
+            /** Collapse Factor */
+            collapse_factor: number | null;
+            /** Hook In Lbf */
+            hook_in_lbf: number | null;
+            /** Hook Up Lbf */
+            hook_up_lbf: number | null;
+            /**
+             * Inside
+             * @enum {string}
+             */
+            inside: "flooded" | "planned" | "floated";
+            /** Worst Float Psi */
+            worst_float_psi: number;
         };
     };
     responses: never;

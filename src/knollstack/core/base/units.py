@@ -86,7 +86,11 @@ _TABLE: dict[str, tuple[tuple[str, str, int], ...]] = {
     "temperature_change": (("°F", "delta_degF", 0), ("°C", "delta_degC", 0)),
     "per_degree": (("1/°F", "1 / delta_degF", 5), ("1/°C", "1 / delta_degC", 5)),
     "flow": (("gal/min", "gallon / minute", 0), ("L/min", "liter / minute", 0), ("bbl/min", "oil_barrel / minute", 2)),
-    "pump_rate": (("bbl/min", "oil_barrel / minute", 1), ("m³/min", "meter ** 3 / minute", 2), ("L/min", "liter / minute", 0)),
+    "pump_rate": (
+        ("bbl/min", "oil_barrel / minute", 1),
+        ("m³/min", "meter ** 3 / minute", 2),
+        ("L/min", "liter / minute", 0),
+    ),
     "trip_speed": (("ft/min", "foot / minute", 0), ("m/min", "meter / minute", 1), ("m/s", "meter / second", 2)),
     "pipe_speed": (("ft/s", "foot / second", 1), ("m/s", "meter / second", 2)),
     "dial": (("", "dimensionless", 0), ("", "dimensionless", 0)),

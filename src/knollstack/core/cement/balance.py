@@ -93,7 +93,7 @@ class Balance:
         """None at rest: what a yield stress holds then is left out, so that a column comes to its own balance."""
         outer = np.array([s.outer_in for s in stretches])[:, None]
         inner = np.array([s.inner_in for s in stretches])[:, None]
-        flow = self.rates_bpm[None, :] * GAL_PER_BBL
+        flow = self.rates_bpm[None, 1:] * GAL_PER_BBL
         table = np.zeros((len(self.laws), len(stretches), RATES))
         known: dict[tuple[Law, float], Floats] = {}
         for k, (law, density) in enumerate(zip(self.laws, self.density.tolist(), strict=True)):
@@ -103,8 +103,7 @@ class Balance:
                     known[law, density] = np.asarray(law.annulus_psi_ft(speed, density, outer, inner))
                 else:
                     known[law, density] = np.asarray(law.bore_psi_ft(bore_velocity(flow, outer), density, outer))
-            table[k] = known[law, density]
-        table[:, :, 0] = 0.0
+            table[k, :, 1:] = known[law, density]
         return table
 
     def _weights(self, rate_bpm: Floats) -> tuple[NDArray[np.intp], Floats]:

@@ -144,7 +144,9 @@ def _pipe(well: Well, string: EquippedString) -> list[Stretch] | None:
     return found + [Stretch(s.top_md_ft, s.bottom_md_ft, s.pipe.id_in) for s in string.sections]
 
 
-def _outer(well: Well, string: EquippedString, bores: Bores, excess: float) -> list[tuple[float, float, float, float]] | None:
+def _outer(
+    well: Well, string: EquippedString, bores: Bores, excess: float
+) -> list[tuple[float, float, float, float]] | None:
     """Top, base, bore and excess of what is around the string, from the rig floor or the sea floor down."""
     if bores is None or string.bit_in is None:
         return None

@@ -20,13 +20,6 @@ def _subject(string: LaidString) -> Words:
     return (*string.words, " cement")
 
 
-def setting_findings(well: Well) -> Iterator[Finding]:
-    """What the setting leaves unworked: the step is not good on it."""
-    if well.site.setting == "subsea":
-        text = "Cement is worked as on land: landing string, riser and sea water are not in it."
-        yield _find("unknown", "/site/setting", ("Setting",), text)
-
-
 def unknown_volumes(string: LaidString) -> Finding:
     text = "Cement volumes are unknown: a hole or pipe size of this string or the one outside is missing."
     return _find("unknown", string.path, _subject(string), text)
@@ -74,14 +67,18 @@ def placement_findings(well: Well, string: LaidString) -> Iterator[Finding]:
     tail, collar = own.tail_top_md_ft, own.stage_collar_md_ft
     if tail is not None and not top < tail < shoe:
         text: Words = ("The top of the tail, ", depth(tail), ", is not between the top of cement, ", depth(top))
-        yield _placed(string, "tail_top_md_ft", tail, *text, ", and the shoe, ", depth(shoe), ".")
+        usual = shoe - well.policy.cement.tail_ft
+        yield _placed(
+            string, "tail_top_md_ft", tail, usual if usual > top else None, *text, ", and the shoe, ", depth(shoe), "."
+        )
     if collar is not None and not top < collar < track:
         text = ("The stage collar, ", depth(collar), ", is not between the top of cement, ", depth(top))
-        yield _placed(string, "stage_collar_md_ft", collar, *text, ", and the float collar, ", depth(track), ".")
+        yield _placed(string, "stage_collar_md_ft", collar, None, *text, ", and the float collar, ", depth(track), ".")
 
 
-def _placed(string: LaidString, key: str, held_ft: float, *message: str | Amount) -> Finding:
-    mend = remedy(string.change(f"cement/{key}", None), "Leave it out")
+def _placed(string: LaidString, key: str, held_ft: float, wanted_ft: float | None, *message: str | Amount) -> Finding:
+    label: Words = ("Leave it out",) if wanted_ft is None else ("Set it at ", depth(wanted_ft))
+    mend = remedy(string.change(f"cement/{key}", wanted_ft), *label)
     place = f"{string.path}/cement/{key}"
     return _find("caution", place, _subject(string), *message, value=depth(held_ft), remedies=(mend,))
 

@@ -40,7 +40,9 @@ def unknown_job(string: EquippedString, missing: Missing) -> Finding:
 class JobFindings:
     """Findings of one string's job. `broken` tells that the column at rest breaks the rock already: that is told once."""
 
-    def __init__(self, well: Well, string: EquippedString, bores: Bores, job: tuple[Followed, ...], broken: bool) -> None:
+    def __init__(
+        self, well: Well, string: EquippedString, bores: Bores, job: tuple[Followed, ...], broken: bool
+    ) -> None:
         self.well, self.string, self.job, self.broken = well, string, job, broken
         self.mending = Mending(well, string, bores)
 
@@ -63,11 +65,11 @@ class JobFindings:
         return ("After ", volume(float(stage.worked.course.pumped_bbl[near.moment])), " pumped, ")
 
     def _stop(
-        self, stage: Followed, key: str, *message: str | Amount, remedies: tuple[Remedy, ...] = (), **more: Amount
+        self, stage: Followed, key: str, words: Words, reached: Amount, limit: Amount, remedies: tuple[Remedy, ...]
     ) -> Finding:
         none = () if remedies else (" Nothing tried here mends it.",)
         place = f"{self.string.path}/cement/{key}"
-        return _find("stop", place, self._subject(stage), *message, *none, remedies=remedies, **more)
+        return _find("stop", place, self._subject(stage), *words, *none, value=reached, limit=limit, remedies=remedies)
 
     # --- what is judged -----------------------------------------------------------------------------------------
 
@@ -81,7 +83,14 @@ class JobFindings:
             yield self._against(stage, near, "steps", " reaches ", "; the rock breaks at ", remedies)
         near = stage.pore
         if near is not None and near.left < HELD:
-            yield self._against(stage, near, "fluids", " falls to ", "; pore pressure is ", tuple(self.mending.heavier(stage, ("flush", "spacer"))))
+            yield self._against(
+                stage,
+                near,
+                "fluids",
+                " falls to ",
+                "; pore pressure is ",
+                tuple(self.mending.heavier(stage, ("flush", "spacer"))),
+            )
 
     def _against(
         self, stage: Followed, near: Nearest, key: str, does: str, limit: str, remedies: tuple[Remedy, ...]
@@ -91,7 +100,7 @@ class JobFindings:
         zone = self.well.ground.zone_at(tvd)
         at = f"the annulus in {zone} at " if zone else "the annulus at "
         words = (*self._after(stage, near), at, depth(near.md_ft), does, reached, limit, rock, ".")
-        return self._stop(stage, key, *words, remedies=remedies, value=reached, limit=rock)
+        return self._stop(stage, key, words, reached, rock, remedies)
 
     def _pipe(self, stage: Followed) -> Iterator[Finding]:
         for what, near in (("collapse", stage.collapse), ("burst", stage.burst)):
@@ -99,21 +108,11 @@ class JobFindings:
                 text = f"Whether the casing stands the job in {what} is unknown: a rating of its pipe or connection is missing."
                 yield _find("unknown", f"{self.string.path}/pipe", self._subject(stage), text)
             elif near.left < HELD:
-                words = (*self._after(stage, near), f"the {what} factor at ", depth(near.md_ft), " is ")
-                mends = tuple(self._mend(stage, what))
-                numbers = factor(near.value), factor(near.limit)
-                yield self._stop(
-                    stage,
-                    "displacement_ppg" if what == "collapse" else "steps",
-                    *words,
-                    numbers[0],
-                    "; policy asks ",
-                    numbers[1],
-                    ".",
-                    remedies=mends,
-                    value=numbers[0],
-                    limit=numbers[1],
-                )
+                reached, asked = factor(near.value), factor(near.limit)
+                at: Words = (f"the {what} factor at ", depth(near.md_ft), " is ", reached, "; policy asks ", asked, ".")
+                key = "displacement_ppg" if what == "collapse" else "steps"
+                words = (*self._after(stage, near), *at)
+                yield self._stop(stage, key, words, reached, asked, tuple(self._mend(stage, what)))
 
     def _mend(self, stage: Followed, what: str) -> Iterator[Remedy]:
         return self.mending.heavier(stage, ("displacement",)) if what == "collapse" else self.mending.slower(stage)
@@ -123,12 +122,16 @@ class JobFindings:
         if near.left < HELD:
             value, limit = pressure(near.value), pressure(near.limit)
             words = (*self._after(stage, near), "the pump gives ", value, "; its limit is ", limit, ".")
-            yield self._stop(stage, "steps", *words, remedies=tuple(self.mending.slower(stage)), value=value, limit=limit)
+            yield self._stop(stage, "steps", words, value, limit, tuple(self.mending.slower(stage)))
 
     def _plug(self, stage: Followed) -> Iterator[Finding]:
         short, place = stage.worked.stage.short_bbl, f"{self.string.path}/cement/fluids"
         if short > LEAST_SHORT_BBL:
-            text: Words = ("The displacement ends ", volume(short), " before the plug bumps: cement stays in the casing.")
+            text: Words = (
+                "The displacement ends ",
+                volume(short),
+                " before the plug bumps: cement stays in the casing.",
+            )
             yield _find("caution", place, self._subject(stage), *text)
         elif short < -LEAST_SHORT_BBL:
             text = ("The plug bumps ", volume(-short), " before the displacement is pumped.")
@@ -142,5 +145,14 @@ class JobFindings:
         first, last = (volume(float(course.pumped_bbl[m])) for m in (falling[0], falling[-1]))
         level = depth(float(stage.worked.pipe.md_ft[:, 0].max()))
         most = pump_rate(float(course.out_bpm.max()))
-        text: Words = ("Free fall from ", first, " to ", last, " pumped: the level falls to ", level, ", returns reach ", most)
+        text: Words = (
+            "Free fall from ",
+            first,
+            " to ",
+            last,
+            " pumped: the level falls to ",
+            level,
+            ", returns reach ",
+            most,
+        )
         yield _find("note", f"{self.string.path}/cement/fluids", self._subject(stage), *text, ".")

@@ -12,7 +12,7 @@ from knollstack.core.cement.findings_job import JobFindings, unknown_job
 from knollstack.core.cement.job import Followed, job_of
 from knollstack.core.cement.results import FluidRow, StageRow, StepRow
 from knollstack.core.cement.shown import shown_emw_ppg, shown_hanging_lbf, shown_pump_psi
-from knollstack.core.cement.train import Missing
+from knollstack.core.cement.train import Missing, flows_as_water
 from knollstack.core.ground.well import Well
 from knollstack.core.program.equipped import EquippedString
 
@@ -26,7 +26,7 @@ def judge_job(well: Well, string: EquippedString, bores: Bores, *, broken: bool)
         return (), (unknown_job(string, job),), ()
     rows = tuple(_row(well, string, stage) for stage in job)
     found = tuple(JobFindings(well, string, bores, job, broken).all())
-    assumed = () if string.proposed else tuple(a for stage in job for a in _assumed(string, stage))
+    assumed = () if string.proposed else tuple(a for stage in job for a in _assumed(well, string, stage))
     return rows, found, assumed
 
 
@@ -59,6 +59,7 @@ def _row(well: Well, string: EquippedString, followed: Followed) -> StageRow:
         minutes=float(course.minutes[-1]),
         pumped_bbl=float(course.pumped_bbl[-1]),
         bump_bbl=stage.bump_bbl,
+        **_bottom_plug(well, followed),
         final_pump_psi=shown_pump_psi(f"{key}/final", held, full) if final > 0 else final,
         greatest_pump_psi=shown_pump_psi(f"{key}/pump", held, most) if course.pump_psi[most] > 0 else 0.0,
         greatest_return_bpm=float(course.out_bpm.max()),
@@ -70,6 +71,17 @@ def _row(well: Well, string: EquippedString, followed: Followed) -> StageRow:
         burst_factor=None if followed.burst is None else followed.burst.value,
         hanging_lbf=shown_hanging_lbf(f"{key}/hanging", well, string, held),
     )
+
+
+def _bottom_plug(well: Well, followed: Followed) -> dict[str, float | None]:
+    """When the bottom plug lands, and what the pump then gives; nothing where it does not get there."""
+    course, landed = followed.worked.course, followed.worked.stage.bottom_plug_bbl
+    there = np.flatnonzero(course.moved_bbl >= landed - 1e-6)
+    if not len(there):
+        return {"bottom_plug_bbl": None, "bottom_plug_psi": None}
+    m = int(there[0])
+    psi = float(course.pump_psi[m]) + well.policy.cement.rupture_psi
+    return {"bottom_plug_bbl": landed - float(course.empty_bbl[m]), "bottom_plug_psi": psi}
 
 
 def _rock(
@@ -86,7 +98,7 @@ def _rock(
     return dict(zip(keys, (shown, limit, near.md_ft, after), strict=True))
 
 
-def _assumed(string: EquippedString, followed: Followed) -> list[Assumption]:
+def _assumed(well: Well, string: EquippedString, followed: Followed) -> list[Assumption]:
     """What was filled in: spacer, rates and rheology."""
     stage, place, said = followed.worked.stage, f"{string.path}/cement", list[Assumption]()
     subject: Words = (*string.words, " cement job")
@@ -94,6 +106,8 @@ def _assumed(string: EquippedString, followed: Followed) -> list[Assumption]:
         if fluid.row is None and fluid.kind == "spacer":
             text: Words = (": a spacer of ", volume(fluid.volume_bbl), ", ", emw(fluid.density_ppg), ", by policy.")
             said.append(assume("cement", f"{place}/fluids", *subject, *text))
+    if flows_as_water(well, string) and stage.number == 1:
+        said.append(assume("cement", f"{string.path}/reading_300", *subject, ": the mud flows as water."))
     if followed.share < 1.0:
         text = (": pumped at ", percent(100 * followed.share), " of policy's rates, the most that the rock stands.")
         said.append(assume("cement", f"{place}/steps", *subject, *text))

@@ -64,7 +64,11 @@ def _tail_top_md_ft(well: Well, string: LaidString, top_md_ft: float) -> float |
         return min(max(decided.tail_top_md_ft, top_md_ft), string.shoe_md_ft)
     usual = max(top_md_ft, string.shoe_md_ft - well.policy.cement.tail_ft)
     if decided.lead_water_gal_sk is None and decided.lead_bentonite_percent is None:
-        return usual if usual > top_md_ft and _wants_lead(well, replace(string, cement_top_md_ft=top_md_ft), usual) else None
+        return (
+            usual
+            if usual > top_md_ft and _wants_lead(well, replace(string, cement_top_md_ft=top_md_ft), usual)
+            else None
+        )
     return usual
 
 
@@ -120,7 +124,10 @@ def _slurry(well: Well, string: LaidString) -> tuple[Slurry, str]:
     margin = _margin_ppg(well)
     found = heaviest_held(well, string, column, margin_ppg=margin)
     if found is not None:
-        return found, f" cement: {found.bentonite_percent:g} % bentonite, the heaviest slurry that keeps the fracture margin."
+        return (
+            found,
+            f" cement: {found.bentonite_percent:g} % bentonite, the heaviest slurry that keeps the fracture margin.",
+        )
     found = heaviest_held(well, string, column)
     if found is None:
         return plain, " cement: neat slurry by policy."
@@ -141,7 +148,10 @@ def _lead(well: Well, string: LaidString) -> tuple[Slurry, str]:
         return lightest, f" cement: lead with {lightest.bentonite_percent:g} % bentonite, the lightest tried."
     found = lead_held(well, string, column, _margin_ppg(well))
     if found is not None:
-        return found, f" cement: lead with {found.bentonite_percent:g} % bentonite, the heaviest that keeps the fracture margin."
+        return (
+            found,
+            f" cement: lead with {found.bentonite_percent:g} % bentonite, the heaviest that keeps the fracture margin.",
+        )
     found = lead_held(well, string, column)
     if found is None:
         return lightest, f" cement: lead with {lightest.bentonite_percent:g} % bentonite, the lightest tried."

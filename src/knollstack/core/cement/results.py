@@ -36,6 +36,10 @@ class StageRow(Result):
     minutes: float
     pumped_bbl: float
     bump_bbl: float
+    bottom_plug_bbl: float | None
+    """Pumped when the bottom plug lands."""
+    bottom_plug_psi: float | None
+    """At the pump when it ruptures."""
     final_pump_psi: float
     greatest_pump_psi: float
     greatest_return_bpm: float

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from itertools import pairwise
 from typing import Literal
 
 import numpy as np
@@ -44,29 +45,29 @@ class Law:
     misfit: float = 0.0
 
     def annulus_psi_ft(self, velocity_ft_s: Value, density_ppg: Value, outer_in: Value, inner_in: Value) -> Value:
-        held = self.constants
+        a, b, *more = self.constants
         if self.model == "Bingham":
-            return bingham_gradient(velocity_ft_s, *held, density_ppg, outer_in, inner_in)
+            return bingham_gradient(velocity_ft_s, a, b, density_ppg, outer_in, inner_in)
         if self.model == "power law":
-            return power_law_gradient(velocity_ft_s, *held, density_ppg, outer_in, inner_in)
-        wall = wall_shear_stress(velocity_ft_s, *held, outer_in, inner_in)
-        return herschel_bulkley_gradient(velocity_ft_s, wall, held[1], density_ppg, outer_in, inner_in)
+            return power_law_gradient(velocity_ft_s, a, b, density_ppg, outer_in, inner_in)
+        wall = wall_shear_stress(velocity_ft_s, a, b, more[0], outer_in, inner_in)
+        return herschel_bulkley_gradient(velocity_ft_s, wall, b, density_ppg, outer_in, inner_in)
 
     def bore_psi_ft(self, velocity_ft_s: Value, density_ppg: Value, bore_in: Value) -> Value:
-        held = self.constants
+        a, b, *more = self.constants
         if self.model == "Bingham":
-            return bingham_bore_gradient(velocity_ft_s, *held, density_ppg, bore_in)
+            return bingham_bore_gradient(velocity_ft_s, a, b, density_ppg, bore_in)
         if self.model == "power law":
-            return power_law_bore_gradient(velocity_ft_s, *held, density_ppg, bore_in)
-        wall = bore_wall_stress(velocity_ft_s, *held, bore_in)
-        return herschel_bulkley_gradient(velocity_ft_s, wall, held[1], density_ppg, bore_in, 0.0)
+            return power_law_bore_gradient(velocity_ft_s, a, b, density_ppg, bore_in)
+        wall = bore_wall_stress(velocity_ft_s, a, b, more[0], bore_in)
+        return herschel_bulkley_gradient(velocity_ft_s, wall, b, density_ppg, bore_in, 0.0)
 
 
 def law_of(readings: Readings, usual: Model) -> Law | None:
     """The law of a fluid; None where its readings are too few, or are no fluid's that any law here describes."""
     held = dict(readings)
     dials = [dial for _, dial in sorted(held.items())]
-    if len(dials) < 2 or any(b < a for a, b in zip(dials, dials[1:], strict=False)) or dials[-1] <= dials[0]:
+    if len(dials) < 2 or any(b < a for a, b in pairwise(dials)) or dials[-1] <= dials[0]:
         return None
     if len(dials) == 2:
         return _of_two(held, usual)

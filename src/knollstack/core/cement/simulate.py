@@ -72,7 +72,9 @@ def follow(stage: Stage, balance: Balance, pieces: int = PIECES) -> Course:
     i = falling[0] if falling else len(rates)
     while i < len(rates):
         moved = (float(pumped[i - 1]) if i else 0.0) + void
-        void, out[i] = _fall(balance, moved, void, float(rates[i]), float(minutes[i]), stage.bump_bbl, float(out[i - 1]) if i else 0.0)
+        void, out[i] = _fall(
+            balance, moved, void, float(rates[i]), float(minutes[i]), stage.bump_bbl, float(out[i - 1]) if i else 0.0
+        )
         empty[i] = void
         i += 1
         if void <= CLOSE:  # full again as far as the next place at which it would fall
@@ -110,7 +112,7 @@ def _fall(
 
 
 def _root(left: Balance.Left, low: float, high: float, near: float) -> float:
-    """Where a falling function is 0 between two places, sought from one near it; the end that is nearer where it is not (Illinois)."""
+    """Where a falling function is 0 between two places, sought from one near it; else the end that is nearer (Illinois)."""
     first = min(max(near, low), high)
     at = left(first)
     if abs(at) < CLOSE_PSI:

@@ -8,6 +8,7 @@ from itertools import pairwise
 from knollstack.core.cement.conduit import Bores, Conduit, conduit_of
 from knollstack.core.cement.rheology import Law, law_of
 from knollstack.core.document.cementing import SLURRIES, FluidKind, JobFluid, JobStep
+from knollstack.core.ground.riserless import is_riserless
 from knollstack.core.ground.well import Well
 from knollstack.core.mud.formulas import herschel_bulkley
 from knollstack.core.mud.friction import friction_of
@@ -58,6 +59,12 @@ class Stage:
         return self.edges_bbl[slurries[-1] + 1] if slurries else 0.0
 
     @property
+    def bottom_plug_bbl(self) -> float:
+        """What has moved when the bottom plug, ahead of the first slurry, lands."""
+        first = next((i for i, fluid in enumerate(self.fluids) if fluid.kind in SLURRIES), 0)
+        return self.edges_bbl[first] + self.conduit.to_md_bbl(self.conduit.seat_md_ft)
+
+    @property
     def bump_bbl(self) -> float:
         """What is pumped when the top plug lands."""
         return self.plug_bbl + self.conduit.to_md_bbl(self.conduit.seat_md_ft)
@@ -76,13 +83,25 @@ class Missing:
     words: str
 
 
+WATER = Law("Bingham", (1.0, 0.0))
+"""Of water at 68 °F."""
+
+
+def flows_as_water(well: Well, string: EquippedString) -> bool:
+    """A hole with returns to the sea floor is drilled with sea water, whose readings nobody takes."""
+    return is_riserless(well, string.index) and string.own.reading_300 is None and string.own.reading_600 is None
+
+
 def mud_law(well: Well, string: EquippedString) -> Law | None:
     """The law of the hole's mud by the model of policy."""
     own, model = string.own, well.policy.mud.rheology
+    if flows_as_water(well, string):
+        return WATER
     if string.mud_ppg is None or friction_of(well, own, string.mud_ppg) is None:
         return None
     low, high = own.reading_300, own.reading_600
-    assert low is not None and high is not None
+    assert low is not None
+    assert high is not None
     if model != "Herschel-Bulkley":
         return law_of(((300, low), (600, high)), model)
     fit = herschel_bulkley(own.reading_3 or 0.0, own.reading_6 or 0.0, low, high)
@@ -107,7 +126,9 @@ def stages_of(well: Well, string: EquippedString, bores: Bores) -> tuple[Stage, 
     for number, (end, seat) in enumerate(ends, 1):
         conduit = conduit_of(well, string, bores, excess, end, seat)
         if conduit is None:
-            return Missing(string.path, "a size of this string or of what is around it, or the ID of the landing string")
+            return Missing(
+                string.path, "a size of this string or of what is around it, or the ID of the landing string"
+            )
         lowest = ends[1][0] if number == 1 and len(ends) > 1 else top or 0.0
         bare = Stage(number, conduit, string.mud_ppg, law, (), ())
         fluids = _fluids(well, string, bare, lowest)
@@ -127,7 +148,8 @@ def rows_of(string: EquippedString) -> list[JobFluid]:
 
 
 def _proposed(string: EquippedString, number: int) -> list[JobFluid]:
-    kinds: list[FluidKind] = ["spacer", *(["lead"] if string.lead is not None else []), "tail", "displacement"]
+    lead: list[FluidKind] = ["lead"] if string.lead is not None else []
+    kinds: list[FluidKind] = ["spacer", *lead, "tail", "displacement"]
     return [JobFluid(id=f"{kind}-{number}", kind=kind, stage=number) for kind in kinds]
 
 
