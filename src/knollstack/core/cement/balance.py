@@ -23,7 +23,7 @@ from knollstack.core.mud.pipe_flow import bore_velocity
 Floats = NDArray[np.float64]
 RATES = 64
 LEAST_RANGE_BPM = 40.0
-EVEN = 240
+EVEN = 80
 KNOT_FT = 50.0
 
 
@@ -127,12 +127,16 @@ class Balance:
         return np.maximum(under - over, 0.0)
 
     @cached_property
+    def kinks_bbl(self) -> Floats:
+        """Volumes moved at which a boundary passes a change of size."""
+        kinks = np.unique((self.conduit.marks_bbl[:, None] + self.edges[None, :]).ravel())
+        kinks = kinks[(kinks > 0) & (kinks < self.edges[-1])]
+        return kinks[np.diff(kinks, prepend=-1.0) > 1e-6]
+
+    @cached_property
     def _grid(self) -> Floats:
-        """Volumes moved, even and wherever a boundary passes a change of size; between them all is linear where the well is."""
-        marks, end = self.conduit.marks_bbl, self.edges[-1]
-        kinks = (marks[:, None] + self.edges[None, :]).ravel()
-        kinks = kinks[(kinks > 0) & (kinks < end)]
-        return np.unique(np.concatenate([np.linspace(0.0, end, EVEN), kinks]))
+        """Volumes moved, even and at every kink; between them all is linear where the well is straight."""
+        return np.unique(np.concatenate([np.linspace(0.0, self.edges[-1], EVEN), self.kinks_bbl]))
 
     def _losses(self, moved: Floats) -> tuple[Floats, Floats]:
         """Friction in full pipe and annulus by the table's rates: moved × rate."""
@@ -172,12 +176,11 @@ class Balance:
         low, high = self._rate_list[k], self._rate_list[k + 1]
         b = (out_bpm - low) / (high - low)
 
-        def at(row: list[float]) -> float:
-            return row[k] + (row[k + 1] - row[k]) * b
-
-        friction = at(lost[i]) + (at(lost[i + 1]) - at(lost[i])) * a
+        row, next_row = lost[i], lost[i + 1]
+        here = row[k] + (row[k + 1] - row[k]) * b
+        there = next_row[k] + (next_row[k + 1] - next_row[k]) * b
         column, spared = self._void(moved, empty, k, b)
-        return over[i] + (over[i + 1] - over[i]) * a - column - friction + spared
+        return over[i] + (over[i + 1] - over[i]) * a - column - (here + (there - here) * a) + spared
 
     @cached_property
     def _rate_list(self) -> list[float]:
@@ -189,8 +192,8 @@ class Balance:
         """Down the pipe at knots: volume and TVD."""
         depths = [m for s in self.conduit.pipe for m in np.arange(s.top_md_ft, s.base_md_ft, KNOT_FT)]
         depths.append(self.conduit.end_md_ft)
-        volumes = [self.conduit.to_md_bbl(m) for m in depths]
-        return volumes, self.conduit.path.tvd_at(np.array(depths)).tolist()
+        knots = np.array(depths)
+        return self.conduit.to_mds_bbl(knots).tolist(), self.conduit.path.tvd_at(knots).tolist()
 
     @cached_property
     def _stretches(self) -> tuple[list[float], list[float], list[list[list[float]]]]:

@@ -6,7 +6,8 @@ and at every boundary between two fluids; the pipe at both ends of every section
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
@@ -59,10 +60,32 @@ class Worked:
     annulus: Side
     pipe: Side
 
+    @cached_property
+    def _beside(self) -> dict[tuple[float, float], tuple[Floats, Floats, Floats]]:
+        return {}
+
+    @sweeping()
+    def beside(self, section: Section) -> tuple[Floats, Floats, Floats]:
+        """Depths along a section as far as the fluids come, and the pressures outside and inside there."""
+        key = section.top_md_ft, section.bottom_md_ft
+        if key not in self._beside:
+            md = _section_md_ft(section, self.stage.conduit.end_md_ft)
+            outside, inside = (at_depths(self.balance, side, md) for side in (self.annulus, self.pipe))
+            self._beside[key] = (md, outside, inside)
+        return self._beside[key]
+
+
+def breaks_at_rest(well: Well, hole: OpenHole, held: Worked) -> bool:
+    """The columns at the end of the stage break the rock by themselves: no rate helps."""
+    still = replace(Course(*(values[-1:] for values in vars(held.course).values())), out_bpm=np.zeros(1))
+    at_rest = at_depths(held.balance, annulus_of(held.balance, still), hole.md_ft)[0]
+    return bool(np.any(at_rest > hole.fracture_psi))
+
 
 @sweeping()
-def worked(stage: Stage) -> Worked:
-    balance = Balance(stage)
+def worked(stage: Stage, like: Worked | None = None) -> Worked:
+    """A stage followed; `like` is the same one at other rates, whose columns and frictions hold for it too."""
+    balance = Balance(stage) if like is None else like.balance
     course = follow(stage, balance)
     return Worked(stage, balance, course, annulus_of(balance, course), pipe_of(balance, course))
 
@@ -134,8 +157,7 @@ def pipe_nearest(well: Well, string: EquippedString, held: Worked, what: str) ->
     for section in string.sections:
         if section.top_md_ft >= held.stage.conduit.end_md_ft:
             continue
-        md = _section_md_ft(section, held.stage.conduit.end_md_ft)
-        outside, inside = (at_depths(held.balance, side, md) for side in (held.annulus, held.pipe))
+        md, outside, inside = held.beside(section)
         rated = _collapse if what == "collapse" else _burst
         found = rated(well, string, section, held, md, outside, inside)
         if found is None:

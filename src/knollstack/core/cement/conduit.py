@@ -108,6 +108,10 @@ class Conduit:
         volumes, depths = self._down
         return float(np.interp(md_ft, depths, volumes))
 
+    def to_mds_bbl(self, md_ft: Floats) -> Floats:
+        volumes, depths = self._down
+        return np.asarray(np.interp(md_ft, depths, volumes))
+
     def over_md_bbl(self, md_ft: float) -> float:
         """Volume of the annulus from where the fluids come out up to a depth."""
         volumes, depths = self._up

@@ -5,9 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import partial
 
-from knollstack.core.base.findings import Amount, Finding, Words, depth, emw, find, remedy
-from knollstack.core.cement.column import Column, Weakest
-from knollstack.core.cement.ways import Tried, ways_out
+from knollstack.core.base.findings import Amount, Finding, Remedy, Words, depth, emw, find, remedy
+from knollstack.core.cement.column import Weakest
 from knollstack.core.ground.well import Well
 from knollstack.core.program.column import landing_md_ft
 from knollstack.core.program.hanging import hang_higher
@@ -35,9 +34,8 @@ def unknown_rock(string: LaidString) -> Finding:
     return _find("unknown", string.path, _subject(string), text)
 
 
-def breakdown(well: Well, string: LaidString, column: Column, worst: Weakest, stands: Tried) -> Finding:
+def breakdown(well: Well, string: LaidString, worst: Weakest, remedies: tuple[Remedy, ...]) -> Finding:
     zone, reached, fracture = well.ground.zone_at(worst.tvd_ft), emw(worst.reached_ppg), emw(worst.fracture_ppg)
-    remedies = tuple(ways_out(well, string, column, stands))
     none = " No slurry, lead, stage collar or top of cement tried here avoids breakdown."
     return _find(
         "stop",

@@ -3,12 +3,15 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 
+from knollstack.core.base.constants import PSI_PER_PPG_FT
 from knollstack.core.base.remember import remembered
 from knollstack.core.cement.checks import (
     Nearest,
     OpenHole,
     Worked,
+    breaks_at_rest,
     open_hole,
     pipe_nearest,
     pump_nearest,
@@ -22,55 +25,62 @@ from knollstack.core.program.equipped import EquippedString
 
 SHARES = (1.0, 0.8, 0.65, 0.5, 0.4, 0.3)
 """Shares of policy's rates that are tried where the whole is more than the rock or the pump stands."""
-HELD = -1e-6
+HELD = -1e-4
 
 
-@dataclass(frozen=True, eq=False)
 class Followed:
-    """One stage with what was judged of it; None of a check is not known, or there is nothing of its kind."""
+    """One stage with what is judged of it, worked when it is asked; None is not known, or there is nothing of its kind."""
 
-    worked: Worked
-    hole: OpenHole | None
-    fracture: Nearest | None
-    pore: Nearest | None
-    collapse: Nearest | None
-    burst: Nearest | None
-    pump: Nearest
-    share: float
-    """Of policy's rates."""
+    def __init__(
+        self, well: Well, string: EquippedString, stage: Stage, share: float = 1.0, like: Worked | None = None
+    ) -> None:
+        self.well, self.string, self.share = well, string, share
+        self.worked = worked(stage, like)
 
-    @property
-    def rock_known(self) -> bool:
-        return self.hole is None or (self.fracture is not None and self.pore is not None)
+    def at(self, share: float) -> Followed:
+        """The same stage at a share of these rates."""
+        return Followed(self.well, self.string, slowed(self.worked.stage, share), share, self.worked)
 
-    @property
-    def pipe_known(self) -> bool:
-        return self.collapse is not None and self.burst is not None
+    @cached_property
+    def hole(self) -> OpenHole | None:
+        return open_hole(self.well, self.string, self.worked)
+
+    @cached_property
+    def fracture(self) -> Nearest | None:
+        return None if self.hole is None else rock_nearest(self.well, self.hole, self.worked, "fracture")
+
+    @cached_property
+    def pore(self) -> Nearest | None:
+        return None if self.hole is None else rock_nearest(self.well, self.hole, self.worked, "pore")
+
+    @cached_property
+    def collapse(self) -> Nearest | None:
+        return pipe_nearest(self.well, self.string, self.worked, "collapse")
+
+    @cached_property
+    def burst(self) -> Nearest | None:
+        return pipe_nearest(self.well, self.string, self.worked, "burst")
+
+    @cached_property
+    def pump(self) -> Nearest:
+        return pump_nearest(self.worked, self.well.policy.cement.pump_limit_psi)
 
     def held(self) -> bool:
         """Nothing that is known is passed."""
-        judged = (self.fracture, self.pore, self.collapse, self.burst, self.pump)
-        return all(found is None or found.left >= HELD for found in judged)
+        return self.slow_enough and all(_holds(getattr(self, what)) for what in ("pore", "collapse"))
 
-    @property
+    @cached_property
     def slow_enough(self) -> bool:
         """What a slower rate would mend is mended."""
-        return all(found is None or found.left >= HELD for found in (self.fracture, self.burst, self.pump))
+        return all(_holds(getattr(self, what)) for what in ("fracture", "pump", "burst"))
+
+    @cached_property
+    def no_rate_helps(self) -> bool:
+        return self.hole is not None and breaks_at_rest(self.well, self.hole, self.worked)
 
 
-def _followed(well: Well, string: EquippedString, stage: Stage, share: float) -> Followed:
-    held = worked(stage if share == 1.0 else slowed(stage, share))
-    hole = open_hole(well, string, held)
-    return Followed(
-        worked=held,
-        hole=hole,
-        fracture=None if hole is None else rock_nearest(well, hole, held, "fracture"),
-        pore=None if hole is None else rock_nearest(well, hole, held, "pore"),
-        collapse=pipe_nearest(well, string, held, "collapse"),
-        burst=pipe_nearest(well, string, held, "burst"),
-        pump=pump_nearest(held, well.policy.cement.pump_limit_psi),
-        share=share,
-    )
+def _holds(near: Nearest | None) -> bool:
+    return near is None or near.left >= HELD
 
 
 @remembered(64)
@@ -84,26 +94,50 @@ def job_of(well: Well, string: EquippedString, bores: Bores) -> tuple[Followed, 
 
 
 def _as_decided(well: Well, string: EquippedString, stage: Stage) -> Followed:
-    return _followed(well, string, stage, 1.0)
+    return Followed(well, string, stage)
 
 
 def _fast_enough(well: Well, string: EquippedString, stage: Stage) -> Followed:
     """The greatest share of policy's rates that the rock, the pipe and the pump stand; all of them where none is enough."""
-    whole = _followed(well, string, stage, 1.0)
-    if whole.slow_enough:
+    whole = Followed(well, string, stage)
+    if whole.slow_enough or whole.no_rate_helps:
         return whole
-    slowest = _followed(well, string, stage, SHARES[-1])
+    slowest = whole.at(SHARES[-1])
     if not slowest.slow_enough:
         return whole
     low, high, best = 0, len(SHARES) - 1, slowest  # fails at low, holds at high
     while high - low > 1:
         middle = (low + high) // 2
-        found = _followed(well, string, stage, SHARES[middle])
+        found = whole.at(SHARES[middle])
         if found.slow_enough:
             high, best = middle, found
         else:
             low = middle
     return best
+
+
+@dataclass(frozen=True)
+class Verdict:
+    """Whether a job stands at some rate, and by how much [ppg] the rock is short of it."""
+
+    stands: bool
+    short_ppg: float = 0.0
+
+
+def verdict(well: Well, string: EquippedString, bores: Bores) -> Verdict:
+    """The job judged at the fastest rates and, where nobody decided them, at the slowest that are tried."""
+    stages = stages_of(well, string, bores)
+    if isinstance(stages, Missing):
+        return Verdict(True)
+    for stage in stages:
+        found = Followed(well, string, stage)
+        if not found.held() and usual_rates(string) and not found.no_rate_helps:
+            found = found.at(SHARES[-1])
+        if not found.held():
+            near = found.fracture
+            over = 0.0 if near is None else -near.left / (PSI_PER_PPG_FT * max(well.path.tvd(near.md_ft), 1.0))
+            return Verdict(False, max(over, 0.0))
+    return Verdict(True)
 
 
 def fastest_share(well: Well, string: EquippedString, stage: Stage) -> float | None:

@@ -124,8 +124,9 @@ def _column(well: Well, string: EquippedString, bores: Bores) -> tuple[dict[str,
         return {}, [unknown_rock(string)]
     with headline(f"cement/{string.index}/column"):
         greatest = worst.reached_ppg
-    stands = Mending(well, string, bores).stands
-    findings = [breakdown(well, string, column, worst, stands)] if worst.over_ppg > 1e-9 else []
+    findings = []
+    if worst.over_ppg > 1e-9:
+        findings.append(breakdown(well, string, worst, tuple(Mending(well, string, bores).ways())))
     with headline(f"cement/{string.index}/float"):
         differential = final_differential_psi(well, string.laid, column)
     bump = None

@@ -4,15 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from knollstack.core.base.constants import PSI_PER_PPG_FT
 from knollstack.core.base.findings import Remedy, emw, percent, remedy
 from knollstack.core.cement.conduit import Bores
-from knollstack.core.cement.job import Followed, fastest_share
-from knollstack.core.cement.train import rows_of, usual_rates
-from knollstack.core.cement.trying import job_stands
+from knollstack.core.cement.job import Followed, Verdict, fastest_share, job_of
+from knollstack.core.cement.train import Missing, rows_of, usual_rates
+from knollstack.core.cement.trying import tried
 from knollstack.core.cement.ways import ways_out
 from knollstack.core.document.cementing import FluidKind
 from knollstack.core.ground.well import Well
-from knollstack.core.program.column import column_of
+from knollstack.core.program.column import Column, column_of
 from knollstack.core.program.equipped import EquippedString
 
 DENSITY_STEP_PPG = 0.5
@@ -25,13 +26,23 @@ class Mending:
     def __init__(self, well: Well, string: EquippedString, bores: Bores) -> None:
         self.well, self.string, self.bores = well, string, bores
 
-    def stands(self, offered: Remedy) -> bool:
-        return job_stands(self.well, self.string, self.bores, offered)
+    def tried(self, offered: Remedy) -> Verdict:
+        return tried(self.well, self.string, self.bores, offered)
 
     def ways(self) -> Iterator[Remedy]:
         column = column_of(self.well, self.string)
         if column is not None:
-            yield from ways_out(self.well, self.string, column, self.stands)
+            yield from ways_out(self.well, self.string, column, self.tried, self.friction_ppg(column))
+
+    def friction_ppg(self, column: Column) -> float:
+        """What the job as it is adds to the column at rest where it is nearest to breaking the rock."""
+        job = job_of(self.well, self.string, self.bores)
+        near = [] if isinstance(job, Missing) else [f.fracture for f in job if f.fracture is not None]
+        added = [0.0]
+        for at in near:
+            tvd = self.well.path.tvd(at.md_ft)
+            added.append(at.value / (PSI_PER_PPG_FT * tvd) - float(column.emw_ppg(tvd)))
+        return max(added)
 
     def slower(self, stage: Followed) -> Iterator[Remedy]:
         """A share of the rates decided, in the document's own rows."""
@@ -53,7 +64,7 @@ class Mending:
         for k in range(1, MOST_DENSITIES + 1 if light else 1):
             density = round(min(light) + k * DENSITY_STEP_PPG, 2)
             offered = self._at_least(stage, density, kinds)
-            if self.stands(offered):
+            if self.tried(offered).stands:
                 yield offered
                 return
 

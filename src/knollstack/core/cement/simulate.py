@@ -19,10 +19,11 @@ from knollstack.core.cement.balance import Balance
 from knollstack.core.cement.train import Stage
 
 Floats = NDArray[np.float64]
-PIECES = 160
+PIECES = 120
 """Steps of volume into which the pumping of a stage is cut, at least."""
 STOP_MINUTES = 0.5
-CLOSE = 1e-10
+MOMENT_BBL = 1e-6
+CLOSE_BBL = 1e-9
 CLOSE_PSI = 0.02
 MOST_TRIES = 60
 
@@ -45,39 +46,55 @@ class Course:
         return bool(np.any(self.empty_bbl > 1e-6))
 
 
-def _pieces(stage: Stage, pieces: int) -> tuple[Floats, Floats]:
-    """Length in minutes and rate of each small step."""
+def _pieces(stage: Stage, balance: Balance, pieces: int) -> tuple[Floats, Floats]:
+    """Length in minutes and rate of each small step.
+
+    A step of the schedule begins with a moment, so that its rate is seen on what stands there, and is cut evenly and where a
+    boundary between fluids passes a change of size: with the pipe full all pressures are straight between such cuts.
+    """
     most = max(sum(step.volume_bbl or 0.0 for step in stage.steps) / pieces, 1e-3)
-    minutes: list[float] = []
-    rates: list[float] = []
+    minutes: list[Floats] = []
+    rates: list[Floats] = []
+    begun = 0.0
     for step in stage.steps:
-        volume = step.volume_bbl or 0.0
-        count = ceil(volume / most - 1e-9)
-        if count:
-            minutes += [volume / step.rate_bpm / count] * count
-            rates += [step.rate_bpm] * count
-        stops = ceil(step.stop_minutes / STOP_MINUTES * pieces / PIECES)
-        minutes += [step.stop_minutes / stops] * stops if stops else []
-        rates += [0.0] * stops
-    return np.array(minutes), np.array(rates)
+        volume, cuts = step.volume_bbl or 0.0, [0.0]
+        if volume > 0:
+            kinks = balance.kinks_bbl
+            inside = kinks[(kinks > begun) & (kinks < begun + volume)] - begun
+            even = np.linspace(0.0, volume, ceil(volume / most - 1e-9) + 1)
+            cuts = [0.0, min(MOMENT_BBL, volume / 2), *np.unique(np.concatenate([even[1:], inside])).tolist()]
+            minutes.append(np.diff(np.unique(cuts)) / step.rate_bpm)
+            rates.append(np.full(len(minutes[-1]), step.rate_bpm))
+        if step.stop_minutes > 0:
+            stops = max(ceil(step.stop_minutes / STOP_MINUTES * pieces / PIECES), 2)
+            marks = np.concatenate(
+                [[0.0, step.stop_minutes * 1e-6], np.linspace(0.0, step.stop_minutes, stops + 1)[1:]]
+            )
+            minutes.append(np.diff(marks))
+            rates.append(np.zeros(len(marks) - 1))
+        begun += volume
+    if not minutes:
+        return np.zeros(0), np.zeros(0)
+    return np.concatenate(minutes), np.concatenate(rates)
 
 
 def follow(stage: Stage, balance: Balance, pieces: int = PIECES) -> Course:
     """The stage from its first barrel to its last."""
-    minutes, rates = _pieces(stage, pieces)
+    minutes, rates = _pieces(stage, balance, pieces)
     pumped = np.cumsum(minutes * rates)
     full = balance.pump_psi(pumped, rates)
     empty, out = np.zeros(len(rates)), rates.copy()
     void, falling = 0.0, (full < -1e-6).nonzero()[0].tolist()
-    i = falling[0] if falling else len(rates)
+    i, bump = falling[0] if falling else len(rates), stage.bump_bbl
     while i < len(rates):
         moved = (float(pumped[i - 1]) if i else 0.0) + void
         void, out[i] = _fall(
-            balance, moved, void, float(rates[i]), float(minutes[i]), stage.bump_bbl, float(out[i - 1]) if i else 0.0
+            balance, moved, void, float(rates[i]), float(minutes[i]), bump, float(out[i - 1]) if i else 0.0
         )
+        void = void if void > CLOSE_BBL else 0.0
         empty[i] = void
         i += 1
-        if void <= CLOSE:  # full again as far as the next place at which it would fall
+        if not void:  # full again as far as the next place at which it would fall
             k = bisect_right(falling, i - 1)
             i = falling[k] if k < len(falling) else len(rates)
     pump = np.where(empty > 0, 0.0, np.maximum(full, 0.0))

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from functools import cached_property
 from itertools import pairwise
 
 from knollstack.core.cement.conduit import Bores, Conduit, conduit_of
@@ -44,7 +45,7 @@ class Stage:
     fluids: tuple[Pumped, ...]
     steps: tuple[JobStep, ...]
 
-    @property
+    @cached_property
     def edges_bbl(self) -> tuple[float, ...]:
         """Volumes pumped before each fluid, and after the last."""
         found = [0.0]
@@ -52,19 +53,19 @@ class Stage:
             found.append(found[-1] + fluid.volume_bbl)
         return tuple(found)
 
-    @property
+    @cached_property
     def plug_bbl(self) -> float:
         """What is pumped before the top plug: all as far as the last slurry."""
         slurries = [i for i, fluid in enumerate(self.fluids) if fluid.kind in SLURRIES]
         return self.edges_bbl[slurries[-1] + 1] if slurries else 0.0
 
-    @property
+    @cached_property
     def bottom_plug_bbl(self) -> float:
         """What has moved when the bottom plug, ahead of the first slurry, lands."""
         first = next((i for i, fluid in enumerate(self.fluids) if fluid.kind in SLURRIES), 0)
         return self.edges_bbl[first] + self.conduit.to_md_bbl(self.conduit.seat_md_ft)
 
-    @property
+    @cached_property
     def bump_bbl(self) -> float:
         """What is pumped when the top plug lands."""
         return self.plug_bbl + self.conduit.to_md_bbl(self.conduit.seat_md_ft)

@@ -5,10 +5,10 @@ from __future__ import annotations
 from dataclasses import replace
 
 from knollstack.core.base.findings import Remedy
+from knollstack.core.base.remember import remembered
 from knollstack.core.cement.conduit import Bores
-from knollstack.core.cement.job import job_of
+from knollstack.core.cement.job import Verdict, verdict
 from knollstack.core.cement.lay import cemented
-from knollstack.core.cement.train import Missing
 from knollstack.core.document.cementing import Cement
 from knollstack.core.ground.well import Well
 from knollstack.core.program.equipped import EquippedString, with_sections
@@ -23,7 +23,7 @@ def changed(well: Well, string: EquippedString, remedy: Remedy) -> EquippedStrin
     return with_sections(laid, string.sections)
 
 
-def job_stands(well: Well, string: EquippedString, bores: Bores, remedy: Remedy) -> bool:
-    """Nothing known is passed at any moment of the job as it then is; a job that cannot be followed forbids nothing."""
-    job = job_of(well, changed(well, string, remedy), bores)
-    return isinstance(job, Missing) or all(stage.held() for stage in job)
+@remembered(256)
+def tried(well: Well, string: EquippedString, bores: Bores, offered: Remedy) -> Verdict:
+    """Every moment of the job as it then is; a job that cannot be followed forbids nothing."""
+    return verdict(well, changed(well, string, offered), bores)

@@ -14,6 +14,7 @@ import numpy as np
 
 from knollstack.core.base.findings import Remedy, depth, emw, remedy
 from knollstack.core.cement.column import Column, heaviest_held, holds, lead_held, recipe_with
+from knollstack.core.cement.job import Verdict
 from knollstack.core.ground.well import Well
 from knollstack.core.program.column import landing_md_ft
 from knollstack.core.program.laid import LaidString
@@ -21,25 +22,35 @@ from knollstack.core.program.laid import LaidString
 STEP_FT = 10.0
 
 
-Tried = Callable[[Remedy], bool]
-MARGINS_PPG = (0.0, 0.15, 0.3, 0.6, 1.0)
-"""Margins over the rock at rest with which ways are sought until the job stands too."""
+Tried = Callable[[Remedy], Verdict]
+MOST_TRIES = 3
+MORE_PPG = 0.05
 
 
-def ways_out(well: Well, string: LaidString, column: Column, stands: Tried) -> Iterator[Remedy]:
-    """Each of them tried on the rock at rest and by `stands`: what is offered holds."""
+def ways_out(
+    well: Well, string: LaidString, column: Column, tried: Tried, friction_ppg: float = 0.0
+) -> Iterator[Remedy]:
+    """Each of them sought on the rock at rest, with so much margin that the whole job stands too: what is offered holds.
+
+    The margin tried first is the job's friction; where nothing leaves it, none.
+    """
     for way in (_lighter, _lead_and_tail, _in_stages, _lower):
-        offered: list[Remedy] = []
-        for margin in MARGINS_PPG:
+        margin, before = friction_ppg, None
+        for _ in range(MOST_TRIES):
             found = way(well, string, column, margin)
+            if found is None and before is None and margin > 0:
+                margin = 0.0
+                found = way(well, string, column, margin)
             if found is None:
                 break
-            if found in offered:
-                continue
-            offered.append(found)
-            if stands(found):
-                yield found
-                break
+            if found != before:
+                said = tried(found)
+                if said.stands:
+                    yield found
+                    break
+                margin += said.short_ppg
+            before = found
+            margin += MORE_PPG
 
 
 def _lighter(well: Well, string: LaidString, column: Column, margin_ppg: float) -> Remedy | None:
