@@ -2,13 +2,13 @@
 
 What has moved around the end of the pipe, X, and what is missing in the pipe's top, U, tell the whole state: pumped is X − U.
 Fluid that went in after s barrels stands X − s barrels down the way. Where the column in the pipe outweighs the annulus and both
-frictions, the pump's pressure is nothing and the return rate is that at which they balance at the end of each small step; so
-the level falls, and the pump catches it up later. The float lets nothing come back.
+frictions, the pump's pressure is nothing and the return rate is that at which they balance; so the level falls, and the pump
+catches it up later. The float lets nothing come back.
 """
 
 from __future__ import annotations
 
-from bisect import bisect_right
+from bisect import bisect_left, bisect_right
 from dataclasses import dataclass
 from math import ceil
 
@@ -19,7 +19,7 @@ from knollstack.core.cement.balance import Balance
 from knollstack.core.cement.train import Stage
 
 Floats = NDArray[np.float64]
-PIECES = 120
+PIECES = 96
 """Steps of volume into which the pumping of a stage is cut, at least."""
 STOP_MINUTES = 0.5
 MOMENT_BBL = 1e-6
@@ -83,49 +83,73 @@ def follow(stage: Stage, balance: Balance, pieces: int = PIECES) -> Course:
     minutes, rates = _pieces(stage, balance, pieces)
     pumped = np.cumsum(minutes * rates)
     full = balance.pump_psi(pumped, rates)
-    empty, out = np.zeros(len(rates)), rates.copy()
-    void, falling = 0.0, (full < -1e-6).nonzero()[0].tolist()
-    i, bump = falling[0] if falling else len(rates), stage.bump_bbl
+    falls = np.append((full < -1e-6).nonzero()[0], len(rates)).tolist()
+    falling = _Falling(balance, stage.bump_bbl)
+    rows: list[Floats] = [np.zeros((1, 5))]
+    i = 0
     while i < len(rates):
-        moved = (float(pumped[i - 1]) if i else 0.0) + void
-        void, out[i] = _fall(
-            balance, moved, void, float(rates[i]), float(minutes[i]), bump, float(out[i - 1]) if i else 0.0
-        )
-        void = void if void > CLOSE_BBL else 0.0
-        empty[i] = void
-        i += 1
-        if not void:  # full again as far as the next place at which it would fall
-            k = bisect_right(falling, i - 1)
-            i = falling[k] if k < len(falling) else len(rates)
-    pump = np.where(empty > 0, 0.0, np.maximum(full, 0.0))
-    out = np.where(empty > 0, out, rates)
-
-    def started(values: Floats, first: float = 0.0) -> Floats:
-        return np.concatenate([[first], values])
-
+        if not falling.void:
+            j = falls[bisect_left(falls, i)]
+            held = slice(i, j)
+            rows.append(np.stack([minutes[held], rates[held], rates[held], np.zeros(j - i), full[held]], axis=1))
+            i, falling.out = j, float(rates[j - 1]) if j else 0.0
+        if i < len(rates):
+            falling.moved = (float(pumped[i - 1]) if i else 0.0) + falling.void
+            rows.append(falling.through(float(rates[i]), float(minutes[i]), float(full[i])))
+            i += 1
+    course = np.concatenate(rows)
+    at, into = np.cumsum(course[:, 0]), np.cumsum(course[:, 0] * course[:, 1])
     return Course(
-        minutes=started(np.cumsum(minutes)),
-        pumped_bbl=started(pumped),
-        moved_bbl=started(pumped + empty),
-        empty_bbl=started(empty),
-        in_bpm=started(rates),
-        out_bpm=started(out),
-        pump_psi=started(pump),
+        at, into, into + course[:, 3], course[:, 3], course[:, 1], course[:, 2], np.maximum(course[:, 4], 0.0)
     )
 
 
-def _fall(
-    balance: Balance, moved: float, void: float, rate: float, minutes: float, bump_bbl: float, before: float
-) -> tuple[float, float]:
-    """What is missing in the pipe at the end of a small step, and the return rate there; `before` is that before it."""
-    least = max(0.0, rate - void / minutes)
-    most = min(balance.most_bpm, max(bump_bbl - moved, 0.0) / minutes)
+class _Falling:
+    """The pipe empty at its top, from one small step to the next."""
 
-    def left(out: float) -> float:
-        return balance.left_psi(moved + out * minutes, max(void + (out - rate) * minutes, 0.0), out)
+    def __init__(self, balance: Balance, bump_bbl: float) -> None:
+        self.balance, self.bump_bbl = balance, bump_bbl
+        self.kinks = [*balance.kinks_bbl.tolist(), np.inf]
+        self.moved = self.void = self.out = 0.0
 
-    out = min(least, most) if most <= least else _root(left, least, most, before)
-    return max(void + (out - rate) * minutes, 0.0), out
+    def through(self, rate: float, minutes: float, full_psi: float) -> Floats:
+        """One small step, ended also wherever a boundary passes a change of size: rows of minutes, rates, void, pump."""
+        found, left = [], minutes
+        while left > 0:
+            before, taken = self.void, self._step(rate, left)
+            self.moved += self.void - before + rate * taken
+            left = left - taken if left - taken > 1e-12 * minutes else 0.0
+            closed = not self.void and not left
+            found.append((taken, rate, rate if closed else self.out, self.void, full_psi if closed else 0.0))
+            if not self.void and left:  # full before its end: what is left of it is pumped full
+                found.append((left, rate, rate, 0.0, full_psi))
+                self.moved += rate * left
+                left = 0.0
+        return np.array(found)
+
+    def _step(self, rate: float, minutes: float) -> float:
+        """So much further, or to the next change of size: how long that takes."""
+        kink = self.kinks[bisect_right(self.kinks, self.moved + CLOSE_BBL)]
+        way, taken = kink - self.moved, minutes
+        while True:
+            out = self._fall(self.moved, self.void, rate, taken, self.out)
+            void = max(self.void + (out - rate) * taken, 0.0)
+            reached = void - self.void + rate * taken
+            if reached <= way + 1e-6:
+                break
+            taken *= way / reached
+        self.void, self.out = (void if void > CLOSE_BBL else 0.0), out
+        return taken
+
+    def _fall(self, moved: float, void: float, rate: float, minutes: float, near: float) -> float:
+        """The return rate after some minutes at which columns and frictions then balance."""
+        least = max(0.0, rate - void / minutes)
+        most = min(self.balance.most_bpm, max(self.bump_bbl - moved, 0.0) / minutes)
+
+        def left(out: float) -> float:
+            return self.balance.left_psi(moved + out * minutes, max(void + (out - rate) * minutes, 0.0), out)
+
+        return min(least, most) if most <= least else _root(left, least, most, near)
 
 
 def _root(left: Balance.Left, low: float, high: float, near: float) -> float:
