@@ -9,6 +9,7 @@ from pydantic import BaseModel, Field, ValidationError
 
 from knollstack.core.base.fields import Part
 from knollstack.core.base.units import UnitSet
+from knollstack.core.document.cementing import JobFluid, JobStep
 from knollstack.core.document.design import (
     CustomPipe,
     LeakOffTest,
@@ -37,7 +38,7 @@ SAMPLE_ROWS = 8
 THIN_OVER = 200
 USUAL_TOLERANCE_PPG = 0.05
 MOST_TOLD = 5
-LETTERS: dict[Target, str] = {"strings": "s", "zones": "z", "centralizer_runs": "c"}
+LETTERS: dict[Target, str] = {"strings": "s", "zones": "z", "centralizer_runs": "c", "fluids": "f"}
 """Tables whose rows carry ids, and the letter that new ones begin with."""
 _MODELS: dict[Target, type[Part]] = {
     "stations": Station,
@@ -61,6 +62,8 @@ _MODELS: dict[Target, type[Part]] = {
     "joints": TallyJoint,
     "centralizer_runs": CentralizerRun,
     "centralizers": CentralizerType,
+    "fluids": JobFluid,
+    "pump_steps": JobStep,
 }
 
 

@@ -35,6 +35,8 @@ Target = Literal[
     "joints",
     "centralizer_runs",
     "centralizers",
+    "fluids",
+    "pump_steps",
 ]
 
 
@@ -75,6 +77,8 @@ _PLACES: dict[Target, str] = {
     "joints": "/strings/*/running/joints",
     "centralizer_runs": "/strings/*/running/centralizers",
     "centralizers": "/centralizers",
+    "fluids": "/strings/*/cement/fluids",
+    "pump_steps": "/strings/*/cement/steps",
 }
 """Where each table stands in the document."""
 _DEPTH = "depth;dept;md;tvdrkb"
@@ -208,6 +212,28 @@ _HEADERS: dict[Target, dict[str, str]] = {
         "starting_lbf": "starting",
         "blade_in": "blade;od over blades",
         "price": "price;cost",
+    },
+    "fluids": {
+        "kind": "fluid;type",
+        "name": "description",
+        "stage": "",
+        "density_ppg": "weight;mw;mud weight",
+        "volume_bbl": "vol",
+        "annulus_ft": "length;annular length;height",
+        "contact_minutes": "contact;minutes",
+        "rate_bpm": "pump rate",
+        "reading_3": "3 rpm;r3;θ3",
+        "reading_6": "6 rpm;r6;θ6",
+        "reading_100": "100 rpm;r100;θ100",
+        "reading_200": "200 rpm;r200;θ200",
+        "reading_300": "300 rpm;r300;θ300",
+        "reading_600": "600 rpm;r600;θ600",
+    },
+    "pump_steps": {
+        "stage": "",
+        "volume_bbl": "volume;vol",
+        "rate_bpm": "pump rate",
+        "stop_minutes": "stop;shut down;wait",
     },
     "clearances": {"from_od_in": _OD, "common_in": "usual", "tight_in": "least"},
 }

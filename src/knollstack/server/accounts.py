@@ -31,6 +31,7 @@ COMPUTES = frozenset(
         "create_loads",
         "create_tally",
         "create_run",
+        "create_cement_job",
         "create_offers",
         "create_chains",
         "draw_ground",

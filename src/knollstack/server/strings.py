@@ -8,6 +8,7 @@ from flask import Response
 from flask_openapi3 import APIBlueprint
 from pydantic import Field
 
+from knollstack.core.cement.results_job import JobDetail
 from knollstack.core.pipe.results_loads import LoadsResult, PipeOffers
 from knollstack.core.running.results_detail import RunTracks, TallyDetail
 from knollstack.core.sizes.results import ChainsResult
@@ -42,6 +43,13 @@ def create_run(body: StringBody) -> Response:
     """What is drawn of one string's run against depth: filling, hook load, speed and standoff."""
     found = light(tasks.create_run, body.document, body.string)
     return not_found(f"run of string {body.string}") if found is None else as_json(found)
+
+
+@blueprint.post("/cement-jobs", responses={200: JobDetail})
+def create_cement_job(body: StringBody) -> Response:
+    """One string's cement job moment by moment: where each fluid is, and the pressures on both sides of the pipe."""
+    found = light(tasks.create_cement_job, body.document, body.string)
+    return not_found(f"cement job of string {body.string}") if found is None else as_json(found)
 
 
 @blueprint.post("/pipe-offers", responses={200: PipeOffers})

@@ -11,6 +11,7 @@ from typing import Any
 from knollstack.catalogue import load
 from knollstack.core.base.units import UnitSet
 from knollstack.core.base.working import shown_all
+from knollstack.core.cement.detail import job_detail_of
 from knollstack.core.depths.kick import kick_drawing
 from knollstack.core.document.compare import differences
 from knollstack.core.document.design import Design, Trajectory
@@ -70,6 +71,11 @@ def create_run(document: Document, string: int) -> str | None:
 
 def create_tally(document: Document, string: int) -> str | None:
     found = tally_detail_of(program_of(parse(document), load()), string)
+    return None if found is None else found.model_dump_json()
+
+
+def create_cement_job(document: Document, string: int) -> str | None:
+    found = job_detail_of(program_of(parse(document), load()), string)
     return None if found is None else found.model_dump_json()
 
 

@@ -36,6 +36,8 @@ export interface TrackProps {
   action?: ReactNode;
   /** In place of the title: what it can show. */
   heading?: ReactNode;
+  /** A drawing across, not a scale: no ticks. */
+  bare?: boolean;
 }
 
 const PAD_PX = 6;
@@ -54,6 +56,7 @@ export function Track({
   graspable = false,
   action,
   heading,
+  bare = false,
 }: TrackProps) {
   const units = useUnits();
   const x = scaleLinear(domain, [PAD_PX, widthPx - PAD_PX]);
@@ -89,7 +92,7 @@ export function Track({
         {depthTicks(scale, units.factor("depth")).map((tick) => (
           <line key={tick.label} x1={PAD_PX} x2={widthPx - PAD_PX} y1={tick.y} y2={tick.y} stroke="var(--rule)" strokeWidth={0.6} />
         ))}
-        {ticks.map((tick) => (
+        {(bare ? [] : ticks).map((tick) => (
           <g key={tick}>
             <line x1={x(tick)} x2={x(tick)} y1={HEADER_PX} y2={bottom} stroke="var(--rule)" strokeWidth={0.6} />
             {labelled.has(tick) && (

@@ -14,6 +14,7 @@ import type {
   Evaluation,
   FormulaItem,
   GroundDrawing,
+  JobDetail,
   KickDrawing,
   LoadsResult,
   RunTracks,
@@ -102,6 +103,8 @@ export const getTally = (document: Design, string: number, signal?: AbortSignal)
   send<TallyDetail>("POST", "/tallies", { document, string }, signal);
 export const getTracks = (document: Design, string: number, signal?: AbortSignal) =>
   send<RunTracks>("POST", "/runs", { document, string }, signal);
+export const getCementJob = (document: Design, string: number, signal?: AbortSignal) =>
+  send<JobDetail>("POST", "/cement-jobs", { document, string }, signal);
 export const getOffers = (document: Design, string: number, signal?: AbortSignal) =>
   send<PipeOffers>("POST", "/pipe-offers", { document, string }, signal);
 export const getChains = (document: Design, signal?: AbortSignal) => send<ChainsResult>("POST", "/chains", { document }, signal);

@@ -90,6 +90,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cement-jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** One string's cement job moment by moment: where each fluid is, and the pressures on both sides of the pipe. */
+        post: operations["strings_create_cement_job_cement_jobs_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/chains": {
         parameters: {
             query?: never;
@@ -1105,6 +1122,12 @@ export interface components {
              */
             lead_bentonite_percent: number | null;
             /**
+             * Lead thickening time
+             * @description by the laboratory
+             * @default null
+             */
+            lead_thickening_minutes: number | null;
+            /**
              * Lead mix water
              * @default null
              */
@@ -1139,11 +1162,23 @@ export interface components {
              */
             steps: components["schemas"]["JobStep"][];
             /**
+             * Compressive strength
+             * @description of the slurry around the shoe against time; empty waits by policy's hours
+             * @default []
+             */
+            strength: components["schemas"]["StrengthPoint"][];
+            /**
              * Top of tail
              * @description with it the recipe above is the tail's, and the lead stands over it; empty is one slurry
              * @default null
              */
             tail_top_md_ft: number | null;
+            /**
+             * Thickening time
+             * @description of the slurry around the shoe, by the laboratory at its temperature and pressure
+             * @default null
+             */
+            thickening_minutes: number | null;
             /**
              * Top of cement
              * @default null
@@ -1153,16 +1188,32 @@ export interface components {
         /** CementPolicy */
         CementPolicy: {
             /**
+             * Contact time of flushes and spacers
+             * @description past the top of each zone to be sealed
+             * @default 10
+             */
+            contact_minutes: number;
+            /**
              * Rate of displacement
              * @default 8
              */
             displacement_rate_bpm: number;
+            /**
+             * Strength for nippling down, testing and drilling out
+             * @default 500
+             */
+            drill_out_psi: number;
             /**
              * Open-hole excess
              * @description fraction of the open-hole annulus
              * @default 0.5
              */
             excess: number;
+            /**
+             * Each fluid heavier than the one ahead by
+             * @default 10
+             */
+            heavier_percent: number;
             /**
              * Lead slurry at 300 rpm
              * @default 30
@@ -1232,8 +1283,8 @@ export interface components {
             slurry_reading_600: number;
             /**
              * Spacer contact time
-             * @description with its rate gives the volume
-             * @default 10
+             * @description with the rate of displacement gives the volume proposed
+             * @default 12
              */
             spacer_minutes: number;
             /**
@@ -1257,6 +1308,16 @@ export interface components {
              * @default 500
              */
             tail_ft: number;
+            /**
+             * Thickening time over the job
+             * @default 60
+             */
+            thickening_margin_minutes: number;
+            /**
+             * Wait where no strength is measured
+             * @default 24
+             */
+            wait_hours: number;
             /**
              * Mix water, neat slurry
              * @default 4.97
@@ -1312,6 +1373,11 @@ export interface components {
              * @default null
              */
             fracture_ppg: number | null;
+            /**
+             * Gas
+             * @default []
+             */
+            gas: components["schemas"]["GasRow"][];
             /**
              * Greatest Emw Md Ft
              * @default null
@@ -1427,6 +1493,11 @@ export interface components {
              * @default null
              */
             top_md_ft: number | null;
+            /**
+             * Waits
+             * @default []
+             */
+            waits: components["schemas"]["WaitRow"][];
             /**
              * Water Gal Sk
              * @default null
@@ -2023,8 +2094,11 @@ export interface components {
             /**
              * @default {
              *       "cement": {
+             *         "contact_minutes": 10,
              *         "displacement_rate_bpm": 8,
+             *         "drill_out_psi": 500,
              *         "excess": 0.5,
+             *         "heavier_percent": 10,
              *         "lead_reading_300": 30,
              *         "lead_reading_600": 48,
              *         "overlap_ft": 300,
@@ -2038,11 +2112,13 @@ export interface components {
              *         "slurry_rate_bpm": 5,
              *         "slurry_reading_300": 52,
              *         "slurry_reading_600": 96,
-             *         "spacer_minutes": 10,
+             *         "spacer_minutes": 12,
              *         "spacer_rate_bpm": 5,
              *         "spacer_reading_300": 26,
              *         "spacer_reading_600": 40,
              *         "tail_ft": 500,
+             *         "thickening_margin_minutes": 60,
+             *         "wait_hours": 24,
              *         "water_gal_sk": 4.97
              *       },
              *       "depths": {
@@ -2540,8 +2616,11 @@ export interface components {
                 /**
                  * @default {
                  *       "cement": {
+                 *         "contact_minutes": 10,
                  *         "displacement_rate_bpm": 8,
+                 *         "drill_out_psi": 500,
                  *         "excess": 0.5,
+                 *         "heavier_percent": 10,
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
                  *         "overlap_ft": 300,
@@ -2555,11 +2634,13 @@ export interface components {
                  *         "slurry_rate_bpm": 5,
                  *         "slurry_reading_300": 52,
                  *         "slurry_reading_600": 96,
-                 *         "spacer_minutes": 10,
+                 *         "spacer_minutes": 12,
                  *         "spacer_rate_bpm": 5,
                  *         "spacer_reading_300": 26,
                  *         "spacer_reading_600": 40,
                  *         "tail_ft": 500,
+                 *         "thickening_margin_minutes": 60,
+                 *         "wait_hours": 24,
                  *         "water_gal_sk": 4.97
                  *       },
                  *       "depths": {
@@ -2958,8 +3039,11 @@ export interface components {
                 /**
                  * @default {
                  *       "cement": {
+                 *         "contact_minutes": 10,
                  *         "displacement_rate_bpm": 8,
+                 *         "drill_out_psi": 500,
                  *         "excess": 0.5,
+                 *         "heavier_percent": 10,
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
                  *         "overlap_ft": 300,
@@ -2973,11 +3057,13 @@ export interface components {
                  *         "slurry_rate_bpm": 5,
                  *         "slurry_reading_300": 52,
                  *         "slurry_reading_600": 96,
-                 *         "spacer_minutes": 10,
+                 *         "spacer_minutes": 12,
                  *         "spacer_rate_bpm": 5,
                  *         "spacer_reading_300": 26,
                  *         "spacer_reading_600": 40,
                  *         "tail_ft": 500,
+                 *         "thickening_margin_minutes": 60,
+                 *         "wait_hours": 24,
                  *         "water_gal_sk": 4.97
                  *       },
                  *       "depths": {
@@ -3356,6 +3442,32 @@ export interface components {
             document: components["schemas"]["Design"];
             item: components["schemas"]["DraftItem"];
         };
+        /**
+         * DrawnFluid
+         * @description A fluid as it is drawn; the first of a stage is the mud that was there.
+         */
+        DrawnFluid: {
+            /** Density Ppg */
+            density_ppg: number;
+            /** Kind */
+            kind: ("flush" | "spacer" | "lead" | "tail" | "displacement") | "mud";
+            /** Name */
+            name: string;
+        };
+        /**
+         * DrawnStretch
+         * @description A length of one size: of pipe, or of annulus around it.
+         */
+        DrawnStretch: {
+            /** Base Md Ft */
+            base_md_ft: number;
+            /** Inner In */
+            inner_in: number;
+            /** Outer In */
+            outer_in: number;
+            /** Top Md Ft */
+            top_md_ft: number;
+        };
         /** DrillString */
         DrillString: {
             /**
@@ -3445,8 +3557,11 @@ export interface components {
                 /**
                  * @default {
                  *       "cement": {
+                 *         "contact_minutes": 10,
                  *         "displacement_rate_bpm": 8,
+                 *         "drill_out_psi": 500,
                  *         "excess": 0.5,
+                 *         "heavier_percent": 10,
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
                  *         "overlap_ft": 300,
@@ -3460,11 +3575,13 @@ export interface components {
                  *         "slurry_rate_bpm": 5,
                  *         "slurry_reading_300": 52,
                  *         "slurry_reading_600": 96,
-                 *         "spacer_minutes": 10,
+                 *         "spacer_minutes": 12,
                  *         "spacer_rate_bpm": 5,
                  *         "spacer_reading_300": 26,
                  *         "spacer_reading_600": 40,
                  *         "tail_ft": 500,
+                 *         "thickening_margin_minutes": 60,
+                 *         "wait_hours": 24,
                  *         "water_gal_sk": 4.97
                  *       },
                  *       "depths": {
@@ -3958,6 +4075,26 @@ export interface components {
             /** Shallow Md Ft */
             shallow_md_ft: number;
         };
+        /** GasRow */
+        GasRow: {
+            /** Cement Ft */
+            cement_ft: number;
+            /**
+             * Grade
+             * @enum {string}
+             */
+            grade: "minor" | "moderate" | "severe" | "unknown";
+            /** Md Ft */
+            md_ft: number;
+            /** Overbalance Psi */
+            overbalance_psi: number | null;
+            /** Potential */
+            potential: number | null;
+            /** Working */
+            working: string;
+            /** Zone */
+            zone: string;
+        };
         /**
          * GroundDrawing
          * @description Profiles, window and pressures as points along the well: of the well alone, asked by the views that draw them.
@@ -4080,6 +4217,28 @@ export interface components {
             top_md_ft: number;
             /** Type */
             type: string;
+        };
+        /**
+         * JobDetail
+         * @description `missing` says why a job cannot be followed; it has no stages then.
+         */
+        JobDetail: {
+            /** Missing */
+            missing: string | null;
+            /** Place */
+            place: string | null;
+            /** Stages */
+            stages: components["schemas"]["StageDetail"][];
+        };
+        /**
+         * JobEvent
+         * @description Something that happens: when, and what it is called.
+         */
+        JobEvent: {
+            /** Moment */
+            moment: number;
+            /** Words */
+            words: (string | components["schemas"]["Amount"])[];
         };
         /**
          * JobFluid
@@ -4476,8 +4635,11 @@ export interface components {
                 /**
                  * @default {
                  *       "cement": {
+                 *         "contact_minutes": 10,
                  *         "displacement_rate_bpm": 8,
+                 *         "drill_out_psi": 500,
                  *         "excess": 0.5,
+                 *         "heavier_percent": 10,
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
                  *         "overlap_ft": 300,
@@ -4491,11 +4653,13 @@ export interface components {
                  *         "slurry_rate_bpm": 5,
                  *         "slurry_reading_300": 52,
                  *         "slurry_reading_600": 96,
-                 *         "spacer_minutes": 10,
+                 *         "spacer_minutes": 12,
                  *         "spacer_rate_bpm": 5,
                  *         "spacer_reading_300": 26,
                  *         "spacer_reading_600": 40,
                  *         "tail_ft": 500,
+                 *         "thickening_margin_minutes": 60,
+                 *         "wait_hours": 24,
                  *         "water_gal_sk": 4.97
                  *       },
                  *       "depths": {
@@ -5587,8 +5751,11 @@ export interface components {
         Policy: {
             /**
              * @default {
+             *       "contact_minutes": 10,
              *       "displacement_rate_bpm": 8,
+             *       "drill_out_psi": 500,
              *       "excess": 0.5,
+             *       "heavier_percent": 10,
              *       "lead_reading_300": 30,
              *       "lead_reading_600": 48,
              *       "overlap_ft": 300,
@@ -5602,11 +5769,13 @@ export interface components {
              *       "slurry_rate_bpm": 5,
              *       "slurry_reading_300": 52,
              *       "slurry_reading_600": 96,
-             *       "spacer_minutes": 10,
+             *       "spacer_minutes": 12,
              *       "spacer_rate_bpm": 5,
              *       "spacer_reading_300": 26,
              *       "spacer_reading_600": 40,
              *       "tail_ft": 500,
+             *       "thickening_margin_minutes": 60,
+             *       "wait_hours": 24,
              *       "water_gal_sk": 4.97
              *     }
              */
@@ -5960,7 +6129,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers";
+            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps";
         };
         /**
          * PreviewBody
@@ -6155,6 +6324,43 @@ export interface components {
             needed_ppg: number;
             /** Possible */
             possible: boolean;
+        };
+        /**
+         * RockTrack
+         * @description Of every depth of the open hole, the most and the least that the annulus has there during the job, beside the rock.
+         */
+        RockTrack: {
+            /** Fracture Ppg */
+            fracture_ppg: (number | null)[];
+            /** Greatest Ppg */
+            greatest_ppg: number[];
+            /** Least Ppg */
+            least_ppg: number[];
+            /** Md Ft */
+            md_ft: number[];
+            /** Now Ppg */
+            now_ppg: number[][];
+            /** Pore Ppg */
+            pore_ppg: (number | null)[];
+        };
+        /**
+         * RuleRow
+         * @description A rule of placement with the number found and what is asked.
+         */
+        RuleRow: {
+            /** Asked */
+            asked: (string | components["schemas"]["Amount"])[];
+            /** Found */
+            found: (string | components["schemas"]["Amount"])[];
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "kept" | "short" | "told";
+            /** Subject */
+            subject: (string | components["schemas"]["Amount"])[];
+            /** Title */
+            title: string;
         };
         /**
          * RunTracks
@@ -6713,8 +6919,11 @@ export interface components {
                 /**
                  * @default {
                  *       "cement": {
+                 *         "contact_minutes": 10,
                  *         "displacement_rate_bpm": 8,
+                 *         "drill_out_psi": 500,
                  *         "excess": 0.5,
+                 *         "heavier_percent": 10,
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
                  *         "overlap_ft": 300,
@@ -6728,11 +6937,13 @@ export interface components {
                  *         "slurry_rate_bpm": 5,
                  *         "slurry_reading_300": 52,
                  *         "slurry_reading_600": 96,
-                 *         "spacer_minutes": 10,
+                 *         "spacer_minutes": 12,
                  *         "spacer_rate_bpm": 5,
                  *         "spacer_reading_300": 26,
                  *         "spacer_reading_600": 40,
                  *         "tail_ft": 500,
+                 *         "thickening_margin_minutes": 60,
+                 *         "wait_hours": 24,
                  *         "water_gal_sk": 4.97
                  *       },
                  *       "depths": {
@@ -7664,6 +7875,69 @@ export interface components {
             pressure_psi: number | null;
         };
         /**
+         * StageDetail
+         * @description One stage by moments. Boundaries run down the pipe and down the annulus: fluids from the last pumped, and from the mud.
+         *
+         *     Pressures stand at the boundaries and at fixed depths: between two of both they are straight.
+         */
+        StageDetail: {
+            /** Annulus */
+            annulus: components["schemas"]["DrawnStretch"][];
+            /** Annulus Md Ft */
+            annulus_md_ft: number[][];
+            /** Annulus Psi */
+            annulus_psi: number[][];
+            /** End Md Ft */
+            end_md_ft: number;
+            /** Events */
+            events: components["schemas"]["JobEvent"][];
+            /** First Slurry */
+            first_slurry: number;
+            /** Fluids */
+            fluids: components["schemas"]["DrawnFluid"][];
+            /** In Bpm */
+            in_bpm: number[];
+            /** Last Slurry */
+            last_slurry: number;
+            /** Level Md Ft */
+            level_md_ft: number[];
+            /** Minutes */
+            minutes: number[];
+            /** Node Annulus Psi */
+            node_annulus_psi: number[][];
+            /** Node Pipe Psi */
+            node_pipe_psi: number[][];
+            /** Nodes Md Ft */
+            nodes_md_ft: number[];
+            /** Number */
+            number: number;
+            /** Out Bpm */
+            out_bpm: number[];
+            /** Pipe */
+            pipe: components["schemas"]["DrawnStretch"][];
+            /** Pipe Md Ft */
+            pipe_md_ft: number[][];
+            /** Pipe Psi */
+            pipe_psi: number[][];
+            /** Pump Psi */
+            pump_psi: number[];
+            /** Pumped Bbl */
+            pumped_bbl: number[];
+            /** Returns Md Ft */
+            returns_md_ft: number;
+            rock: components["schemas"]["RockTrack"] | null;
+            /** Seat Md Ft */
+            seat_md_ft: number;
+            /** Shoe Ppg */
+            shoe_ppg: number[];
+            /** Weakest Fracture Ppg */
+            weakest_fracture_ppg: number | null;
+            /** Weakest Md Ft */
+            weakest_md_ft: number | null;
+            /** Weakest Ppg */
+            weakest_ppg: number[];
+        };
+        /**
          * StageRow
          * @description One stage of the job followed in time; densities are the annulus where it is nearest to the rock.
          */
@@ -7716,8 +7990,12 @@ export interface components {
             pumped_bbl: number;
             /** Rate Share */
             rate_share: number;
+            /** Rules */
+            rules: components["schemas"]["RuleRow"][];
             /** Steps */
             steps: components["schemas"]["StepRow"][];
+            /** Thickening */
+            thickening: components["schemas"]["ThickeningRow"][];
         };
         /**
          * Stale
@@ -7864,6 +8142,22 @@ export interface components {
             /** Weight */
             weight_ppf: number;
         };
+        /**
+         * StrengthPoint
+         * @description Compressive strength by the laboratory, so many hours after mixing.
+         */
+        StrengthPoint: {
+            /**
+             * After
+             * @description mixing
+             */
+            after_hours: number;
+            /**
+             * Strength
+             * @description compressive, at the temperature of the shoe
+             */
+            strength_psi: number;
+        };
         /** String */
         String: {
             /**
@@ -7880,13 +8174,16 @@ export interface components {
              *       "fluids": [],
              *       "haematite_percent": null,
              *       "lead_bentonite_percent": null,
+             *       "lead_thickening_minutes": null,
              *       "lead_water_gal_sk": null,
              *       "salt_percent": null,
              *       "silica_flour_percent": null,
              *       "slurry_water_gal_sk": null,
              *       "stage_collar_md_ft": null,
              *       "steps": [],
+             *       "strength": [],
              *       "tail_top_md_ft": null,
+             *       "thickening_minutes": null,
              *       "top_md_ft": null
              *     }
              */
@@ -8088,8 +8385,11 @@ export interface components {
                 /**
                  * @default {
                  *       "cement": {
+                 *         "contact_minutes": 10,
                  *         "displacement_rate_bpm": 8,
+                 *         "drill_out_psi": 500,
                  *         "excess": 0.5,
+                 *         "heavier_percent": 10,
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
                  *         "overlap_ft": 300,
@@ -8103,11 +8403,13 @@ export interface components {
                  *         "slurry_rate_bpm": 5,
                  *         "slurry_reading_300": 52,
                  *         "slurry_reading_600": 96,
-                 *         "spacer_minutes": 10,
+                 *         "spacer_minutes": 12,
                  *         "spacer_rate_bpm": 5,
                  *         "spacer_reading_300": 26,
                  *         "spacer_reading_600": 40,
                  *         "tail_ft": 500,
+                 *         "thickening_margin_minutes": 60,
+                 *         "wait_hours": 24,
                  *         "water_gal_sk": 4.97
                  *       },
                  *       "depths": {
@@ -8706,6 +9008,19 @@ export interface components {
             /** TVD */
             tvd_ft: number;
         };
+        /** ThickeningRow */
+        ThickeningRow: {
+            /** Held Minutes */
+            held_minutes: number | null;
+            /** Job Minutes */
+            job_minutes: number;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Needed Minutes */
+            needed_minutes: number;
+        };
         /**
          * TorqueRow
          * @description Make-up of one section's connection.
@@ -8839,6 +9154,20 @@ export interface components {
              * @default null
              */
             url: string | null;
+        };
+        /**
+         * WaitRow
+         * @description What may be done from a strength, and after how many hours; by policy's hours where none is measured.
+         */
+        WaitRow: {
+            /** Hours */
+            hours: number | null;
+            /** Measured */
+            measured: boolean;
+            /** Strength Psi */
+            strength_psi: number;
+            /** What */
+            what: string;
         };
         /**
          * WeightUp
@@ -8998,8 +9327,11 @@ export interface components {
                 /**
                  * @default {
                  *       "cement": {
+                 *         "contact_minutes": 10,
                  *         "displacement_rate_bpm": 8,
+                 *         "drill_out_psi": 500,
                  *         "excess": 0.5,
+                 *         "heavier_percent": 10,
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
                  *         "overlap_ft": 300,
@@ -9013,11 +9345,13 @@ export interface components {
                  *         "slurry_rate_bpm": 5,
                  *         "slurry_reading_300": 52,
                  *         "slurry_reading_600": 96,
-                 *         "spacer_minutes": 10,
+                 *         "spacer_minutes": 12,
                  *         "spacer_rate_bpm": 5,
                  *         "spacer_reading_300": 26,
                  *         "spacer_reading_600": 40,
                  *         "tail_ft": 500,
+                 *         "thickening_margin_minutes": 60,
+                 *         "wait_hours": 24,
                  *         "water_gal_sk": 4.97
                  *       },
                  *       "depths": {
@@ -10080,6 +10414,111 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PipeTable"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    strings_create_cement_job_cement_jobs_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StringBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobDetail"];
                 };
             };
             /** @description A request that is none. */
@@ -12196,7 +12635,7 @@ export interface operations {
             header?: never;
             path: {
                 design_id: number;
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps";
             };
             cookie?: never;
         };
@@ -14386,7 +14825,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps";
             };
             cookie?: never;
         };
@@ -14493,7 +14932,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps";
             };
             cookie?: never;
         };
@@ -14600,7 +15039,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps";
             };
             cookie?: never;
         };

@@ -16,6 +16,7 @@ export const TABS = {
   },
   depths: { cards: "One by one", table: "As a table", schools: "Methods" },
   running: { tally: "Tally", float: "Float and fill", moving: "Hook load", centralizers: "Centralizers", floor: "Rig floor" },
+  cement: { slurries: "Slurries", fluids: "Fluids and rates", job: "Job in time" },
   pipe: { strings: "Strings", catalogue: "Catalogue", own: "Own pipes", stock: "Stock" },
 } as const;
 
@@ -30,6 +31,7 @@ export function tabOf(step: Step, place: string): string | null {
   if (step === "ground") return groundTab(place);
   if (step === "pipe") return place.startsWith("/pipes") ? "own" : place.startsWith("/stock") ? "stock" : "strings";
   if (step === "running") return runningTab(place);
+  if (step === "cement") return ["fluids", "steps"].includes(place.split("/")[4] ?? "") ? "fluids" : "slurries";
   return step === "depths" ? "cards" : null;
 }
 

@@ -163,6 +163,14 @@ def pump_rate(value: float) -> Amount:
     return Amount(value=value, quantity="pump_rate")
 
 
+def minutes(value: float) -> Amount:
+    return Amount(value=value, quantity="minutes")
+
+
+def hours(value: float) -> Amount:
+    return Amount(value=value, quantity="hours")
+
+
 def factor(value: float) -> Amount:
     return Amount(value=value, quantity="factor")
 

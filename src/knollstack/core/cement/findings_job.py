@@ -6,19 +6,7 @@ from collections.abc import Iterator
 from functools import partial
 
 from knollstack.core.base.constants import PSI_PER_PPG_FT
-from knollstack.core.base.findings import (
-    Amount,
-    Finding,
-    Remedy,
-    Words,
-    depth,
-    emw,
-    factor,
-    find,
-    pressure,
-    pump_rate,
-    volume,
-)
+from knollstack.core.base.findings import Amount, Finding, Remedy, Words, depth, emw, factor, find, pressure, volume
 from knollstack.core.cement.checks import Nearest
 from knollstack.core.cement.conduit import Bores
 from knollstack.core.cement.job import HELD, Followed
@@ -29,7 +17,6 @@ from knollstack.core.program.equipped import EquippedString
 
 _find = partial(find, "cement")
 LEAST_SHORT_BBL = 0.5
-LEAST_FALL_BBL = 1.0
 
 
 def unknown_job(string: EquippedString, missing: Missing) -> Finding:
@@ -52,7 +39,6 @@ class JobFindings:
             yield from self._pipe(stage)
             yield from self._pump(stage)
             yield from self._plug(stage)
-            yield from self._fall(stage)
 
     # --- words --------------------------------------------------------------------------------------------------
 
@@ -136,23 +122,3 @@ class JobFindings:
         elif short < -LEAST_SHORT_BBL:
             text = ("The plug bumps ", volume(-short), " before the displacement is pumped.")
             yield _find("caution", place, self._subject(stage), *text)
-
-    def _fall(self, stage: Followed) -> Iterator[Finding]:
-        course = stage.worked.course
-        if float(course.empty_bbl.max()) < LEAST_FALL_BBL:
-            return
-        falling = (course.empty_bbl > 0).nonzero()[0]
-        first, last = (volume(float(course.pumped_bbl[m])) for m in (falling[0], falling[-1]))
-        level = depth(float(stage.worked.pipe.md_ft[:, 0].max()))
-        most = pump_rate(float(course.out_bpm.max()))
-        text: Words = (
-            "Free fall from ",
-            first,
-            " to ",
-            last,
-            " pumped: the level falls to ",
-            level,
-            ", returns reach ",
-            most,
-        )
-        yield _find("note", f"{self.string.path}/cement/fluids", self._subject(stage), *text, ".")

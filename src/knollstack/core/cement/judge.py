@@ -6,6 +6,8 @@ rathole are added. The column at the end of displacement is compared with fractu
 
 from __future__ import annotations
 
+import math
+
 from knollstack.core.base.findings import Assumption, Finding
 from knollstack.core.base.formulas import sacks
 from knollstack.core.base.remember import remembered
@@ -20,15 +22,22 @@ from knollstack.core.cement.findings import (
     unknown_rock,
     unknown_volumes,
 )
+from knollstack.core.cement.findings_setting import gas_findings, waiting_findings
 from knollstack.core.cement.formulas import mix_water, slurry
+from knollstack.core.cement.gas import gas_flows
 from knollstack.core.cement.judge_job import judge_job
 from knollstack.core.cement.mending import Mending
-from knollstack.core.cement.results import CementResult, CementRow
+from knollstack.core.cement.quality import standoff_rule
+from knollstack.core.cement.results import CementResult, CementRow, GasRow, WaitRow
 from knollstack.core.cement.volumes import job_volumes
+from knollstack.core.cement.waiting import waits
 from knollstack.core.ground.well import Well
 from knollstack.core.pipe.formulas import bump_pressure
 from knollstack.core.program.column import column_of, final_differential_psi
 from knollstack.core.program.equipped import Equipped, EquippedString
+from knollstack.core.running.run import run_of
+from knollstack.core.running.spacing import placing
+from knollstack.core.running.standoff import least
 
 
 def judge(equipped: Equipped) -> tuple[CementResult, tuple[Finding, ...], tuple[Assumption, ...]]:
@@ -39,23 +48,37 @@ def judge(equipped: Equipped) -> tuple[CementResult, tuple[Finding, ...], tuple[
     for string in equipped.strings:
         bores = equipped.cased_bores(string)
         held = None if bores is None else tuple(bores)
-        row, found, assumed = _judge_string(equipped.well, string, equipped.strings[: string.index], held)
+        earlier = equipped.strings[: string.index]
+        row, found, assumed = _judge_string(equipped.well, string, earlier, held, _standoff_percent(equipped, string))
         rows.append(row)
         findings += found
         assumptions += assumed
     return CementResult(strings=tuple(rows)), tuple(findings), tuple(assumptions)
 
 
+def _standoff_percent(equipped: Equipped, string: EquippedString) -> float | None:
+    """The least standoff along the cement, of the running step; None where it is not known or asked."""
+    run = run_of(equipped, string) if string.drilled else None
+    if run is None:
+        return None
+    whole = placing(run, equipped.catalogue, equipped.design.centralizers).whole
+    worst = least(run, whole)
+    return None if worst is None or math.isnan(whole.midway[worst]) else float(whole.midway[worst])
+
+
 @remembered(128, traced=True)
 def _judge_string(
-    well: Well, string: EquippedString, earlier: tuple[EquippedString, ...], bores: Bores
+    well: Well, string: EquippedString, earlier: tuple[EquippedString, ...], bores: Bores, standoff: float | None
 ) -> tuple[CementRow, tuple[Finding, ...], tuple[Assumption, ...]]:
     if not string.drilled or string.slurry is None:
         return CementRow(applies=False), tuple(bond_findings(well, string)), ()
     own = string.own.cement
     excess = own.excess if own.excess is not None else well.policy.cement.excess
     column, found = _column(well, string, bores)
-    stages, in_time, assumed = judge_job(well, string, bores, broken=any(f.severity == "stop" for f in found))
+    rule = standoff_rule(standoff, well.policy.running.standoff_percent)
+    broken = any(f.severity == "stop" for f in found)
+    stages, in_time, assumed = judge_job(well, string, bores, rule, broken=broken)
+    flows = gas_flows(well, string, column_of(well, string))
     volumes, volumes_found = _volumes(well, string, earlier, excess)
     row = CementRow(
         applies=True,
@@ -69,8 +92,11 @@ def _judge_string(
         **_lead(string),
         **column,
         stages=stages,
+        gas=tuple(GasRow(**vars(flow), working=f"gas{k}") for k, flow in enumerate(flows)),
+        waits=tuple(WaitRow(**vars(wait)) for wait in waits(well, string)),
     )
-    placed = (*placement_findings(well, string), *bond_findings(well, string))
+    setting = (*gas_findings(string, flows), *waiting_findings(string, row))
+    placed = (*setting, *placement_findings(well, string), *bond_findings(well, string))
     return row, (*volumes_found, *found, *in_time, *placed), assumed
 
 

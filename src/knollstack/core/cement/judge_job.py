@@ -10,27 +10,29 @@ from knollstack.core.cement.checks import Nearest
 from knollstack.core.cement.conduit import Bores
 from knollstack.core.cement.findings_job import JobFindings, unknown_job
 from knollstack.core.cement.job import Followed, job_of
-from knollstack.core.cement.results import FluidRow, StageRow, StepRow
+from knollstack.core.cement.quality import Rule, rules_of
+from knollstack.core.cement.results import FluidRow, RuleRow, StageRow, StepRow, ThickeningRow
 from knollstack.core.cement.shown import shown_emw_ppg, shown_hanging_lbf, shown_pump_psi
 from knollstack.core.cement.train import Missing, flows_as_water
+from knollstack.core.cement.waiting import thickenings
 from knollstack.core.ground.well import Well
 from knollstack.core.program.equipped import EquippedString
 
 Judged = tuple[tuple[StageRow, ...], tuple[Finding, ...], tuple[Assumption, ...]]
 
 
-def judge_job(well: Well, string: EquippedString, bores: Bores, *, broken: bool) -> Judged:
+def judge_job(well: Well, string: EquippedString, bores: Bores, standoff: Rule, *, broken: bool) -> Judged:
     """Every stage followed; `broken` tells that the column at rest breaks the rock, which is told for itself."""
     job = job_of(well, string, bores)
     if isinstance(job, Missing):
         return (), (unknown_job(string, job),), ()
-    rows = tuple(_row(well, string, stage) for stage in job)
+    rows = tuple(_row(well, string, stage, standoff) for stage in job)
     found = tuple(JobFindings(well, string, bores, job, broken).all())
     assumed = () if string.proposed else tuple(a for stage in job for a in _assumed(well, string, stage))
     return rows, found, assumed
 
 
-def _row(well: Well, string: EquippedString, followed: Followed) -> StageRow:
+def _row(well: Well, string: EquippedString, followed: Followed, standoff: Rule) -> StageRow:
     held = followed.worked
     course, stage, key = held.course, held.stage, f"cement/{string.index}/stage{held.stage.number}"
     most = int(np.argmax(course.pump_psi))
@@ -70,6 +72,11 @@ def _row(well: Well, string: EquippedString, followed: Followed) -> StageRow:
         collapse_factor=None if followed.collapse is None else followed.collapse.value,
         burst_factor=None if followed.burst is None else followed.burst.value,
         hanging_lbf=shown_hanging_lbf(f"{key}/hanging", well, string, held),
+        rules=tuple(RuleRow(**vars(rule)) for rule in (*rules_of(well, string, followed), standoff)),
+        thickening=tuple(
+            ThickeningRow(**{k: v for k, v in vars(t).items() if k != "kind"})
+            for t in thickenings(well, string, followed)
+        ),
     )
 
 

@@ -6,7 +6,15 @@ from dataclasses import replace
 
 from knollstack.core.base.findings import Assumption, Words, assume, depth, emw
 from knollstack.core.base.remember import remembered
-from knollstack.core.cement.column import BENTONITE_PERCENTS, heaviest_held, holds, lead_held, mixed, recipe_with
+from knollstack.core.cement.column import (
+    BENTONITE_PERCENTS,
+    heaviest_held,
+    holds,
+    lead_held,
+    mixed,
+    recipe_with,
+    weakest,
+)
 from knollstack.core.ground.well import Well
 from knollstack.core.program.column import column_of
 from knollstack.core.program.laid import LaidString, Slurry
@@ -144,8 +152,9 @@ def _lead(well: Well, string: LaidString) -> tuple[Slurry, str]:
         return recipe_with(neat, bentonite), ""
     lightest = recipe_with(neat, BENTONITE_PERCENTS[-1])
     column = column_of(well, replace(string, lead=lightest))
-    if column is None:
-        return lightest, f" cement: lead with {lightest.bentonite_percent:g} % bentonite, the lightest tried."
+    if column is None or weakest(well, string, column) is None:  # nothing is known that asks for a light one
+        usual = recipe_with(neat, BENTONITE_PERCENTS[1])
+        return usual, f" cement: lead with {usual.bentonite_percent:g} % bentonite by policy."
     found = lead_held(well, string, column, _margin_ppg(well))
     if found is not None:
         return (

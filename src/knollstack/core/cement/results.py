@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from knollstack.core.base.findings import Result
+from typing import Literal
+
+from knollstack.core.base.findings import Result, Words
 from knollstack.core.cement.rheology import Model
 from knollstack.core.document.cementing import FluidKind
 
@@ -24,6 +26,43 @@ class StepRow(Result):
     volume_bbl: float
     rate_bpm: float
     stop_minutes: float
+
+
+class RuleRow(Result):
+    """A rule of placement with the number found and what is asked."""
+
+    title: str
+    subject: Words
+    found: Words
+    asked: Words
+    state: Literal["kept", "short", "told"]
+
+
+class ThickeningRow(Result):
+    name: str
+    job_minutes: float
+    needed_minutes: float
+    held_minutes: float | None
+    key: str
+
+
+class GasRow(Result):
+    zone: str
+    md_ft: float
+    cement_ft: float
+    overbalance_psi: float | None
+    potential: float | None
+    grade: Literal["minor", "moderate", "severe", "unknown"]
+    working: str
+
+
+class WaitRow(Result):
+    """What may be done from a strength, and after how many hours; by policy's hours where none is measured."""
+
+    what: str
+    strength_psi: float
+    hours: float | None
+    measured: bool
 
 
 class StageRow(Result):
@@ -56,6 +95,8 @@ class StageRow(Result):
     collapse_factor: float | None
     burst_factor: float | None
     hanging_lbf: float
+    rules: tuple[RuleRow, ...]
+    thickening: tuple[ThickeningRow, ...]
 
 
 class CementRow(Result):
@@ -93,6 +134,8 @@ class CementRow(Result):
     float_differential_psi: float | None = None
     bump_psi: float | None = None
     stages: tuple[StageRow, ...] = ()
+    gas: tuple[GasRow, ...] = ()
+    waits: tuple[WaitRow, ...] = ()
 
 
 class CementResult(Result):

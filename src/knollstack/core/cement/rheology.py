@@ -19,15 +19,19 @@ from knollstack.core.cement.fits import bingham_fit, herschel_bulkley_fit, power
 from knollstack.core.mud.formulas import (
     bingham,
     bingham_gradient,
+    bingham_reynolds,
+    generalized_reynolds,
     herschel_bulkley_gradient,
     power_law,
     power_law_gradient,
+    power_law_reynolds,
     wall_shear_stress,
 )
 from knollstack.core.mud.pipe_flow import bingham_bore_gradient, bore_wall_stress, power_law_bore_gradient
 
 Floats = NDArray[np.float64]
 Model = Literal["Bingham", "power law", "Herschel-Bulkley"]
+BINGHAM_TURBULENT = 2_100.0
 Readings = tuple[tuple[int, float], ...]
 KEYS: Mapping[Model, tuple[str, ...]] = {
     "Bingham": ("plastic_cp", "yield_lb_100ft2"),
@@ -52,6 +56,19 @@ class Law:
             return power_law_gradient(velocity_ft_s, a, b, density_ppg, outer_in, inner_in)
         wall = wall_shear_stress(velocity_ft_s, a, b, more[0], outer_in, inner_in)
         return herschel_bulkley_gradient(velocity_ft_s, wall, b, density_ppg, outer_in, inner_in)
+
+    def turbulence(self, velocity_ft_s: Value, density_ppg: Value, outer_in: Value, inner_in: Value) -> Value:
+        """Reynolds number in an annulus over that at which flow is turbulent: 1 and more is turbulent."""
+        a, b, *more = self.constants
+        if self.model == "Bingham":
+            found = bingham_reynolds(velocity_ft_s, a, b, density_ppg, outer_in, inner_in)
+            return np.asarray(found) / BINGHAM_TURBULENT
+        if self.model == "power law":
+            return np.asarray(power_law_reynolds(velocity_ft_s, a, b, density_ppg, outer_in, inner_in)) / (
+                4270 - 1370 * a
+            )
+        wall = wall_shear_stress(velocity_ft_s, a, b, more[0], outer_in, inner_in)
+        return np.asarray(generalized_reynolds(velocity_ft_s, wall, density_ppg)) / (4270 - 1370 * b)
 
     def bore_psi_ft(self, velocity_ft_s: Value, density_ppg: Value, bore_in: Value) -> Value:
         a, b, *more = self.constants

@@ -176,7 +176,10 @@ def _rate_bpm(well: Well, row: JobFluid) -> float:
     return policy.displacement_rate_bpm if row.kind == "displacement" else policy.spacer_rate_bpm
 
 
-def _density_ppg(string: EquippedString, mud_ppg: float, row: JobFluid, first_slurry: float | None) -> float | None:
+def _density_ppg(
+    well: Well, string: EquippedString, mud_ppg: float, row: JobFluid, first_slurry: float | None
+) -> float | None:
+    """As given, else of its recipe; a spacer is as much heavier than the mud as the rule asks, no more than midway."""
     if row.density_ppg is not None:
         return row.density_ppg
     if row.kind == "lead":
@@ -185,7 +188,9 @@ def _density_ppg(string: EquippedString, mud_ppg: float, row: JobFluid, first_sl
         return None if string.slurry is None else string.slurry.density_ppg
     if row.kind == "displacement":
         return string.displacement_ppg
-    return None if first_slurry is None else (mud_ppg + first_slurry) / 2
+    if first_slurry is None:
+        return None
+    return min((mud_ppg + first_slurry) / 2, (1 + well.policy.cement.heavier_percent / 100) * mud_ppg)
 
 
 def _law(well: Well, stage: Stage, row: JobFluid) -> tuple[Law | None, bool]:
@@ -214,12 +219,12 @@ def _slurry_bbl(string: EquippedString, stage: Stage, kind: FluidKind, top_md_ft
 def _fluids(well: Well, string: EquippedString, stage: Stage, top_md_ft: float) -> tuple[Pumped, ...] | Missing:
     own = [(i, row) for i, row in enumerate(string.own.cement.fluids) if row.stage == stage.number]
     rows: list[tuple[int | None, JobFluid]] = list(own) if own else [(None, r) for r in _proposed(string, stage.number)]
-    slurry = next((_density_ppg(string, stage.mud_ppg, r, None) for _, r in rows if r.kind in SLURRIES), None)
+    slurry = next((_density_ppg(well, string, stage.mud_ppg, r, None) for _, r in rows if r.kind in SLURRIES), None)
     given: list[tuple[Pumped, JobFluid]] = []
     for at, row in rows:
         place = f"{string.path}/cement/fluids" + (f"/{at}" if at is not None else "")
         name = row.name or row.kind
-        density = _density_ppg(string, stage.mud_ppg, row, slurry)
+        density = _density_ppg(well, string, stage.mud_ppg, row, slurry)
         law, assumed = _law(well, stage, row)
         if density is None:
             return Missing(f"{place}/density_ppg", f"the density of the {name}")
@@ -238,7 +243,6 @@ def _filled(
     over = top_md_ft  # the foot of the next fluid over the slurry, from the last flush up
     volumes: dict[int, float] = {}
     for i, (fluid, row) in reversed(list(enumerate(given))):
-        minutes = row.contact_minutes if row.contact_minutes is not None else well.policy.cement.spacer_minutes
         if row.volume_bbl is not None:
             volumes[i] = row.volume_bbl
         elif row.annulus_ft is not None:
@@ -246,8 +250,11 @@ def _filled(
             volumes[i] = stage.conduit.over_md_bbl(high) - stage.conduit.over_md_bbl(over)
         elif fluid.kind in SLURRIES:
             volumes[i] = _slurry_bbl(string, stage, fluid.kind, top_md_ft)
-        elif fluid.kind != "displacement" or row.contact_minutes is not None:
-            volumes[i] = minutes * fluid.rate_bpm
+        elif row.contact_minutes is not None:
+            volumes[i] = row.contact_minutes * fluid.rate_bpm
+        elif fluid.kind != "displacement":  # passes as fast as it is displaced
+            rate = max(fluid.rate_bpm, well.policy.cement.displacement_rate_bpm)
+            volumes[i] = well.policy.cement.spacer_minutes * rate
         if fluid.kind in ("flush", "spacer"):
             over = stage.conduit.rise_md_ft(over, volumes[i])
     open_rows = [i for i in range(len(given)) if i not in volumes]

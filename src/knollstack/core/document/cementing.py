@@ -71,6 +71,13 @@ class JobStep(Part):
     stop_minutes: Minutes = told("Then stop for", 0.0, help="pumps off, to drop a plug or change lines")
 
 
+class StrengthPoint(Part):
+    """Compressive strength by the laboratory, so many hours after mixing."""
+
+    after_hours: Annotated[float, number(0, 500), Of("hours")] = told("After", help="mixing")
+    strength_psi: Pressure = told("Strength", help="compressive, at the temperature of the shoe")
+
+
 class Cement(Part):
     """Decisions on one string's cement; None is not decided."""
 
@@ -107,6 +114,15 @@ class Cement(Part):
     displacement_ppg: Emw | None = told(
         "Displacement fluid", None, help="empty is the mud of the hole, as an assumption"
     )
+    thickening_minutes: Annotated[float, number(1, 6_000), Of("minutes")] | None = told(
+        "Thickening time", None, help="of the slurry around the shoe, by the laboratory at its temperature and pressure"
+    )
+    lead_thickening_minutes: Annotated[float, number(1, 6_000), Of("minutes")] | None = told(
+        "Lead thickening time", None, help="by the laboratory"
+    )
+    strength: tuple[StrengthPoint, ...] = listed(
+        "Compressive strength", 50, help="of the slurry around the shoe against time; empty waits by policy's hours"
+    )
     fluids: tuple[JobFluid, ...] = listed(
         "Fluids", 20, help="in the order pumped; empty is a spacer, the slurries and the displacement by policy"
     )
@@ -116,6 +132,7 @@ class Cement(Part):
 
 
 PLACING, PUMPING, ASSUMED = "Placing", "Pumping", "Rheology where none is measured"
+RULES, WAITING = "Rules of placement", "Waiting on cement"
 
 
 class CementPolicy(Part):
@@ -125,7 +142,9 @@ class CementPolicy(Part):
     shoe_track_ft: Annotated[float, number(0, 500), Of("depth")] = told("Shoe track", 80.0, group=PLACING)
     rathole_ft: Annotated[float, number(0, 500), Of("depth")] = told("Rathole", 10.0, group=PLACING)
     water_gal_sk: MixWater = told("Mix water, neat slurry", 4.97, group=PLACING)
-    spacer_minutes: Minutes = told("Spacer contact time", 10.0, group=PUMPING, help="with its rate gives the volume")
+    spacer_minutes: Minutes = told(
+        "Spacer contact time", 12.0, group=PUMPING, help="with the rate of displacement gives the volume proposed"
+    )
     spacer_rate_bpm: Rate = told("Rate of flushes and spacers", 5.0, group=PUMPING)
     slurry_rate_bpm: Rate = told("Rate of slurries", 5.0, group=PUMPING)
     displacement_rate_bpm: Rate = told("Rate of displacement", 8.0, group=PUMPING)
@@ -136,6 +155,17 @@ class CementPolicy(Part):
         "Bottom plug ruptures at", 300.0, group=PUMPING, help="differential across it once it has landed"
     )
     pump_limit_psi: Pressure = told("Pressure limit of the cement pump", 5_000.0, group=PUMPING)
+    heavier_percent: Annotated[float, number(0, 100), Of("percent")] = told(
+        "Each fluid heavier than the one ahead by", 10.0, group=RULES
+    )
+    contact_minutes: Minutes = told(
+        "Contact time of flushes and spacers", 10.0, group=RULES, help="past the top of each zone to be sealed"
+    )
+    thickening_margin_minutes: Minutes = told("Thickening time over the job", 60.0, group=WAITING)
+    drill_out_psi: Pressure = told("Strength for nippling down, testing and drilling out", 500.0, group=WAITING)
+    wait_hours: Annotated[float, number(0, 500), Of("hours")] = told(
+        "Wait where no strength is measured", 24.0, group=WAITING
+    )
     slurry_reading_300: Dial = told("Tail slurry at 300 rpm", 52.0, group=ASSUMED)
     slurry_reading_600: Dial = told("Tail slurry at 600 rpm", 96.0, group=ASSUMED)
     lead_reading_300: Dial = told("Lead slurry at 300 rpm", 30.0, group=ASSUMED)

@@ -83,6 +83,26 @@ def trip_velocity(pipe_ft_s: Value, outer_in: Value, inner_in: Value) -> Value:
     return pipe_ft_s * (0.45 + inner / (np.asarray(outer_in) ** 2 - inner))
 
 
+@formula(
+    "N = 757·ρ·v·d/(μ_p + 5·τ_y·d/v),  d = dₒ − dᵢ",
+    "",
+    BOURGOYNE + ", Bingham plastic by its apparent viscosity; turbulent from 2,100",
+    ("velocity_ft_s > 0", "plastic_cp > 0", "yield_lb_100ft2 >= 0", "mud_ppg > 0", *_GAP),
+)
+def bingham_reynolds(
+    velocity_ft_s: Value, plastic_cp: Value, yield_lb_100ft2: Value, mud_ppg: Value, outer_in: Value, inner_in: Value
+) -> Value:
+    """Reynolds number of a Bingham plastic in an annulus."""
+    gap, v = np.asarray(outer_in) - inner_in, np.asarray(velocity_ft_s)
+    return plain_value(757 * mud_ppg * v * gap / (plastic_cp + 5 * yield_lb_100ft2 * gap / v))
+
+
+@formula("N = ρ·(60·v)²/(19.36·τ_w)", "", API_13D, ("velocity_ft_s >= 0", "wall_stress_lb_100ft2 > 0", "mud_ppg > 0"))
+def generalized_reynolds(velocity_ft_s: Value, wall_stress_lb_100ft2: Value, mud_ppg: Value) -> Value:
+    """Reynolds number of any fluid by the shear stress at the wall in laminar flow."""
+    return plain_value(mud_ppg * (60 * np.asarray(velocity_ft_s)) ** 2 / (19.36 * np.asarray(wall_stress_lb_100ft2)))
+
+
 def _turbulent(mud_ppg: Value, velocity_ft_s: Value, plastic_cp: Value, gap_in: Value) -> Value:
     return mud_ppg**0.75 * velocity_ft_s**1.75 * plastic_cp**0.25 / (1396 * gap_in**1.25)
 

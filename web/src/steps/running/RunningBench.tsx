@@ -5,12 +5,12 @@ import { useBench, useEvaluated } from "../../design/context";
 import type { TallyDetail } from "../../design/types";
 import type { DepthScale } from "../../depth/scale";
 import { Empty, Panel } from "../../ui/Panel";
+import { StringPicker } from "../../ui/StringPicker";
 import { Tabs } from "../../ui/Tabs";
 import { TABS } from "../tabs";
 import { Centralizers } from "./Centralizers";
 import { FloatAndFill } from "./FloatAndFill";
 import { Moving } from "./Moving";
-import { StringPicker } from "./parts";
 import { RigFloor } from "./RigFloor";
 import { Tally } from "./Tally";
 import { FillTrack, HookTrack, SpeedTrack, StandoffTrack } from "./tracks";
@@ -53,7 +53,8 @@ interface WordsProps {
 
 /** Holds nothing of the depth axis, so zooming does not draw it again. */
 const Words = memo(function Words({ tally, selected, tab, onTab }: WordsProps) {
-  const row = useEvaluated((e) => e.running.strings)?.[selected];
+  const rows = useEvaluated((e) => e.running.strings);
+  const row = rows?.[selected];
   if (row?.applies !== true)
     return (
       <Panel title="Running">
@@ -69,7 +70,7 @@ const Words = memo(function Words({ tally, selected, tab, onTab }: WordsProps) {
   };
   return (
     <Panel title="Running">
-      <StringPicker />
+      <StringPicker rows={rows ?? []} />
       <Tabs
         label="Running"
         value={tab}

@@ -1,0 +1,170 @@
+"""One string's job in full, asked by its view: every moment of every stage."""
+
+from __future__ import annotations
+
+import numpy as np
+from numpy.typing import NDArray
+
+from knollstack.core.base.constants import PSI_PER_PPG_FT
+from knollstack.core.base.findings import Words, depth, emw, pressure, volume
+from knollstack.core.base.formula import sweeping
+from knollstack.core.cement.conduit import Stretch
+from knollstack.core.cement.job import Followed, job_of
+from knollstack.core.cement.pressures import at_depths
+from knollstack.core.cement.results_job import DrawnFluid, DrawnStretch, JobDetail, JobEvent, RockTrack, StageDetail
+from knollstack.core.cement.train import Missing
+from knollstack.core.document.cementing import SLURRIES
+from knollstack.core.program.equipped import Equipped
+
+Floats = NDArray[np.float64]
+NODE_FT = 400.0
+
+
+def _row(values: Floats, digits: int = 2) -> tuple[float, ...]:
+    return tuple(np.round(values, digits).tolist())
+
+
+def _rows(values: Floats, digits: int = 1) -> tuple[tuple[float, ...], ...]:
+    return tuple(tuple(row) for row in np.round(values, digits).tolist())
+
+
+@sweeping()
+def job_detail_of(equipped: Equipped, index: int) -> JobDetail | None:
+    """None where there is no such string, or none that is cemented in a drilled hole."""
+    if not 0 <= index < len(equipped.strings):
+        return None
+    string = equipped.strings[index]
+    if not string.drilled or string.slurry is None:
+        return None
+    bores = equipped.cased_bores(string)
+    job = job_of(equipped.well, string, None if bores is None else tuple(bores))
+    if isinstance(job, Missing):
+        return JobDetail(stages=(), missing=f"The job in time is unknown without {job.words}.", place=job.place)
+    return JobDetail(stages=tuple(_stage(stage) for stage in job), missing=None, place=None)
+
+
+def _nodes(followed: Followed) -> Floats:
+    """Fixed depths at which pressures are told: both ends of every stretch, bends of the path, and some between."""
+    way = followed.worked.stage.conduit
+    ends = [m for s in (*way.pipe, *way.annulus) for m in (s.top_md_ft, s.base_md_ft)]
+    marks = way.path.marks_md_ft
+    even = np.arange(0.0, way.end_md_ft, NODE_FT)
+    return np.unique(np.concatenate([ends, marks[marks < way.end_md_ft], even]))
+
+
+def _stage(followed: Followed) -> StageDetail:
+    held = followed.worked
+    course, way, nodes = held.course, held.stage.conduit, _nodes(followed)
+    annulus, pipe = (at_depths(held.balance, side, nodes) for side in (held.annulus, held.pipe))
+    near = followed.fracture
+    shoe = np.array([way.end_md_ft])
+    mud = DrawnFluid(kind="mud", name="mud", density_ppg=held.stage.mud_ppg)
+    drawn = (DrawnFluid(kind=f.kind, name=f.name, density_ppg=f.density_ppg) for f in held.stage.fluids)
+    slurries = [k for k, f in enumerate(held.stage.fluids, 1) if f.kind in SLURRIES] or [0]
+    weakest = None if near is None else np.array([near.md_ft])
+    return StageDetail(
+        number=held.stage.number,
+        returns_md_ft=way.returns_md_ft,
+        end_md_ft=way.end_md_ft,
+        seat_md_ft=way.seat_md_ft,
+        fluids=(mud, *drawn),
+        pipe=_drawn(way.pipe),
+        annulus=_drawn(way.annulus),
+        first_slurry=slurries[0],
+        last_slurry=slurries[-1],
+        minutes=_row(course.minutes, 3),
+        pumped_bbl=_row(course.pumped_bbl, 3),
+        in_bpm=_row(course.in_bpm),
+        out_bpm=_row(course.out_bpm),
+        pump_psi=_row(course.pump_psi, 1),
+        level_md_ft=_row(held.pipe.md_ft[:, 0], 1),
+        shoe_ppg=_row(_emw(followed, shoe), 3),
+        weakest_ppg=() if weakest is None else _row(_emw(followed, weakest), 3),
+        weakest_md_ft=None if near is None else near.md_ft,
+        weakest_fracture_ppg=None if near is None else _emw_of(followed, near.limit, near.md_ft),
+        pipe_md_ft=_rows(held.pipe.md_ft),
+        pipe_psi=_rows(held.pipe.psi),
+        annulus_md_ft=_rows(held.annulus.md_ft),
+        annulus_psi=_rows(held.annulus.psi),
+        nodes_md_ft=_row(nodes),
+        node_pipe_psi=_rows(pipe),
+        node_annulus_psi=_rows(annulus),
+        rock=_rock(followed),
+        events=tuple(_events(followed)),
+    )
+
+
+def _drawn(stretches: tuple[Stretch, ...]) -> tuple[DrawnStretch, ...]:
+    return tuple(
+        DrawnStretch(top_md_ft=s.top_md_ft, base_md_ft=s.base_md_ft, outer_in=s.outer_in, inner_in=s.inner_in)
+        for s in stretches
+    )
+
+
+def _emw_of(followed: Followed, psi: float, md_ft: float) -> float | None:
+    tvd = followed.well.path.tvd(md_ft)
+    return psi / (PSI_PER_PPG_FT * tvd) if tvd > 0 else None
+
+
+def _emw(followed: Followed, md_ft: Floats) -> Floats:
+    """Equivalent weight of the annulus at one depth by moment."""
+    tvd = max(followed.well.path.tvd(float(md_ft[0])), 1e-6)
+    psi = at_depths(followed.worked.balance, followed.worked.annulus, md_ft)[:, 0]
+    return np.asarray(psi / (PSI_PER_PPG_FT * tvd))
+
+
+def _rock(followed: Followed) -> RockTrack | None:
+    hole = followed.hole
+    if hole is None:
+        return None
+    weight = PSI_PER_PPG_FT * np.maximum(followed.well.path.tvd_at(hole.md_ft), 1e-6)
+
+    def known(values: Floats) -> tuple[float | None, ...]:
+        return tuple(None if np.isnan(v) else round(float(v), 3) for v in values / weight)
+
+    return RockTrack(
+        md_ft=_row(hole.md_ft),
+        now_ppg=_rows(hole.annulus_psi / weight, 3),
+        greatest_ppg=_row(hole.annulus_psi.max(axis=0) / weight, 3),
+        least_ppg=_row(hole.annulus_psi.min(axis=0) / weight, 3),
+        fracture_ppg=known(hole.fracture_psi),
+        pore_ppg=known(hole.pore_psi),
+    )
+
+
+def _events(followed: Followed) -> list[JobEvent]:
+    """What happens, in order: fluids at the end of the pipe and back at surface, plugs, free fall, the weakest moment."""
+    held = followed.worked
+    course, stage, found = held.course, held.stage, list[JobEvent]()
+
+    def when(moved_bbl: float, words: str) -> None:
+        there = np.flatnonzero(course.moved_bbl >= moved_bbl - 1e-6)
+        if len(there):
+            found.append(JobEvent(moment=int(there[0]), words=(words,)))
+
+    end = "shoe" if stage.number == 1 else "stage collar"
+    for begun, fluid in zip(stage.edges_bbl, stage.fluids, strict=False):
+        if fluid.kind != "displacement":
+            when(begun + stage.conduit.pipe_bbl, f"{fluid.name.capitalize()} at the {end}")
+            when(begun + stage.conduit.whole_bbl, f"{fluid.name.capitalize()} in the returns")
+    when(stage.bottom_plug_bbl, "Bottom plug lands")
+    falling = np.flatnonzero(course.empty_bbl > 1.0)
+    if len(falling):
+        most = int(np.argmax(course.empty_bbl))
+        level: Words = ("Pipe empty to ", depth(float(held.pipe.md_ft[most, 0])), " in free fall")
+        found.append(JobEvent(moment=most, words=level))
+        full = np.flatnonzero(course.empty_bbl[falling[-1] :] <= 0)
+        if len(full):
+            found.append(JobEvent(moment=int(falling[-1] + full[0]), words=("Pump catches up",)))
+    near = followed.fracture
+    if near is not None and (reached := _emw_of(followed, near.value, near.md_ft)) is not None:
+        words: Words = ("Nearest to fracture: ", emw(reached), " at ", depth(near.md_ft))
+        found.append(JobEvent(moment=near.moment, words=words))
+    last = len(course.minutes) - 1
+    if stage.short_bbl <= 0.5:
+        found.append(
+            JobEvent(moment=last, words=("Top plug lands; final pump pressure ", pressure(float(course.pump_psi[-1]))))
+        )
+    else:
+        found.append(JobEvent(moment=last, words=("Displacement ends ", volume(stage.short_bbl), " short of the bump")))
+    return sorted(found, key=lambda event: event.moment)

@@ -1,0 +1,293 @@
+// The job at one moment against depth: where each fluid is inside and outside the pipe, and the annulus beside the rock.
+import { scaleLinear } from "d3-scale";
+import { useId } from "react";
+import type { JobStage } from "../../design/types";
+import type { DepthScale } from "../../depth/scale";
+import { interpolate } from "../../depth/scale";
+import { Track, line } from "../../depth/Track";
+import { useUnits } from "../../ui/units";
+import { FluidPatterns, fluidFill } from "./fluidLook";
+import { useMoment } from "./moment";
+import { pressureAt } from "./pressureAt";
+
+interface TrackProps {
+  scale: DepthScale;
+  widthPx: number;
+  stage: JobStage | undefined;
+}
+
+const ROOM = 0.94;
+const WALL_PX = 1.6;
+
+export function FluidTrack({ scale, widthPx, stage }: TrackProps) {
+  const units = useUnits();
+  const moment = useMoment(stage);
+  const widest = Math.max(1, ...(stage?.annulus ?? []).map((s) => s.outer_in));
+  const show = (md: number, side: "pipe" | "annulus") => {
+    const psi = stage === undefined ? null : pressureAt(stage, moment, md, side);
+    return psi === null ? "–" : units.number(psi, "pressure");
+  };
+  return (
+    <Track
+      title="Fluids"
+      unit={`inside, around; reads ${units.unit("pressure")}`}
+      scale={scale}
+      widthPx={widthPx}
+      domain={[-widest / 2 / ROOM, widest / 2 / ROOM]}
+      bare
+      read={(md) => (stage === undefined ? null : `in ${show(md, "pipe")} · out ${show(md, "annulus")}`)}
+      table={() => ({
+        columns: ["Side", "Fluid", `From, ${units.unit("depth")}`, "To", `Pressure at its foot, ${units.unit("pressure")}`],
+        rows:
+          stage === undefined
+            ? []
+            : [...rowsOf(stage, moment, "pipe"), ...rowsOf(stage, moment, "annulus")].map((r) => [
+                r.side === "pipe" ? "inside" : "annulus",
+                r.name,
+                units.number(r.top, "depth"),
+                units.number(r.base, "depth"),
+                units.number(r.psi, "pressure"),
+              ]),
+      })}
+      summary="Where each fluid of the job is at this moment, inside the pipe and in the annulus"
+    >
+      {(x) => stage && <Drawing stage={stage} moment={moment} x={x} scale={scale} />}
+    </Track>
+  );
+}
+
+interface Piece {
+  side: "pipe" | "annulus";
+  name: string;
+  kind: JobStage["fluids"][number]["kind"];
+  top: number;
+  base: number;
+  psi: number;
+}
+
+/** The fluids of one side from the top down; what is not there is left out. */
+function rowsOf(stage: JobStage, moment: number, side: "pipe" | "annulus"): Piece[] {
+  const md = (side === "pipe" ? stage.pipe_md_ft : stage.annulus_md_ft)[moment]!;
+  const psi = (side === "pipe" ? stage.pipe_psi : stage.annulus_psi)[moment]!;
+  const count = stage.fluids.length;
+  return stage.fluids
+    .map((_, k) => {
+      const fluid = stage.fluids[side === "pipe" ? count - 1 - k : k]!;
+      return { side, name: fluid.name, kind: fluid.kind, top: md[k]!, base: md[k + 1]!, psi: psi[k + 1]! };
+    })
+    .filter((piece) => piece.base - piece.top > 0.05);
+}
+
+interface DrawingProps {
+  stage: JobStage;
+  moment: number;
+  x: (v: number) => number;
+  scale: DepthScale;
+}
+
+function Drawing({ stage, moment, x, scale }: DrawingProps) {
+  const prefix = useId().replace(/:/g, "");
+  const y = (md: number) => scale.y(md);
+  const level = stage.level_md_ft[moment]!;
+  return (
+    <>
+      <FluidPatterns prefix={prefix} />
+      {rowsOf(stage, moment, "annulus").flatMap((piece) =>
+        stage.annulus.flatMap((s, k) => {
+          const top = Math.max(piece.top, s.top_md_ft);
+          const base = Math.min(piece.base, s.base_md_ft);
+          return base <= top
+            ? []
+            : [-1, 1].map((side) => {
+                const from = Math.min(x((side * s.inner_in) / 2), x((side * s.outer_in) / 2));
+                const width = Math.abs(x(s.outer_in / 2) - x(s.inner_in / 2));
+                return (
+                  <Box
+                    key={`${piece.kind}${piece.top}${k}${side}`}
+                    x={from}
+                    width={width}
+                    y={y(top)}
+                    end={y(base)}
+                    fill={fluidFill(prefix, piece.kind)}
+                  />
+                );
+              });
+        }),
+      )}
+      {rowsOf(stage, moment, "pipe").flatMap((piece) =>
+        stage.pipe.map((s, k) => {
+          const top = Math.max(piece.top, s.top_md_ft);
+          const base = Math.min(piece.base, s.base_md_ft);
+          return base <= top ? null : (
+            <Box
+              key={`${piece.kind}${piece.top}${k}`}
+              x={x(-s.outer_in / 2)}
+              width={x(s.outer_in / 2) - x(-s.outer_in / 2)}
+              y={y(top)}
+              end={y(base)}
+              fill={fluidFill(prefix, piece.kind)}
+            />
+          );
+        }),
+      )}
+      <Walls stage={stage} x={x} y={y} />
+      {level > 1 && <Level y={y(level)} left={x(-stage.pipe[0]!.outer_in / 2)} right={x(stage.pipe[0]!.outer_in / 2)} />}
+      <Plugs stage={stage} moment={moment} x={x} y={y} />
+    </>
+  );
+}
+
+function Box({ x, width, y, end, fill }: { x: number; width: number; y: number; end: number; fill: string }) {
+  return <rect x={x} width={Math.max(width, 0)} y={y} height={Math.max(end - y, 0)} style={{ fill }} />;
+}
+
+/** The pipe's wall, what is around it, and the place at which the fluids come out. */
+function Walls({ stage, x, y }: { stage: JobStage; x: (v: number) => number; y: (md: number) => number }) {
+  return (
+    <g fill="none" pointerEvents="none">
+      {stage.annulus.flatMap((s, k) =>
+        [-1, 1].map((side) => (
+          <g key={`${k}${side}`}>
+            <line
+              x1={x((side * s.outer_in) / 2)}
+              x2={x((side * s.outer_in) / 2)}
+              y1={y(s.top_md_ft)}
+              y2={y(s.base_md_ft)}
+              stroke="var(--mute)"
+              strokeWidth={1}
+            />
+            <line
+              x1={x((side * s.inner_in) / 2)}
+              x2={x((side * s.inner_in) / 2)}
+              y1={y(s.top_md_ft)}
+              y2={y(s.base_md_ft)}
+              stroke="var(--steel)"
+              strokeWidth={WALL_PX}
+            />
+          </g>
+        )),
+      )}
+      {[-1, 1].map((side) => {
+        const last = stage.annulus[stage.annulus.length - 1]!;
+        const at = x((side * last.inner_in) / 2);
+        return <path key={side} d={`M${at},${y(stage.end_md_ft) - 8} l0,8 l${side * 5},0 z`} fill="var(--steel)" />;
+      })}
+      <line
+        x1={x(-stage.pipe[stage.pipe.length - 1]!.outer_in / 2)}
+        x2={x(stage.pipe[stage.pipe.length - 1]!.outer_in / 2)}
+        y1={y(stage.seat_md_ft)}
+        y2={y(stage.seat_md_ft)}
+        stroke="var(--steel)"
+        strokeWidth={2}
+        strokeDasharray="3 3"
+      />
+    </g>
+  );
+}
+
+function Level({ y, left, right }: { y: number; left: number; right: number }) {
+  return (
+    <g pointerEvents="none">
+      <line x1={left} x2={right} y1={y} y2={y} stroke="var(--gold)" strokeWidth={2} />
+      <path d={`M${(left + right) / 2 - 4},${y - 7} l8,0 l-4,6 z`} fill="var(--gold)" />
+    </g>
+  );
+}
+
+/** Rubber plugs on their way down: the bottom one ahead of the first slurry, the top one behind the last. */
+function Plugs({ stage, moment, x, y }: { stage: JobStage; moment: number; x: (v: number) => number; y: (md: number) => number }) {
+  const count = stage.fluids.length;
+  const md = stage.pipe_md_ft[moment]!;
+  const half = stage.pipe[stage.pipe.length - 1]!.outer_in / 2;
+  // boundaries run down the pipe: that under fluid j is at count - j
+  const ahead = md[count - stage.first_slurry + 1]!;
+  const behind = md[count - stage.last_slurry]!;
+  const sailing = (at: number) => at > stage.level_md_ft[moment]! + 1;
+  return (
+    <g fill="var(--ink)" pointerEvents="none">
+      {stage.first_slurry > 0 && sailing(ahead) && <Plug x={x} half={half} y={y(Math.min(ahead, stage.seat_md_ft))} hollow />}
+      {stage.first_slurry > 0 && sailing(behind) && <Plug x={x} half={half} y={y(Math.min(behind, stage.seat_md_ft))} />}
+    </g>
+  );
+}
+
+function Plug({ x, half, y, hollow = false }: { x: (v: number) => number; half: number; y: number; hollow?: boolean }) {
+  const width = x(half) - x(-half);
+  return (
+    <rect
+      x={x(-half) + 1}
+      y={y - 5}
+      width={Math.max(width - 2, 1)}
+      height={5}
+      rx={1}
+      fill={hollow ? "var(--sheet)" : "var(--ink)"}
+      stroke="var(--ink)"
+      strokeWidth={1.2}
+    />
+  );
+}
+
+export function RockTrack({ scale, widthPx, stage }: TrackProps) {
+  const units = useUnits();
+  const moment = useMoment(stage);
+  const rock = stage?.rock ?? null;
+  const factor = units.factor("emw");
+  const md = rock?.md_ft ?? [];
+  const now = rock?.now_ppg[moment] ?? [];
+  const known = (values: readonly (number | null)[]) => values.filter((v): v is number => v !== null);
+  const all = rock === null ? [8, 16] : [...rock.greatest_ppg, ...rock.least_ppg, ...known(rock.fracture_ppg), ...known(rock.pore_ppg)];
+  const domain = scaleLinear([Math.min(...all) * factor, Math.max(...all) * factor], [0, 1])
+    .nice(4)
+    .domain() as [number, number];
+  const text = (values: readonly (number | null)[], at: number) => {
+    const v = interpolate(
+      md,
+      values.map((w) => w ?? NaN),
+      at,
+    );
+    return v === null || Number.isNaN(v) ? "–" : units.number(v, "emw");
+  };
+  const curve = (values: readonly (number | null)[], x: (v: number) => number) =>
+    line(md.flatMap((depth, i) => (values[i] == null ? [] : [[x(values[i] * factor), scale.y(depth)] as const])));
+  return (
+    <Track
+      title="Annulus and rock"
+      unit={`${units.unit("emw")}, now and whole job`}
+      scale={scale}
+      widthPx={widthPx}
+      domain={domain}
+      read={(at) =>
+        rock === null || interpolate(md, now, at) === null ? null : `now ${text(now, at)} · breaks ${text(rock.fracture_ppg, at)}`
+      }
+      table={() => ({
+        columns: [`Depth, ${units.unit("depth")}`, `Pore, ${units.unit("emw")}`, "Least", "Now", "Greatest", "Fracture"],
+        rows: md.map((depth, i) => [
+          units.number(depth, "depth"),
+          units.number(rock!.pore_ppg[i] ?? null, "emw"),
+          units.number(rock!.least_ppg[i]!, "emw"),
+          units.number(now[i] ?? null, "emw"),
+          units.number(rock!.greatest_ppg[i]!, "emw"),
+          units.number(rock!.fracture_ppg[i] ?? null, "emw"),
+        ]),
+      })}
+      summary="Equivalent weight of the annulus along the open hole at this moment and over the whole job, with pore and fracture pressure"
+    >
+      {(x) =>
+        rock && (
+          <g fill="none">
+            <path d={curve(rock.pore_ppg, x)} stroke="var(--iris)" strokeWidth={1.6} />
+            <path d={curve(rock.fracture_ppg, x)} stroke="var(--rust)" strokeWidth={1.8} strokeDasharray="6 3" />
+            <path d={curve(rock.least_ppg, x)} stroke="var(--mute)" strokeWidth={1} strokeDasharray="2 3" />
+            <path d={curve(rock.greatest_ppg, x)} stroke="var(--ink)" strokeWidth={1.2} />
+            <path d={curve(now, x)} stroke="var(--petrol)" strokeWidth={2.2} />
+            {rock.greatest_ppg.map((v, i) =>
+              rock.fracture_ppg[i] != null && v > rock.fracture_ppg[i] + 0.001 ? (
+                <circle key={i} cx={x(v * factor)} cy={scale.y(md[i]!)} r={2.4} fill="var(--brick)" />
+              ) : null,
+            )}
+          </g>
+        )
+      }
+    </Track>
+  );
+}
