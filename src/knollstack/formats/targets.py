@@ -37,6 +37,7 @@ Target = Literal[
     "centralizers",
     "fluids",
     "pump_steps",
+    "strength",
 ]
 
 
@@ -79,6 +80,7 @@ _PLACES: dict[Target, str] = {
     "centralizers": "/centralizers",
     "fluids": "/strings/*/cement/fluids",
     "pump_steps": "/strings/*/cement/steps",
+    "strength": "/strings/*/cement/strength",
 }
 """Where each table stands in the document."""
 _DEPTH = "depth;dept;md;tvdrkb"
@@ -235,6 +237,7 @@ _HEADERS: dict[Target, dict[str, str]] = {
         "rate_bpm": "pump rate",
         "stop_minutes": "stop;shut down;wait",
     },
+    "strength": {"after_hours": "time;hours;wait;h", "strength_psi": "compressive strength;ucs"},
     "clearances": {"from_od_in": _OD, "common_in": "usual", "tight_in": "least"},
 }
 _NEEDED = {("loads", "name"), ("loads", "inside_psi"), ("loads", "outside_psi"), ("stations", "inclination_deg")}

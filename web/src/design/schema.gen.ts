@@ -6129,7 +6129,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps";
+            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength";
         };
         /**
          * PreviewBody
@@ -12635,7 +12635,7 @@ export interface operations {
             header?: never;
             path: {
                 design_id: number;
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength";
             };
             cookie?: never;
         };
@@ -14825,7 +14825,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength";
             };
             cookie?: never;
         };
@@ -14932,7 +14932,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength";
             };
             cookie?: never;
         };
@@ -15039,7 +15039,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength";
             };
             cookie?: never;
         };

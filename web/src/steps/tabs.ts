@@ -16,7 +16,7 @@ export const TABS = {
   },
   depths: { cards: "One by one", table: "As a table", schools: "Methods" },
   running: { tally: "Tally", float: "Float and fill", moving: "Hook load", centralizers: "Centralizers", floor: "Rig floor" },
-  cement: { slurries: "Slurries", fluids: "Fluids and rates", job: "Job in time" },
+  cement: { slurries: "Slurries", fluids: "Fluids and rates", job: "Job in time", placement: "Placement and waiting" },
   pipe: { strings: "Strings", catalogue: "Catalogue", own: "Own pipes", stock: "Stock" },
 } as const;
 
@@ -31,8 +31,13 @@ export function tabOf(step: Step, place: string): string | null {
   if (step === "ground") return groundTab(place);
   if (step === "pipe") return place.startsWith("/pipes") ? "own" : place.startsWith("/stock") ? "stock" : "strings";
   if (step === "running") return runningTab(place);
-  if (step === "cement") return ["fluids", "steps"].includes(place.split("/")[4] ?? "") ? "fluids" : "slurries";
+  if (step === "cement") return cementTab(place.split("/")[4] ?? "");
   return step === "depths" ? "cards" : null;
+}
+
+function cementTab(key: string): string {
+  if (["fluids", "steps"].includes(key)) return "fluids";
+  return ["thickening_minutes", "lead_thickening_minutes", "strength"].includes(key) ? "placement" : "slurries";
 }
 
 function runningTab(place: string): string {

@@ -198,6 +198,26 @@ def _collapse(
     return load, np.where(spent, 0.0, rated)
 
 
+def at_rest_psi(held: Worked) -> tuple[float, float]:
+    """Inside and outside at the end of the pipe once the plug has landed and the pump's pressure is bled off."""
+    course = held.course
+    inside = held.balance.pipe_psi(course.moved_bbl[-1:], course.empty_bbl[-1:])
+    return float(inside[0]), float(held.balance.annulus_psi(course.moved_bbl[-1:])[0])
+
+
+def hanging_lbf(well: Well, string: EquippedString, held: Worked) -> float:
+    """What the string weighs at rest after the stage, where its top hangs; below 0 it floats."""
+    top, end = well.path.tvd(string.top_md_ft), held.stage.conduit.end_md_ft
+    weight = sum(
+        s.pipe.weight_ppf * (well.path.tvd(min(s.bottom_md_ft, end)) - max(well.path.tvd(s.top_md_ft), top))
+        for s in string.sections
+        if s.top_md_ft < end
+    )
+    inside, outside = at_rest_psi(held)
+    last = string.sections[-1].pipe
+    return float(weight + np.pi / 4 * (inside * last.id_in**2 - outside * last.od_in**2))
+
+
 def _hung_lbf(well: Well, string: EquippedString, held: Worked, md: Floats) -> Floats:
     """Real axial force at depths by moment: steel below in air, and both pressures on the closed end."""
     tvd, weight = well.path.tvd_at(md), np.zeros(len(md))

@@ -6,17 +6,30 @@ from collections.abc import Iterator
 from functools import partial
 
 from knollstack.core.base.constants import PSI_PER_PPG_FT
-from knollstack.core.base.findings import Amount, Finding, Remedy, Words, depth, emw, factor, find, pressure, volume
-from knollstack.core.cement.checks import Nearest
+from knollstack.core.base.findings import (
+    Amount,
+    Finding,
+    Remedy,
+    Words,
+    depth,
+    emw,
+    factor,
+    find,
+    force,
+    pressure,
+    volume,
+)
+from knollstack.core.cement.checks import Nearest, hanging_lbf
 from knollstack.core.cement.conduit import Bores
 from knollstack.core.cement.job import HELD, Followed
 from knollstack.core.cement.mending import Mending
 from knollstack.core.cement.train import Missing
+from knollstack.core.document.cementing import SLURRIES
 from knollstack.core.ground.well import Well
 from knollstack.core.program.equipped import EquippedString
 
 _find = partial(find, "cement")
-LEAST_SHORT_BBL = 0.5
+LEAST_SHORT_BBL, CLOSE_FT = 0.5, 5.0
 
 
 def unknown_job(string: EquippedString, missing: Missing) -> Finding:
@@ -39,6 +52,8 @@ class JobFindings:
             yield from self._pipe(stage)
             yield from self._pump(stage)
             yield from self._plug(stage)
+            yield from self._reach(stage)
+            yield from self._float_out(stage)
 
     # --- words --------------------------------------------------------------------------------------------------
 
@@ -122,3 +137,42 @@ class JobFindings:
         elif short < -LEAST_SHORT_BBL:
             text = ("The plug bumps ", volume(-short), " before the displacement is pumped.")
             yield _find("caution", place, self._subject(stage), *text)
+
+    def _reach(self, stage: Followed) -> Iterator[Finding]:
+        """Slurries of given volumes that end below the top of cement that is planned, or come back with the returns."""
+        held, number = stage.worked, stage.worked.stage.number
+        slurries = [k for k, f in enumerate(held.stage.fluids, 1) if f.kind in SLURRIES and f.volume_bbl > 0]
+        planned = self.string.cement_top_md_ft
+        if number != len(self.job) or planned is None:  # the first stage of two ends at the collar
+            return
+        place, subject = f"{self.string.path}/cement/fluids", self._subject(stage)
+        if not slurries:
+            yield _find("stop", place, subject, "No slurry is pumped: the fluids hold no lead and no tail.")
+            return
+        reached = float(held.annulus.md_ft[-1, slurries[0]])
+        if reached > planned + CLOSE_FT:
+            text: Words = (
+                "The slurries reach up to ",
+                depth(reached),
+                "; the top of cement is planned at ",
+                depth(planned),
+            )
+            yield _find("caution", place, subject, *text, ".", value=depth(reached), limit=depth(planned))
+        over = float(held.course.moved_bbl[-1]) - held.stage.edges_bbl[slurries[0] - 1] - held.stage.conduit.whole_bbl
+        if over > LEAST_SHORT_BBL and planned > held.stage.conduit.returns_md_ft + CLOSE_FT:
+            text = ("The slurries overrun the annulus: ", volume(over), " come back with the returns.")
+            yield _find("caution", place, subject, *text)
+
+    def _float_out(self, stage: Followed) -> Iterator[Finding]:
+        """The lift of what stands outside against the weight of the string, at the bump."""
+        weight = hanging_lbf(self.well, self.string, stage.worked)
+        if weight < 0:
+            text: Words = (
+                "The string floats: what stands outside lifts ",
+                force(-weight),
+                " more than it weighs. Chain it down",
+            )
+            place = f"{self.string.path}/cement/displacement_ppg"
+            remedies = tuple(self.mending.sunk(stage))
+            more = " or displace with a heavier fluid." if remedies else "."
+            yield _find("stop", place, self._subject(stage), *text, more, value=force(weight), remedies=remedies)

@@ -6,10 +6,11 @@ from collections.abc import Iterator
 
 from knollstack.core.base.constants import PSI_PER_PPG_FT
 from knollstack.core.base.findings import Remedy, emw, percent, remedy
+from knollstack.core.cement.checks import hanging_lbf
 from knollstack.core.cement.conduit import Bores
 from knollstack.core.cement.job import Followed, Verdict, fastest_share, job_of
 from knollstack.core.cement.train import Missing, rows_of, usual_rates
-from knollstack.core.cement.trying import tried
+from knollstack.core.cement.trying import changed, tried
 from knollstack.core.cement.ways import ways_out
 from knollstack.core.document.cementing import FluidKind
 from knollstack.core.ground.well import Well
@@ -66,6 +67,20 @@ class Mending:
             offered = self._at_least(stage, density, kinds)
             if self.tried(offered).stands:
                 yield offered
+                return
+
+    def sunk(self, stage: Followed) -> Iterator[Remedy]:
+        """A displacement so heavy that the string no longer floats."""
+        light = [fluid.density_ppg for fluid in stage.worked.stage.fluids if fluid.kind == "displacement"]
+        for k in range(1, MOST_DENSITIES + 1 if light else 1):
+            offered = self._at_least(stage, round(min(light) + k * DENSITY_STEP_PPG, 2), ("displacement",))
+            heavier = changed(self.well, self.string, offered)
+            job = job_of(self.well, heavier, self.bores)
+            if isinstance(job, Missing):
+                return
+            if hanging_lbf(self.well, heavier, job[-1].worked) >= 0:
+                if all(found.held() for found in job):
+                    yield offered
                 return
 
     def _at_least(self, stage: Followed, density_ppg: float, kinds: tuple[FluidKind, ...]) -> Remedy:

@@ -20,6 +20,7 @@ from knollstack.core.mud.formulas import annular_velocity
 from knollstack.core.program.equipped import EquippedString
 
 FASTEST_BPM, LEAST_BPM = 60.0, 0.05
+CLOSE_MINUTES = 0.05
 State = Literal["kept", "short", "told"]
 
 
@@ -66,7 +67,12 @@ def _heavier(well: Well, ahead: Pumped, behind: Pumped) -> Rule:
     more = 100 * (behind.density_ppg / ahead.density_ppg - 1)
     words: Words = (f"{behind.name} over {ahead.name}",)
     state: State = "kept" if more >= asked - 1e-9 else "short"
-    return Rule("Density", words, (percent(more), " heavier"), (percent(asked), " or more"), state)
+    found: Words = (percent(abs(more)), " heavier" if more >= 0 else " lighter")
+    return Rule("Density", words, found, (percent(asked), " heavier"), state)
+
+
+def _compared(share: float, what: str) -> Words:
+    return (percent(100 * abs(share)), f" {'more' if share >= 0 else 'less'} {what}")
 
 
 def _psi_ft(fluid: Pumped, rate_bpm: float, hole: Stretch) -> float:
@@ -78,7 +84,7 @@ def _thicker(ahead: Pumped, behind: Pumped, hole: Stretch) -> Rule:
     """At the rate at which the one behind is pumped."""
     less, more = (_psi_ft(fluid, behind.rate_bpm, hole) for fluid in (ahead, behind))
     words: Words = (f"{behind.name} over {ahead.name}",)
-    found: Words = (percent(100 * (more / less - 1)), " more friction") if less > 0 else ("no friction ahead",)
+    found = _compared(more / less - 1, "friction") if less > 0 else ("no friction ahead",)
     return Rule("Friction", words, found, ("no less",), "kept" if more >= less - 1e-12 else "short")
 
 
@@ -96,7 +102,7 @@ def _contact(well: Well, string: EquippedString, followed: Followed) -> list[Rul
             ends = [stage.edges_bbl[i] + over, stage.edges_bbl[i + 1] + over]
             begun, ended = np.interp(ends, course.moved_bbl, course.minutes)
             passed += float(ended - begun)
-        state: State = "kept" if passed >= asked - 1e-6 else "short"
+        state: State = "kept" if passed >= asked - CLOSE_MINUTES else "short"
         subject: Words = (f"{name} at ", depth(md))
         found.append(Rule("Contact time", subject, (minutes(passed),), (minutes(asked), " or more"), state))
     return found

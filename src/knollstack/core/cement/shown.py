@@ -5,7 +5,7 @@ from __future__ import annotations
 from knollstack.core.base.constants import GAL_PER_BBL
 from knollstack.core.base.formulas import equivalent_mud_weight, hydrostatic_pressure
 from knollstack.core.base.working import headline
-from knollstack.core.cement.checks import Nearest, Worked
+from knollstack.core.cement.checks import Nearest, Worked, at_rest_psi
 from knollstack.core.cement.conduit import Stretch
 from knollstack.core.cement.formulas import annulus_pressure, hanging_weight, pump_pressure
 from knollstack.core.cement.pressures import Side
@@ -69,12 +69,10 @@ def shown_emw_ppg(key: str, held: Worked, near: Nearest) -> float:
 
 
 def shown_hanging_lbf(key: str, well: Well, string: EquippedString, held: Worked) -> float:
-    """What the string weighs once the plug has landed: section by section, by the mean fluids of both sides."""
+    """What the string weighs at rest once the plug has landed: section by section, by the mean fluids of both sides."""
     top, shoe = well.path.tvd(string.top_md_ft), well.path.tvd(held.stage.conduit.end_md_ft)
-    inside = float(held.pipe.psi[-1, -1])
-    outside = float(held.annulus.psi[-1, -1])
     with headline(key):
-        means = [float(equivalent_mud_weight(p, shoe)) for p in (inside, outside)]
+        means = [float(equivalent_mud_weight(p, shoe)) for p in at_rest_psi(held)]
         return sum(
             float(
                 hanging_weight(

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
+from itertools import pairwise
 
 import numpy as np
 
@@ -91,6 +92,7 @@ def _string_faults(
             expected = f"a depth between {before:g} and {string.shoe_md_ft:g} ft"
             yield Fault(path=f"{path}/mud_steps/{k}/to_md_ft", value=f"{step.to_md_ft:g}", expected=expected)
     yield from _pipe_faults(path, string)
+    yield from _strength_faults(path, string)
     if string.run == "liner" and string.hanger_md_ft is None:
         yield Fault(path=f"{path}/hanger_md_ft", value="nothing", expected="the depth of a liner's hanger")
     for key, top in (
@@ -101,6 +103,17 @@ def _string_faults(
         if top is not None and top >= string.shoe_md_ft:
             expected = f"a depth above the shoe ({string.shoe_md_ft:g} ft)"
             yield Fault(path=f"{path}/{key}", value=f"{top:g}", expected=expected)
+
+
+def _strength_faults(path: str, string: String) -> Iterable[Fault]:
+    for k, (before, point) in enumerate(pairwise(string.cement.strength), 1):
+        at = f"{path}/cement/strength/{k}"
+        if point.after_hours <= before.after_hours:
+            expected = f"a time after the point before it ({before.after_hours:g} h)"
+            yield Fault(path=f"{at}/after_hours", value=f"{point.after_hours:g}", expected=expected)
+        elif point.strength_psi < before.strength_psi:
+            expected = f"no less than before ({before.strength_psi:g} psi): cement does not lose strength while it sets"
+            yield Fault(path=f"{at}/strength_psi", value=f"{point.strength_psi:g}", expected=expected)
 
 
 def _pipe_faults(path: str, string: String) -> Iterable[Fault]:

@@ -13,6 +13,7 @@ import { TABS } from "../tabs";
 import { Fluids } from "./Fluids";
 import { Job } from "./Job";
 import { FluidTrack, RockTrack } from "./jobTracks";
+import { Placement } from "./Placement";
 import { Slurries } from "./Slurries";
 
 export function CementBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: number }) {
@@ -65,6 +66,7 @@ const Words = memo(function Words({ job, stage, onStage, selected, tab, onTab }:
   const contents = {
     slurries: <Slurries evaluation={evaluation} />,
     fluids: row && <Fluids key={selected} row={row} />,
+    placement: row && <Placement key={selected} row={row} />,
     job: row && <Job job={job} row={row} stage={stage} onStage={onStage} />,
   };
   return (

@@ -193,7 +193,7 @@ function Outcomes({ told }: { told: StageRow }) {
       <Line label="Least collapse factor" value={told.collapse_factor} quantity="factor" />
       <Line label="Least burst factor" value={told.burst_factor} quantity="factor" />
       <Line
-        label="Weight of the string at the bump"
+        label="Weight of the string once bled off"
         value={told.hanging_lbf}
         quantity="force"
         working={`stage${told.number}/hanging`}
