@@ -42,3 +42,24 @@ def test_catalogue_of_a_size_names_its_sources(client):
     assert client.get("/api/catalogue/pipes?od_in=-1").status_code == 422
     view = client.get("/api/catalogue").get_json()
     assert {"STC", "LTC", "BTC", "BTC-SC", "PTC", "SFJ", "FJ"} == {c["connection"] for c in view["connections"]}
+
+
+def test_a_cement_job_is_told_moment_by_moment(client):
+    """At the last moment mud, spacer and slurry stand in the annulus by their volumes, and the pump's number is the headline."""
+    document = demo()
+    found = client.post("/api/cement-jobs", json={"document": document, "string": 2}).get_json()
+    (stage,) = found["stages"]
+    moments = {len(stage[key]) for key in ("minutes", "pumped_bbl", "in_bpm", "out_bpm", "pump_psi", "level_md_ft")}
+    moments |= {len(stage[key]) for key in ("pipe_md_ft", "annulus_psi", "node_pipe_psi", "shoe_ppg", "weakest_ppg")}
+    assert len(moments) == 1
+    names = [fluid["name"] for fluid in stage["fluids"]]
+    assert names == ["mud", "spacer", "tail", "displacement"]
+    assert stage["annulus_md_ft"][-1][2] == pytest.approx(1700.0, abs=0.2), "the planned top of cement"
+    row = client.post("/api/evaluations", json={"document": document}).get_json()["cement"]["strings"][2]["stages"][0]
+    assert stage["pump_psi"][-1] == pytest.approx(row["final_pump_psi"], abs=2.0)
+    assert any("free fall" in "".join(map(str, event["words"])) for event in stage["events"])
+    document["strings"][2]["reading_300"] = None
+    wanting = client.post("/api/cement-jobs", json={"document": document, "string": 2}).get_json()
+    assert wanting["stages"] == []
+    assert "rheometer" in wanting["missing"]
+    assert client.post("/api/cement-jobs", json={"document": demo(), "string": 0}).status_code == 404
