@@ -24,6 +24,7 @@ function subscribe(listener: () => void): () => void {
 
 /** The last moment of a stage that has come at a share of its time. */
 export function momentAt(stage: JobStage, at: number): number {
+  if (at <= 0) return 0; // before the pumps start
   const until = stage.minutes[stage.minutes.length - 1]! * at + 1e-6;
   let low = 0;
   let high = stage.minutes.length - 1;
