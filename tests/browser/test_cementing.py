@@ -65,7 +65,7 @@ def test_a_moment_is_scrubbed_to_and_its_pressures_read(page):
         assert abs(inside - 12 / 231 * 9.2 * md) <= 1.0
         assert abs(inside - outside) <= 1.0
     page.click("in free fall")
-    level = float(re.search(r"Pipe empty to ([\d,]+)", page.text())[1].replace(",", ""))
+    level = float(re.search(r"Pipe empty to ([\d,]+)", page.text)[1].replace(",", ""))
     md, inside, outside = read_at(page, 0.2)
     assert 500 < md < level
     assert inside == 0, "nothing stands over the level"
