@@ -11,6 +11,7 @@ from typing import Any, TypeVar
 
 from knollstack.core.catalogue.product import Connection, Grade, Pipe, Thread
 from knollstack.core.catalogue.rows import (
+    AdditiveRow,
     Bit,
     Catalogue,
     Centralizer,
@@ -40,6 +41,9 @@ TEXT = {
     "gear",
     "place",
     "fills",
+    "per",
+    "name",
+    "use",
 }
 
 
@@ -121,4 +125,5 @@ def load() -> Catalogue:
         ranges=_rows("ranges", LengthRange),
         float_gear=_rows("float_gear", FloatGear),
         centralizers=_rows("centralizers", Centralizer),
+        additives=_rows("additives", AdditiveRow),
     )

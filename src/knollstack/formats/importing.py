@@ -9,7 +9,7 @@ from pydantic import BaseModel, Field, ValidationError
 
 from knollstack.core.base.fields import Part
 from knollstack.core.base.units import UnitSet
-from knollstack.core.document.cementing import JobFluid, JobStep, StrengthPoint
+from knollstack.core.document.cementing import Additive, JobFluid, JobStep, StrengthPoint
 from knollstack.core.document.design import (
     CustomPipe,
     LeakOffTest,
@@ -65,6 +65,7 @@ _MODELS: dict[Target, type[Part]] = {
     "fluids": JobFluid,
     "pump_steps": JobStep,
     "strength": StrengthPoint,
+    "additives": Additive,
 }
 
 

@@ -38,6 +38,7 @@ Target = Literal[
     "fluids",
     "pump_steps",
     "strength",
+    "additives",
 ]
 
 
@@ -81,6 +82,7 @@ _PLACES: dict[Target, str] = {
     "fluids": "/strings/*/cement/fluids",
     "pump_steps": "/strings/*/cement/steps",
     "strength": "/strings/*/cement/strength",
+    "additives": "/strings/*/cement/additives",
 }
 """Where each table stands in the document."""
 _DEPTH = "depth;dept;md;tvdrkb"
@@ -238,6 +240,13 @@ _HEADERS: dict[Target, dict[str, str]] = {
         "stop_minutes": "stop;shut down;wait",
     },
     "strength": {"after_hours": "time;hours;wait;h", "strength_psi": "compressive strength;ucs"},
+    "additives": {
+        "slurry": "",
+        "name": "product",
+        "amount": "dosage;concentration",
+        "per": "unit;by",
+        "sg": "specific gravity",
+    },
     "clearances": {"from_od_in": _OD, "common_in": "usual", "tight_in": "least"},
 }
 _NEEDED = {("loads", "name"), ("loads", "inside_psi"), ("loads", "outside_psi"), ("stations", "inclination_deg")}

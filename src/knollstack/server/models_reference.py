@@ -9,6 +9,7 @@ from pydantic import BaseModel, Field
 from knollstack.core.base.findings import Step
 from knollstack.core.base.units import QuantityUnits
 from knollstack.core.base.working import Input, Output
+from knollstack.core.document.cementing import Dosage
 from knollstack.core.document.described import Described
 
 
@@ -98,8 +99,20 @@ class ConnectionItem(BaseModel):
     source: str
 
 
+class AdditiveItem(BaseModel):
+    """A generic cement additive, with a usual amount."""
+
+    name: str
+    use: str
+    amount: float
+    per: Dosage
+    sg: float
+    source: str
+
+
 class CatalogueView(BaseModel):
     pipes: list[PipeItem]
+    additives: list[AdditiveItem]
     connections: list[ConnectionItem]
     bits_in: list[float]
     sizes_in: list[float]

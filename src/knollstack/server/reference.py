@@ -60,6 +60,7 @@ def get_catalogue() -> Response:
     view = models_reference.CatalogueView(
         connections=connections,
         pipes=pipes,
+        additives=[models_reference.AdditiveItem.model_validate(vars(row)) for row in catalogue.additives],
         bits_in=[b.bit_in for b in catalogue.bits],
         sizes_in=[s.od_in for s in catalogue.sizes],
     )

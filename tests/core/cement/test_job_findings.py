@@ -270,3 +270,35 @@ def test_rules_of_placement_by_hand():
     assert said(document, "caution", "Flushes and spacers pass")
     document["policy"]["cement"]["contact_minutes"] = contact.found[0].value - 0.2
     assert not said(document, "caution", "Flushes and spacers pass")
+
+
+def test_the_blend_sheet_by_hand():
+    """305.595 bbl of neat slurry with 0.3 % of retarder at 1.3 SG and 0.05 gal/sk of a liquid at 1.2 SG.
+
+    A sack: 94 lb and 3.587 gal of cement, 4.97 gal of water, 0.282 lb and 0.02599 gal, 0.5007 lb and 0.05 gal:
+    136.1827 lb in 8.63304 gal, 15.775 ppg, 1.15407 ft³; 305.595·5.614583/1.15407 = 1,486.7 sacks, 175.9 bbl of water.
+    """
+    rows = [{"name": "retarder", "amount": 0.3}, {"name": "liquid", "amount": 0.05, "per": "gal/sk", "sg": 1.2}]
+    row = run(known(strings__2__cement__additives=rows)).cement.strings[2]
+    assert row.slurry_ppg == pytest.approx(136.1827 / 8.63304, rel=1e-4)
+    (blend,) = row.blends
+    assert blend.sacks == pytest.approx(1486.7, abs=0.1)
+    assert blend.water_bbl == pytest.approx(175.93, abs=0.02)
+    held = {item.name: (item.unit, round(item.per_sack, 4), item.per_tank) for item in blend.items}
+    assert held["cement"] == ("lb", 94.0, None)
+    assert held["retarder"] == ("lb", 0.282, None)
+    assert held["liquid"][:2] == ("gal", 0.05)
+    assert held["liquid"][2] == pytest.approx(0.05 * 420 / 4.97, rel=1e-9)
+    assert held["fresh water"][2] == pytest.approx(420.0)
+    salty = run(known(strings__2__cement__water="sea water")).cement.strings[2]
+    assert salty.slurry_ppg == pytest.approx((94 + 8.55 * 4.97) / (94 / 8.3454 / 3.14 + 4.97), rel=1e-6)
+    assert salty.blends[0].items[-1].name == "sea water"
+
+
+def test_an_additive_of_the_lead_changes_the_lead_alone():
+    rows = [{"slurry": "lead", "name": "spheres", "amount": 15.0, "sg": 0.4}]
+    lead = {"tail_top_md_ft": 5500.0, "lead_bentonite_percent": 4.0, "bentonite_percent": 0.0}
+    before = run(known(strings__2__cement=lead)).cement.strings[2]
+    after = run(known(strings__2__cement=lead | {"additives": rows})).cement.strings[2]
+    assert after.slurry_ppg == before.slurry_ppg
+    assert after.lead_ppg < before.lead_ppg - 1

@@ -29,6 +29,7 @@ ROWS = {
     "/strings/*/running/centralizers": {"id": "c1", "type": "own", "top_md_ft": 100.0, "base_md_ft": 200.0},
     "/centralizers": {"name": "own", "od_in": 7.0},
     "/strings/*/cement/fluids": {"id": "f1", "kind": "spacer"},
+    "/strings/*/cement/additives": {"name": "retarder", "amount": 0.3},
     "/strings/*/cement/strength": {"after_hours": 8.0, "strength_psi": 500.0},
     "/strings/*/cement/steps": {"rate_bpm": 5.0},
     "/strings/*/loads": {"name": "own", "kind": "burst"},

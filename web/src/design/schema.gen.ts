@@ -916,6 +916,55 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * Additive
+         * @description What else goes into a slurry, besides cement, water and the solids that have a field of their own.
+         */
+        Additive: {
+            /** Amount */
+            amount: number;
+            /** Additive */
+            name: string;
+            /**
+             * Per
+             * @description by weight of cement or of mix water, or per sack; gal/sk is a liquid
+             * @default % of cement
+             * @enum {string}
+             */
+            per: "% of cement" | "% of water" | "lb/sk" | "gal/sk";
+            /**
+             * Specific gravity
+             * @default 1.3
+             */
+            sg: number;
+            /**
+             * Slurry
+             * @default tail
+             * @enum {string}
+             */
+            slurry: "tail" | "lead";
+        };
+        /**
+         * AdditiveItem
+         * @description A generic cement additive, with a usual amount.
+         */
+        AdditiveItem: {
+            /** Amount */
+            amount: number;
+            /** Name */
+            name: string;
+            /**
+             * Per
+             * @enum {string}
+             */
+            per: "% of cement" | "% of water" | "lb/sk" | "gal/sk";
+            /** Sg */
+            sg: number;
+            /** Source */
+            source: string;
+            /** Use */
+            use: string;
+        };
+        /**
          * Amount
          * @description A number with its quantity, so that it can be shown in the units of the person.
          */
@@ -995,6 +1044,50 @@ export interface components {
             /** Items */
             items: components["schemas"]["BinItem"][];
         };
+        /**
+         * BlendItem
+         * @description One thing of the blend: by the sack, in all, and in each tank of mix water where it goes there.
+         */
+        BlendItem: {
+            /** Name */
+            name: string;
+            /** Per Sack */
+            per_sack: number;
+            /** Per Tank */
+            per_tank: number | null;
+            /** Total */
+            total: number;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "lb" | "gal";
+        };
+        /**
+         * BlendRow
+         * @description The blend sheet of one slurry of one stage.
+         */
+        BlendRow: {
+            /** Bulk Ft3 */
+            bulk_ft3: number;
+            /** Items */
+            items: components["schemas"]["BlendItem"][];
+            /** Sacks */
+            sacks: number;
+            /**
+             * Slurry
+             * @enum {string}
+             */
+            slurry: "tail" | "lead";
+            /** Stage */
+            stage: number;
+            /** Tanks */
+            tanks: number;
+            /** Volume Bbl */
+            volume_bbl: number;
+            /** Water Bbl */
+            water_bbl: number;
+        };
         /** BoundResult */
         BoundResult: {
             /** Cause */
@@ -1065,6 +1158,8 @@ export interface components {
         };
         /** CatalogueView */
         CatalogueView: {
+            /** Additives */
+            additives: components["schemas"]["AdditiveItem"][];
             /** Bits In */
             bits_in: number[];
             /** Connections */
@@ -1079,6 +1174,12 @@ export interface components {
          * @description Decisions on one string's cement; None is not decided.
          */
         Cement: {
+            /**
+             * Additives
+             * @description of either slurry; with bentonite and the other solids above they are the recipe
+             * @default []
+             */
+            additives: components["schemas"]["Additive"][];
             /**
              * Barite
              * @description by weight of cement
@@ -1184,6 +1285,12 @@ export interface components {
              * @default null
              */
             top_md_ft: number | null;
+            /**
+             * Mix water from
+             * @default fresh water
+             * @enum {string}
+             */
+            water: "fresh water" | "sea water";
         };
         /** CementPolicy */
         CementPolicy: {
@@ -1224,6 +1331,12 @@ export interface components {
              * @default 48
              */
             lead_reading_600: number;
+            /**
+             * Mix water tank
+             * @description in which liquid additives are measured out
+             * @default 10
+             */
+            mix_tank_bbl: number;
             /**
              * Cement above the previous shoe
              * @default 300
@@ -1338,6 +1451,11 @@ export interface components {
              * @default null
              */
             bentonite_percent: number | null;
+            /**
+             * Blends
+             * @default []
+             */
+            blends: components["schemas"]["BlendRow"][];
             /**
              * Bump Psi
              * @default null
@@ -2101,6 +2219,7 @@ export interface components {
              *         "heavier_percent": 10,
              *         "lead_reading_300": 30,
              *         "lead_reading_600": 48,
+             *         "mix_tank_bbl": 10,
              *         "overlap_ft": 300,
              *         "plug_minutes": 5,
              *         "pump_limit_psi": 5000,
@@ -2623,6 +2742,7 @@ export interface components {
                  *         "heavier_percent": 10,
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
+                 *         "mix_tank_bbl": 10,
                  *         "overlap_ft": 300,
                  *         "plug_minutes": 5,
                  *         "pump_limit_psi": 5000,
@@ -3046,6 +3166,7 @@ export interface components {
                  *         "heavier_percent": 10,
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
+                 *         "mix_tank_bbl": 10,
                  *         "overlap_ft": 300,
                  *         "plug_minutes": 5,
                  *         "pump_limit_psi": 5000,
@@ -3564,6 +3685,7 @@ export interface components {
                  *         "heavier_percent": 10,
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
+                 *         "mix_tank_bbl": 10,
                  *         "overlap_ft": 300,
                  *         "plug_minutes": 5,
                  *         "pump_limit_psi": 5000,
@@ -4642,6 +4764,7 @@ export interface components {
                  *         "heavier_percent": 10,
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
+                 *         "mix_tank_bbl": 10,
                  *         "overlap_ft": 300,
                  *         "plug_minutes": 5,
                  *         "pump_limit_psi": 5000,
@@ -5758,6 +5881,7 @@ export interface components {
              *       "heavier_percent": 10,
              *       "lead_reading_300": 30,
              *       "lead_reading_600": 48,
+             *       "mix_tank_bbl": 10,
              *       "overlap_ft": 300,
              *       "plug_minutes": 5,
              *       "pump_limit_psi": 5000,
@@ -6129,7 +6253,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength";
+            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives";
         };
         /**
          * PreviewBody
@@ -6926,6 +7050,7 @@ export interface components {
                  *         "heavier_percent": 10,
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
+                 *         "mix_tank_bbl": 10,
                  *         "overlap_ft": 300,
                  *         "plug_minutes": 5,
                  *         "pump_limit_psi": 5000,
@@ -8167,6 +8292,7 @@ export interface components {
             bit_in: number | null;
             /**
              * @default {
+             *       "additives": [],
              *       "barite_percent": null,
              *       "bentonite_percent": null,
              *       "displacement_ppg": null,
@@ -8184,7 +8310,8 @@ export interface components {
              *       "strength": [],
              *       "tail_top_md_ft": null,
              *       "thickening_minutes": null,
-             *       "top_md_ft": null
+             *       "top_md_ft": null,
+             *       "water": "fresh water"
              *     }
              */
             cement: components["schemas"]["Cement"];
@@ -8392,6 +8519,7 @@ export interface components {
                  *         "heavier_percent": 10,
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
+                 *         "mix_tank_bbl": 10,
                  *         "overlap_ft": 300,
                  *         "plug_minutes": 5,
                  *         "pump_limit_psi": 5000,
@@ -9334,6 +9462,7 @@ export interface components {
                  *         "heavier_percent": 10,
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
+                 *         "mix_tank_bbl": 10,
                  *         "overlap_ft": 300,
                  *         "plug_minutes": 5,
                  *         "pump_limit_psi": 5000,
@@ -12635,7 +12764,7 @@ export interface operations {
             header?: never;
             path: {
                 design_id: number;
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives";
             };
             cookie?: never;
         };
@@ -14825,7 +14954,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives";
             };
             cookie?: never;
         };
@@ -14932,7 +15061,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives";
             };
             cookie?: never;
         };
@@ -15039,7 +15168,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives";
             };
             cookie?: never;
         };

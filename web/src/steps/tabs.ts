@@ -16,7 +16,13 @@ export const TABS = {
   },
   depths: { cards: "One by one", table: "As a table", schools: "Methods" },
   running: { tally: "Tally", float: "Float and fill", moving: "Hook load", centralizers: "Centralizers", floor: "Rig floor" },
-  cement: { slurries: "Slurries", fluids: "Fluids and rates", job: "Job in time", placement: "Placement and waiting" },
+  cement: {
+    slurries: "Slurries",
+    blend: "Blend sheet",
+    fluids: "Fluids and rates",
+    job: "Job in time",
+    placement: "Placement and waiting",
+  },
   pipe: { strings: "Strings", catalogue: "Catalogue", own: "Own pipes", stock: "Stock" },
 } as const;
 
@@ -37,6 +43,7 @@ export function tabOf(step: Step, place: string): string | null {
 
 function cementTab(key: string): string {
   if (["fluids", "steps"].includes(key)) return "fluids";
+  if (["additives", "water"].includes(key)) return "blend";
   return ["thickening_minutes", "lead_thickening_minutes", "strength"].includes(key) ? "placement" : "slurries";
 }
 

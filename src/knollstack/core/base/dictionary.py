@@ -7,6 +7,8 @@ from functools import lru_cache
 
 WORDS: dict[str, str] = {
     "accumulator": "bottles of fluid under gas pressure that close the preventers when pumps cannot",
+    "additive": "a product mixed into a slurry in small amounts to change one property of it",
+    "amount": "how much of it goes in",
     "annular preventer": "a preventer whose rubber closes on pipe of any size, or on the open hole",
     "annulus": "the space between a pipe and the hole or pipe around it",
     "auto-fill": "float equipment that lets mud in while the string is run, until it is converted",
@@ -129,6 +131,7 @@ WORDS: dict[str, str] = {
     "minimize": "what the cheapest string means: cost, or weight of steel",
     "minimum mud weight": "the least that holds pore pressure with its margin, and the hole open",
     "mix water": "water per sack of cement",
+    "mix water tank": "in which water and liquid additives are measured out before mixing",
     "moved": "whether the string is held still, reciprocated or rotated while cementing",
     "mud weight": "density of the mud",
     "mudline": "the sea floor",
@@ -141,6 +144,7 @@ WORDS: dict[str, str] = {
     "overpull": "pull beyond the string's own weight, to free it when it sticks",
     "packer": "seal between tubing and casing above the perforations",
     "packer fluid": "what stands in the annulus above the packer",
+    "per": "what the amount is measured by",
     "per joints": "the pattern repeats after so many joints",
     "permeable": "lets fluids through: it can kick, and mud can stick pipe against it",
     "pieces": "heads, hangers and spools of the wellhead, from the bottom up",
@@ -184,6 +188,7 @@ WORDS: dict[str, str] = {
     "socket": "the part of a slip-on head that goes over the casing and is welded",
     "spacer": "fluid between mud and cement that keeps them apart and pushes the mud out",
     "spare joint": "a joint more than the string takes",
+    "specific gravity": "density as a multiple of that of water",
     "spider": "slips at the rotary that hold the string while a joint is added",
     "stability": "least mud weight that keeps the wall of the hole from caving in",
     "stack": "the blowout preventers on one head, from the top down",

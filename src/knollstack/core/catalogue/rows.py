@@ -98,6 +98,18 @@ class Centralizer:
     price: float | None = None
 
 
+@dataclass(frozen=True)
+class AdditiveRow:
+    """A generic cement additive with a usual amount and its specific gravity."""
+
+    name: str
+    use: str
+    amount: float
+    per: str
+    sg: float
+    source: str
+
+
 @dataclass(frozen=True, eq=False)
 class Catalogue:
     """All that can be chosen from; compared by identity, since it never changes."""
@@ -114,6 +126,7 @@ class Catalogue:
     ranges: tuple[LengthRange, ...]
     float_gear: tuple[FloatGear, ...]
     centralizers: tuple[Centralizer, ...]
+    additives: tuple[AdditiveRow, ...]
 
     @cached_property
     def by_key(self) -> dict[tuple[float, float, str, str], Pipe]:

@@ -3,12 +3,15 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from typing import get_args
 
 import numpy as np
 
+from knollstack.core.base.constants import FRESH_WATER_PPG, SEA_WATER_PPG
 from knollstack.core.base.formula import sweeping
 from knollstack.core.base.formulas import hydrostatic_pressure
-from knollstack.core.cement.formulas import bentonite_water, slurry
+from knollstack.core.cement.formulas import additive_per_sack, bentonite_water, slurry
+from knollstack.core.document.cementing import Additive, Cement, Dosage, additives_of
 from knollstack.core.ground.extremes import open_nodes, worst_depth
 from knollstack.core.ground.well import Well
 from knollstack.core.program.column import Column
@@ -73,29 +76,55 @@ def holds(well: Well, string: LaidString, column: Column, margin_ppg: float = 0.
 
 
 Additives = tuple[tuple[str, float], ...]
+"""Solids that have a field of their own, in percent, and sea water by its density."""
+Rows = tuple[Additive, ...]
+DOSAGES = get_args(Dosage)
 
 
-def mixed(bentonite_percent: float, water_gal_sk: float, additives: Additives = ()) -> Slurry:
-    recipe = Slurry(bentonite_percent, water_gal_sk, 0.0, additives)
+def others(rows: Rows, water_gal_sk: float, water_ppg: float) -> Additives:
+    """Further additives as they go into a sack's slurry: their mass and volume together."""
+    found = [additive_per_sack(row.amount, DOSAGES.index(row.per), row.sg, water_gal_sk, water_ppg) for row in rows]
+    if not found:
+        return ()
+    return (("other_lb_sk", sum(f["mass_lb"] for f in found)), ("other_gal_sk", sum(f["volume_gal"] for f in found)))
+
+
+def mixed(bentonite_percent: float, water_gal_sk: float, additives: Additives = (), rows: Rows = ()) -> Slurry:
+    water_ppg = dict(additives).get("water_ppg", FRESH_WATER_PPG)
+    more = (*additives, *others(rows, water_gal_sk, water_ppg))
+    recipe = Slurry(bentonite_percent, water_gal_sk, 0.0, more)
     return replace(recipe, density_ppg=slurry(**recipe.mix)["density_ppg"])
 
 
-def recipe_with(water_gal_sk: float, bentonite_percent: float, additives: Additives = ()) -> Slurry:
+def recipe_with(water_gal_sk: float, bentonite_percent: float, additives: Additives = (), rows: Rows = ()) -> Slurry:
     """A recipe from the water of the neat slurry, with the more that its bentonite takes."""
-    return mixed(bentonite_percent, bentonite_water(water_gal_sk, bentonite_percent), additives)
+    return mixed(bentonite_percent, bentonite_water(water_gal_sk, bentonite_percent), additives, rows)
 
 
-def heaviest_held(
-    well: Well, string: LaidString, column: Column, additives: Additives = (), margin_ppg: float = 0.0
-) -> Slurry | None:
+ADDITIVES = ("silica_flour_percent", "barite_percent", "haematite_percent", "salt_percent")
+"""Besides bentonite, which brings water of its own: they are mixed as they are given."""
+
+
+def solids_of(cement: Cement) -> Additives:
+    return tuple((name, percent) for name in ADDITIVES if (percent := getattr(cement, name)))
+
+
+def water_of(cement: Cement) -> Additives:
+    """Sea water, where it is mixed with that."""
+    return (("water_ppg", SEA_WATER_PPG),) if cement.water == "sea water" else ()
+
+
+def heaviest_held(well: Well, string: LaidString, column: Column, margin_ppg: float = 0.0) -> Slurry | None:
     """The heaviest recipe whose column the rock stands at the top of cement in force, without bentonite first."""
-    neat = well.policy.cement.water_gal_sk
-    tried = (recipe_with(neat, bentonite, additives) for bentonite in BENTONITE_PERCENTS)
+    neat, own = well.policy.cement.water_gal_sk, string.own.cement
+    held = (*solids_of(own), *water_of(own))
+    tried = (recipe_with(neat, bentonite, held, additives_of(own, "tail")) for bentonite in BENTONITE_PERCENTS)
     return next((s for s in tried if holds(well, string, replace(column, slurry_ppg=s.density_ppg), margin_ppg)), None)
 
 
 def lead_held(well: Well, string: LaidString, column: Column, margin_ppg: float = 0.0) -> Slurry | None:
     """The heaviest lead that the rock stands over the tail of a column."""
-    neat = well.policy.cement.water_gal_sk
-    tried = (recipe_with(neat, bentonite) for bentonite in BENTONITE_PERCENTS[1:])
+    neat, own = well.policy.cement.water_gal_sk, string.own.cement
+    rows = additives_of(own, "lead")
+    tried = (recipe_with(neat, bentonite, water_of(own), rows) for bentonite in BENTONITE_PERCENTS[1:])
     return next((s for s in tried if holds(well, string, replace(column, lead_ppg=s.density_ppg), margin_ppg)), None)

@@ -5,6 +5,7 @@ import numpy as np
 from knollstack.core.base.constants import FRESH_WATER_PPG, GAL_PER_BBL, GAL_PER_FT3, PPG_PER_SG, PSI_PER_PPG_FT
 from knollstack.core.base.formula import Value, formula, plain_value
 
+SACK_LB = 94.0
 BENTONITE_SG, SILICA_FLOUR_SG, BARITE_SG, HAEMATITE_SG = 2.65, 2.63, 4.23, 5.02
 SALT_GAL_LB = 0.0417
 """Volume of salt dissolved in mix water: 15 % brine by weight, 1.1085 SG, from 11.98 gal of water and 17.6 lb."""
@@ -15,8 +16,8 @@ ABSOLUTE_VOLUMES = (
 
 
 @formula(
-    "ρ = (m·(1 + (b + f + β + h)/100) + ρ_mw·w·(1 + s/100))/V,  y = V/7.480519,  "
-    "V = m/8.3454·(1/γ + b/265 + f/263 + β/423 + h/502) + w + 0.0417·ρ_mw·w·s/100",
+    "ρ = (m·(1 + (b + f + β + h)/100) + ρ_mw·w·(1 + s/100) + m_a)/V,  y = V/7.480519,  "
+    "V = m/8.3454·(1/γ + b/265 + f/263 + β/423 + h/502) + w + 0.0417·ρ_mw·w·s/100 + v_a",
     "",
     ABSOLUTE_VOLUMES,
     (
@@ -29,11 +30,13 @@ ABSOLUTE_VOLUMES = (
         "barite_percent >= 0",
         "haematite_percent >= 0",
         "salt_percent >= 0",
+        "other_lb_sk >= 0",
+        "other_gal_sk >= 0",
     ),
 )
 def slurry(
     water_gal_sk: float,
-    sack_lb: float = 94.0,
+    sack_lb: float = SACK_LB,
     cement_sg: float = 3.14,
     water_ppg: float = FRESH_WATER_PPG,
     bentonite_percent: float = 0.0,
@@ -41,6 +44,8 @@ def slurry(
     barite_percent: float = 0.0,
     haematite_percent: float = 0.0,
     salt_percent: float = 0.0,
+    other_lb_sk: float = 0.0,
+    other_gal_sk: float = 0.0,
 ) -> dict[str, float]:
     """Density and yield of a slurry: dry additives by weight of cement, salt by weight of the mix water.
 
@@ -53,10 +58,24 @@ def slurry(
         (haematite_percent, HAEMATITE_SG),
     )
     salt_lb = water_ppg * water_gal_sk * salt_percent / 100
-    mass = sack_lb * (1 + sum(percent for percent, _ in dry) / 100) + water_ppg * water_gal_sk + salt_lb
+    mass = sack_lb * (1 + sum(percent for percent, _ in dry) / 100) + water_ppg * water_gal_sk + salt_lb + other_lb_sk
     solids = sack_lb / PPG_PER_SG * (1 / cement_sg + sum(percent / (100 * sg) for percent, sg in dry))
-    volume_gal = solids + water_gal_sk + SALT_GAL_LB * salt_lb
+    volume_gal = solids + water_gal_sk + SALT_GAL_LB * salt_lb + other_gal_sk
     return {"density_ppg": mass / volume_gal, "yield_ft3_sk": volume_gal / GAL_PER_FT3}
+
+
+@formula(
+    "m = a/100·94 of cement | a/100·ρ_mw·w of water | a in lb/sk | a·8.3454·γ in gal/sk;  v = m/(8.3454·γ)",
+    "",
+    "Dosage of cement additives: by weight of a 94 lb sack or of its mix water, or per sack",
+    ("amount >= 0", "additive_sg > 0", "water_gal_sk > 0", "water_ppg > 0"),
+)
+def additive_per_sack(
+    amount: float, dosage: int, additive_sg: float, water_gal_sk: float, water_ppg: float = FRESH_WATER_PPG
+) -> dict[str, float]:
+    """Mass and volume of an additive in a sack's slurry; dosage 0 is % of cement, 1 % of water, 2 lb/sk, 3 gal/sk."""
+    mass = (amount / 100 * SACK_LB, amount / 100 * water_ppg * water_gal_sk, amount, amount * PPG_PER_SG * additive_sg)
+    return {"mass_lb": mass[int(dosage)], "volume_gal": mass[int(dosage)] / (PPG_PER_SG * additive_sg)}
 
 
 @formula(

@@ -12,6 +12,7 @@ from knollstack.core.base.findings import Assumption, Finding
 from knollstack.core.base.formulas import sacks
 from knollstack.core.base.remember import remembered
 from knollstack.core.base.working import headline
+from knollstack.core.cement.blend import blend_of
 from knollstack.core.cement.column import weakest
 from knollstack.core.cement.conduit import Bores
 from knollstack.core.cement.findings import (
@@ -28,7 +29,7 @@ from knollstack.core.cement.gas import gas_flows
 from knollstack.core.cement.judge_job import judge_job
 from knollstack.core.cement.mending import Mending
 from knollstack.core.cement.quality import standoff_rule
-from knollstack.core.cement.results import CementResult, CementRow, GasRow, WaitRow
+from knollstack.core.cement.results import BlendItem, BlendRow, CementResult, CementRow, GasRow, StageRow, WaitRow
 from knollstack.core.cement.volumes import job_volumes
 from knollstack.core.cement.waiting import waits
 from knollstack.core.ground.well import Well
@@ -92,12 +93,29 @@ def _judge_string(
         **_lead(string),
         **column,
         stages=stages,
+        blends=_blends(well, string, stages, volumes),
         gas=tuple(GasRow(**vars(flow), working=f"gas{k}") for k, flow in enumerate(flows)),
         waits=tuple(WaitRow(**vars(wait)) for wait in waits(well, string)),
     )
     setting = (*gas_findings(string, flows), *waiting_findings(string, row))
     placed = (*setting, *placement_findings(well, string), *bond_findings(well, string))
     return row, (*volumes_found, *found, *in_time, *placed), assumed
+
+
+def _blends(
+    well: Well, string: EquippedString, stages: tuple[StageRow, ...], volumes: dict[str, float | None]
+) -> tuple[BlendRow, ...]:
+    """By the job's own volumes where it can be followed, else by those of the annulus."""
+    pumped = [(f.kind, s.number, f.volume_bbl) for s in stages for f in s.fluids]
+    if not pumped:
+        whole = volumes.get("tail_bbl") if string.lead is not None else volumes.get("slurry_bbl")
+        pumped = [("lead", 1, volumes.get("lead_bbl") or 0.0), ("tail", 1, whole or 0.0)]
+    found = (blend_of(well, string, kind, stage, bbl) for kind, stage, bbl in pumped if kind in ("lead", "tail"))
+    return tuple(
+        BlendRow(**{**vars(blend), "items": tuple(BlendItem(**vars(item)) for item in blend.items)})
+        for blend in found
+        if blend is not None
+    )
 
 
 def _lead(string: EquippedString) -> dict[str, float | None]:

@@ -13,14 +13,14 @@ from knollstack.core.cement.column import (
     lead_held,
     mixed,
     recipe_with,
+    solids_of,
+    water_of,
     weakest,
 )
+from knollstack.core.document.cementing import SlurryKind, additives_of
 from knollstack.core.ground.well import Well
 from knollstack.core.program.column import column_of
 from knollstack.core.program.laid import LaidString, Slurry
-
-ADDITIVES = ("silica_flour_percent", "barite_percent", "haematite_percent", "salt_percent")
-"""Besides bentonite, which brings water of its own: they are mixed as they are given."""
 
 
 def cement_of(well: Well, strings: list[LaidString]) -> tuple[list[LaidString], list[Assumption]]:
@@ -88,18 +88,14 @@ def _margin_ppg(well: Well) -> float:
 def _wants_lead(well: Well, string: LaidString, tail_top_md_ft: float) -> bool:
     """Nothing of the slurry is decided, the rock has no margin over a neat one, and has it over a lead and tail."""
     decided = string.own.cement
-    if decided.slurry_water_gal_sk is not None or decided.bentonite_percent is not None or _additives(string):
+    if decided.slurry_water_gal_sk is not None or decided.bentonite_percent is not None or solids_of(decided):
         return False
-    neat = mixed(0.0, well.policy.cement.water_gal_sk)
+    neat = _recipe(well, string, "tail", 0.0)
     column = column_of(well, replace(string, slurry=neat))
     if column is None or holds(well, string, column, _margin_ppg(well)):
         return False
     split = replace(column, tail_top_tvd_ft=well.path.tvd(tail_top_md_ft))
     return lead_held(well, string, split, _margin_ppg(well)) is not None
-
-
-def _additives(string: LaidString) -> tuple[tuple[str, float], ...]:
-    return tuple((name, percent) for name in ADDITIVES if (percent := getattr(string.own.cement, name)))
 
 
 def _top_md_ft(well: Well, string: LaidString) -> float:
@@ -114,54 +110,45 @@ def _top_md_ft(well: Well, string: LaidString) -> float:
     return max(ground, string.previous_shoe_md_ft - well.policy.cement.overlap_ft)
 
 
+def _recipe(well: Well, string: LaidString, kind: SlurryKind, bentonite: float, water: float | None = None) -> Slurry:
+    """A recipe with the additives that its slurry has; its water as given, else of a neat slurry and its bentonite."""
+    own, rows = string.own.cement, additives_of(string.own.cement, kind)
+    held = (*(solids_of(own) if kind == "tail" else ()), *water_of(own))
+    if water:
+        return mixed(bentonite, water, held, rows)
+    return recipe_with(well.policy.cement.water_gal_sk, bentonite, held, rows)
+
+
 def _slurry(well: Well, string: LaidString) -> tuple[Slurry, str]:
     """The recipe in force: as decided, else the heaviest that the rock stands; and how it was found where assumed."""
-    decided, neat = string.own.cement, well.policy.cement.water_gal_sk
-    additives = _additives(string)
-    if decided.slurry_water_gal_sk is not None or decided.bentonite_percent is not None or additives:
-        bentonite = decided.bentonite_percent or 0.0
-        if decided.slurry_water_gal_sk:
-            return mixed(bentonite, decided.slurry_water_gal_sk, additives), ""
-        return recipe_with(neat, bentonite, additives), ""
-    plain = mixed(0.0, neat)
+    own = string.own.cement
+    if own.slurry_water_gal_sk is not None or own.bentonite_percent is not None or solids_of(own):
+        return _recipe(well, string, "tail", own.bentonite_percent or 0.0, own.slurry_water_gal_sk), ""
+    plain = _recipe(well, string, "tail", 0.0)
     if string.tail_top_md_ft is not None:
         return plain, " cement: neat tail slurry by policy."
     column = column_of(well, replace(string, slurry=plain))
     if column is None:
         return plain, " cement: neat slurry by policy."
-    margin = _margin_ppg(well)
-    found = heaviest_held(well, string, column, margin_ppg=margin)
-    if found is not None:
-        return (
-            found,
-            f" cement: {found.bentonite_percent:g} % bentonite, the heaviest slurry that keeps the fracture margin.",
-        )
-    found = heaviest_held(well, string, column)
-    if found is None:
-        return plain, " cement: neat slurry by policy."
-    return found, f" cement: {found.bentonite_percent:g} % bentonite, the heaviest slurry that the rock withstands."
+    for margin, why in ((_margin_ppg(well), "keeps the fracture margin"), (0.0, "the rock withstands")):
+        found = heaviest_held(well, string, column, margin)
+        if found is not None:
+            return found, f" cement: {found.bentonite_percent:g} % bentonite, the heaviest slurry that {why}."
+    return plain, " cement: neat slurry by policy."
 
 
 def _lead(well: Well, string: LaidString) -> tuple[Slurry, str]:
     """The lead in force: as decided, else the heaviest that the rock stands over the tail."""
-    decided, neat = string.own.cement, well.policy.cement.water_gal_sk
-    if decided.lead_water_gal_sk is not None or decided.lead_bentonite_percent is not None:
-        bentonite = decided.lead_bentonite_percent or 0.0
-        if decided.lead_water_gal_sk:
-            return mixed(bentonite, decided.lead_water_gal_sk), ""
-        return recipe_with(neat, bentonite), ""
-    lightest = recipe_with(neat, BENTONITE_PERCENTS[-1])
+    own = string.own.cement
+    if own.lead_water_gal_sk is not None or own.lead_bentonite_percent is not None:
+        return _recipe(well, string, "lead", own.lead_bentonite_percent or 0.0, own.lead_water_gal_sk), ""
+    lightest = _recipe(well, string, "lead", BENTONITE_PERCENTS[-1])
     column = column_of(well, replace(string, lead=lightest))
     if column is None or weakest(well, string, column) is None:  # nothing is known that asks for a light one
-        usual = recipe_with(neat, BENTONITE_PERCENTS[1])
+        usual = _recipe(well, string, "lead", BENTONITE_PERCENTS[1])
         return usual, f" cement: lead with {usual.bentonite_percent:g} % bentonite by policy."
-    found = lead_held(well, string, column, _margin_ppg(well))
-    if found is not None:
-        return (
-            found,
-            f" cement: lead with {found.bentonite_percent:g} % bentonite, the heaviest that keeps the fracture margin.",
-        )
-    found = lead_held(well, string, column)
-    if found is None:
-        return lightest, f" cement: lead with {lightest.bentonite_percent:g} % bentonite, the lightest tried."
-    return found, f" cement: lead with {found.bentonite_percent:g} % bentonite, the heaviest that the rock withstands."
+    for margin, why in ((_margin_ppg(well), "keeps the fracture margin"), (0.0, "the rock withstands")):
+        found = lead_held(well, string, column, margin)
+        if found is not None:
+            return found, f" cement: lead with {found.bentonite_percent:g} % bentonite, the heaviest that {why}."
+    return lightest, f" cement: lead with {lightest.bentonite_percent:g} % bentonite, the lightest tried."

@@ -6,7 +6,7 @@ from typing import Literal
 
 from knollstack.core.base.findings import Result, Words
 from knollstack.core.cement.rheology import Model
-from knollstack.core.document.cementing import FluidKind
+from knollstack.core.document.cementing import FluidKind, SlurryKind
 
 
 class FluidRow(Result):
@@ -63,6 +63,29 @@ class WaitRow(Result):
     strength_psi: float
     hours: float | None
     measured: bool
+
+
+class BlendItem(Result):
+    """One thing of the blend: by the sack, in all, and in each tank of mix water where it goes there."""
+
+    name: str
+    unit: Literal["lb", "gal"]
+    per_sack: float
+    total: float
+    per_tank: float | None
+
+
+class BlendRow(Result):
+    """The blend sheet of one slurry of one stage."""
+
+    slurry: SlurryKind
+    stage: int
+    volume_bbl: float
+    sacks: float
+    bulk_ft3: float
+    water_bbl: float
+    tanks: float
+    items: tuple[BlendItem, ...]
 
 
 class StageRow(Result):
@@ -134,6 +157,7 @@ class CementRow(Result):
     float_differential_psi: float | None = None
     bump_psi: float | None = None
     stages: tuple[StageRow, ...] = ()
+    blends: tuple[BlendRow, ...] = ()
     gas: tuple[GasRow, ...] = ()
     waits: tuple[WaitRow, ...] = ()
 

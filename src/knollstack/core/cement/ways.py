@@ -13,8 +13,9 @@ from dataclasses import replace
 import numpy as np
 
 from knollstack.core.base.findings import Remedy, depth, emw, remedy
-from knollstack.core.cement.column import Column, heaviest_held, holds, lead_held, recipe_with
+from knollstack.core.cement.column import Column, heaviest_held, holds, lead_held, recipe_with, solids_of, water_of
 from knollstack.core.cement.job import Verdict
+from knollstack.core.document.cementing import additives_of
 from knollstack.core.ground.well import Well
 from knollstack.core.program.column import landing_md_ft
 from knollstack.core.program.laid import LaidString
@@ -54,7 +55,7 @@ def ways_out(
 
 
 def _lighter(well: Well, string: LaidString, column: Column, margin_ppg: float) -> Remedy | None:
-    recipe = heaviest_held(well, string, column, string.slurry.additives if string.slurry else (), margin_ppg)
+    recipe = heaviest_held(well, string, column, margin_ppg)
     if recipe is None:
         return None
     changes = (
@@ -70,7 +71,8 @@ def _lead_and_tail(well: Well, string: LaidString, column: Column, margin_ppg: f
     tail_top = string.shoe_md_ft - well.policy.cement.tail_ft
     if string.cement_top_md_ft is None or tail_top <= string.cement_top_md_ft:
         return None
-    tail = recipe_with(neat, 0.0, string.slurry.additives if string.slurry else ())
+    own = string.own.cement
+    tail = recipe_with(neat, 0.0, (*solids_of(own), *water_of(own)), additives_of(own, "tail"))
     split = replace(column, slurry_ppg=tail.density_ppg, tail_top_tvd_ft=well.path.tvd(tail_top))
     lead = lead_held(well, string, split, margin_ppg)
     if lead is None:

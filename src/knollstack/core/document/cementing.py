@@ -71,6 +71,22 @@ class JobStep(Part):
     stop_minutes: Minutes = told("Then stop for", 0.0, help="pumps off, to drop a plug or change lines")
 
 
+SlurryKind = Literal["tail", "lead"]
+Dosage = Literal["% of cement", "% of water", "lb/sk", "gal/sk"]
+
+
+class Additive(Part):
+    """What else goes into a slurry, besides cement, water and the solids that have a field of their own."""
+
+    slurry: SlurryKind = told("Slurry", "tail")
+    name: Annotated[str, Field(min_length=1, max_length=60)] = told("Additive")
+    amount: Annotated[float, number(0, 200), Of("factor")] = told("Amount")
+    per: Dosage = told(
+        "Per", "% of cement", help="by weight of cement or of mix water, or per sack; gal/sk is a liquid"
+    )
+    sg: Annotated[float, number(0.2, 8), Of("factor")] = told("Specific gravity", 1.3)
+
+
 class StrengthPoint(Part):
     """Compressive strength by the laboratory, so many hours after mixing."""
 
@@ -114,6 +130,10 @@ class Cement(Part):
     displacement_ppg: Emw | None = told(
         "Displacement fluid", None, help="empty is the mud of the hole, as an assumption"
     )
+    water: Literal["fresh water", "sea water"] = told("Mix water from", "fresh water")
+    additives: tuple[Additive, ...] = listed(
+        "Additives", 40, help="of either slurry; with bentonite and the other solids above they are the recipe"
+    )
     thickening_minutes: Annotated[float, number(1, 6_000), Of("minutes")] | None = told(
         "Thickening time", None, help="of the slurry around the shoe, by the laboratory at its temperature and pressure"
     )
@@ -129,6 +149,10 @@ class Cement(Part):
     steps: tuple[JobStep, ...] = listed(
         "Pumping schedule", 40, help="empty is each fluid at its rate, with a stop for the top plug"
     )
+
+
+def additives_of(cement: Cement, slurry: SlurryKind) -> tuple[Additive, ...]:
+    return tuple(row for row in cement.additives if row.slurry == slurry)
 
 
 PLACING, PUMPING, ASSUMED = "Placing", "Pumping", "Rheology where none is measured"
@@ -150,6 +174,9 @@ class CementPolicy(Part):
     displacement_rate_bpm: Rate = told("Rate of displacement", 8.0, group=PUMPING)
     slow_rate_bpm: Rate = told("Rate before the plug bumps", 2.0, group=PUMPING)
     slow_bbl: Volume = told("Slow for the last", 20.0, group=PUMPING, help="of the displacement")
+    mix_tank_bbl: Volume = told(
+        "Mix water tank", 10.0, group=PUMPING, help="in which liquid additives are measured out"
+    )
     plug_minutes: Minutes = told("Stop to drop the top plug", 5.0, group=PUMPING)
     rupture_psi: Pressure = told(
         "Bottom plug ruptures at", 300.0, group=PUMPING, help="differential across it once it has landed"

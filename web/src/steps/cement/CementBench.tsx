@@ -10,6 +10,7 @@ import { Empty, Panel } from "../../ui/Panel";
 import { StringPicker } from "../../ui/StringPicker";
 import { Tabs } from "../../ui/Tabs";
 import { TABS } from "../tabs";
+import { Blend } from "./Blend";
 import { Fluids } from "./Fluids";
 import { Job } from "./Job";
 import { FluidTrack, RockTrack } from "./jobTracks";
@@ -65,6 +66,7 @@ const Words = memo(function Words({ job, stage, onStage, selected, tab, onTab }:
     );
   const contents = {
     slurries: <Slurries evaluation={evaluation} />,
+    blend: row && <Blend key={selected} row={row} />,
     fluids: row && <Fluids key={selected} row={row} />,
     placement: row && <Placement key={selected} row={row} />,
     job: row && <Job job={job} row={row} stage={stage} onStage={onStage} />,
