@@ -112,7 +112,7 @@ def test_a_whole_design_from_an_empty_well_by_keyboard(page):
     page.type("/site/rotary_room_ft", "28")
     page.type("/site/surface_temperature_f", "60")
     page.type("/site/bottom_temperature_f", "200")
-    for tab, rows in (("Pore", [("30", "8.6"), ("10000", "9.4")]), ("Fracture", [("30", "12"), ("10000", "16")])):
+    for tab, rows in (("Pore", [("30", "8.6"), ("10000", "9.4")]), ("Fracture", [("30", "13"), ("10000", "16")])):
         page.click(tab)
         for i, (depth, emw) in enumerate(rows):
             page.click("Add")
@@ -136,6 +136,14 @@ def test_a_whole_design_from_an_empty_well_by_keyboard(page):
     rig = ("hook_load_limit_lbf", "500000"), ("block_lbf", "30000"), ("elevator_lbf", "500000")
     for key, value in (*rig, ("spider_lbf", "500000"), ("tong_ft_lbf", "25000")):
         page.type(f"/site/{key}", value)
+    page.click("Cement")
+    page.click("Placement and waiting")
+    for i, size in ((1, "9 5/8"), (2, "5 1/2")):
+        page.strike(lambda size=size: next((b for b in page.all("[aria-label=String] button") if size in b.text), None))
+        page.type(f"/strings/{i}/cement/thickening_minutes", "300")
+        if page.all(f'[data-place="/strings/{i}/cement/lead_thickening_minutes"]'):
+            page.type(f"/strings/{i}/cement/lead_thickening_minutes", "300")
+    page.gone("Thickening time is not given")
     page.until(lambda: page.find("[role=status]").get_attribute("data-save") == "saved", "saved")
     document = page.document(5)
     assert document["name"] == "Corrie 1"

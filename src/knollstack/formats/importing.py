@@ -9,7 +9,7 @@ from pydantic import BaseModel, Field, ValidationError
 
 from knollstack.core.base.fields import Part
 from knollstack.core.base.units import UnitSet
-from knollstack.core.document.cementing import Additive, JobFluid, JobStep, StrengthPoint
+from knollstack.core.document.cementing import Additive, CaliperPoint, ExcessRow, JobFluid, JobStep, StrengthPoint
 from knollstack.core.document.design import (
     CustomPipe,
     LeakOffTest,
@@ -66,6 +66,8 @@ _MODELS: dict[Target, type[Part]] = {
     "pump_steps": JobStep,
     "strength": StrengthPoint,
     "additives": Additive,
+    "caliper": CaliperPoint,
+    "excesses": ExcessRow,
 }
 
 

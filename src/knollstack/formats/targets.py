@@ -39,6 +39,8 @@ Target = Literal[
     "pump_steps",
     "strength",
     "additives",
+    "caliper",
+    "excesses",
 ]
 
 
@@ -83,6 +85,8 @@ _PLACES: dict[Target, str] = {
     "pump_steps": "/strings/*/cement/steps",
     "strength": "/strings/*/cement/strength",
     "additives": "/strings/*/cement/additives",
+    "caliper": "/strings/*/cement/caliper",
+    "excesses": "/strings/*/cement/excesses",
 }
 """Where each table stands in the document."""
 _DEPTH = "depth;dept;md;tvdrkb"
@@ -247,6 +251,11 @@ _HEADERS: dict[Target, dict[str, str]] = {
         "per": "unit;by",
         "sg": "specific gravity",
     },
+    "caliper": {
+        "md_ft": "measured depth;depth;dept",
+        "diameter_in": "cali;cal;caliper;calx;hcal;hole diameter;diameter;c1;dcal",
+    },
+    "excesses": {"top_md_ft": "from md;top", "base_md_ft": "to md;base;bottom", "excess": "open-hole excess"},
     "clearances": {"from_od_in": _OD, "common_in": "usual", "tight_in": "least"},
 }
 _NEEDED = {("loads", "name"), ("loads", "inside_psi"), ("loads", "outside_psi"), ("stations", "inclination_deg")}

@@ -30,6 +30,8 @@ ROWS = {
     "/centralizers": {"name": "own", "od_in": 7.0},
     "/strings/*/cement/fluids": {"id": "f1", "kind": "spacer"},
     "/strings/*/cement/additives": {"name": "retarder", "amount": 0.3},
+    "/strings/*/cement/caliper": {"md_ft": 500.0, "diameter_in": 12.0},
+    "/strings/*/cement/excesses": {"top_md_ft": 500.0, "base_md_ft": 700.0, "excess": 0.3},
     "/strings/*/cement/strength": {"after_hours": 8.0, "strength_psi": 500.0},
     "/strings/*/cement/steps": {"rate_bpm": 5.0},
     "/strings/*/loads": {"name": "own", "kind": "burst"},

@@ -57,6 +57,17 @@ def alternatives(field: Described, value):
     return [n for n in near if n != value and (low is None or n >= low) and (high is None or n <= high)]
 
 
+def with_caliper():
+    """The demo well with a caliper of one hole."""
+    document = json.loads(documents()[1])
+    points = [{"md_ft": 2000.0, "diameter_in": 13.0}, {"md_ft": 7000.0, "diameter_in": 14.0}]
+    document["strings"][2]["cement"]["caliper"] = points
+    return document
+
+
+MORE = {"depths/zone_reach_ft": lambda: RELIEVED, "cement/caliper_excess": with_caliper}
+
+
 def changed(document, path, value):
     copied = json.loads(json.dumps(document))
     put(copied, ["policy", *path.split("/")], value)
@@ -79,7 +90,7 @@ def test_every_field_of_the_policy_matters(place):
         held = held[part]
     values = [value] if value is not None else alternatives(FIELDS[place], held)
     assert values, "no other value to try"
-    scenes = [*WELLS, RELIEVED] if key == "depths/zone_reach_ft" else WELLS
+    scenes = [*WELLS, MORE[key]()] if key in MORE else WELLS
     for other, document in product(values, scenes):
         for path, scene in asked.items():
             document = changed(document, path, scene)

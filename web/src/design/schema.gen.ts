@@ -1108,6 +1108,22 @@ export interface components {
             words: (string | components["schemas"]["Amount"])[];
         };
         /**
+         * CaliperPoint
+         * @description The hole's diameter as it is measured.
+         */
+        CaliperPoint: {
+            /**
+             * Caliper
+             * @description diameter of the hole; the mean of several arms
+             */
+            diameter_in: number;
+            /**
+             * Depth
+             * @description MD
+             */
+            md_ft: number;
+        };
+        /**
          * CaseCurves
          * @description One case along the string; `share` is the least over all kinds at each depth, 10 standing for more.
          *
@@ -1193,6 +1209,12 @@ export interface components {
              */
             bentonite_percent: number | null;
             /**
+             * Caliper
+             * @description of the open hole; where it is given it holds in place of the excess
+             * @default []
+             */
+            caliper: components["schemas"]["CaliperPoint"][];
+            /**
              * Displacement fluid
              * @description empty is the mud of the hole, as an assumption
              * @default null
@@ -1204,6 +1226,11 @@ export interface components {
              * @default null
              */
             excess: number | null;
+            /**
+             * Excess by interval
+             * @default []
+             */
+            excesses: components["schemas"]["ExcessRow"][];
             /**
              * Fluids
              * @description in the order pumped; empty is a spacer, the slurries and the displacement by policy
@@ -1294,6 +1321,12 @@ export interface components {
         };
         /** CementPolicy */
         CementPolicy: {
+            /**
+             * Excess over a caliper
+             * @description fraction of the annulus that the caliper gives
+             * @default 0.1
+             */
+            caliper_excess: number;
             /**
              * Contact time of flushes and spacers
              * @description past the top of each zone to be sealed
@@ -2212,6 +2245,7 @@ export interface components {
             /**
              * @default {
              *       "cement": {
+             *         "caliper_excess": 0.1,
              *         "contact_minutes": 10,
              *         "displacement_rate_bpm": 8,
              *         "drill_out_psi": 500,
@@ -2735,6 +2769,7 @@ export interface components {
                 /**
                  * @default {
                  *       "cement": {
+                 *         "caliper_excess": 0.1,
                  *         "contact_minutes": 10,
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
@@ -3159,6 +3194,7 @@ export interface components {
                 /**
                  * @default {
                  *       "cement": {
+                 *         "caliper_excess": 0.1,
                  *         "contact_minutes": 10,
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
@@ -3678,6 +3714,7 @@ export interface components {
                 /**
                  * @default {
                  *       "cement": {
+                 *         "caliper_excess": 0.1,
                  *         "contact_minutes": 10,
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
@@ -4099,6 +4136,27 @@ export interface components {
             /** Strings */
             strings: components["schemas"]["StringResult"][];
             wellhead: components["schemas"]["WellheadResult"];
+        };
+        /**
+         * ExcessRow
+         * @description Excess over one interval of the open hole, in place of that of the whole.
+         */
+        ExcessRow: {
+            /**
+             * To
+             * @description MD
+             */
+            base_md_ft: number;
+            /**
+             * Open-hole excess
+             * @description fraction of the open-hole annulus
+             */
+            excess: number;
+            /**
+             * From
+             * @description MD
+             */
+            top_md_ft: number;
         };
         /** Fault */
         Fault: {
@@ -4757,6 +4815,7 @@ export interface components {
                 /**
                  * @default {
                  *       "cement": {
+                 *         "caliper_excess": 0.1,
                  *         "contact_minutes": 10,
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
@@ -5874,6 +5933,7 @@ export interface components {
         Policy: {
             /**
              * @default {
+             *       "caliper_excess": 0.1,
              *       "contact_minutes": 10,
              *       "displacement_rate_bpm": 8,
              *       "drill_out_psi": 500,
@@ -6253,7 +6313,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives";
+            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses";
         };
         /**
          * PreviewBody
@@ -7043,6 +7103,7 @@ export interface components {
                 /**
                  * @default {
                  *       "cement": {
+                 *         "caliper_excess": 0.1,
                  *         "contact_minutes": 10,
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
@@ -8295,8 +8356,10 @@ export interface components {
              *       "additives": [],
              *       "barite_percent": null,
              *       "bentonite_percent": null,
+             *       "caliper": [],
              *       "displacement_ppg": null,
              *       "excess": null,
+             *       "excesses": [],
              *       "fluids": [],
              *       "haematite_percent": null,
              *       "lead_bentonite_percent": null,
@@ -8512,6 +8575,7 @@ export interface components {
                 /**
                  * @default {
                  *       "cement": {
+                 *         "caliper_excess": 0.1,
                  *         "contact_minutes": 10,
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
@@ -9455,6 +9519,7 @@ export interface components {
                 /**
                  * @default {
                  *       "cement": {
+                 *         "caliper_excess": 0.1,
                  *         "contact_minutes": 10,
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
@@ -12764,7 +12829,7 @@ export interface operations {
             header?: never;
             path: {
                 design_id: number;
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses";
             };
             cookie?: never;
         };
@@ -14954,7 +15019,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses";
             };
             cookie?: never;
         };
@@ -15061,7 +15126,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses";
             };
             cookie?: never;
         };
@@ -15168,7 +15233,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses";
             };
             cookie?: never;
         };

@@ -55,6 +55,8 @@ TERMS: dict[str, tuple[str, str]] = {
     "shoe_internal_psi": ("pᵢ,b", "internal pressure at the shoe"),
     "compression_lbf": ("F", "effective compression"),
     "inside_to_collar_psi": ("p_m", "pressure of the displacement fluid down to the float collar"),
+    "md_ft": ("s", "measured depths of the readings"),
+    "pipe_od_in": ("D", "outside diameter of the pipe"),
     "other_lb_sk": ("m_a", "mass of further additives in a sack's slurry"),
     "other_gal_sk": ("v_a", "their volume"),
     "amount": ("a", "amount of the additive"),

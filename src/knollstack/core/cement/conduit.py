@@ -16,6 +16,7 @@ from numpy.typing import NDArray
 from knollstack.core.base.constants import PSI_PER_PPG_FT, SEA_WATER_PPG
 from knollstack.core.base.formula import sweeping
 from knollstack.core.base.formulas import annular_capacity, circle_capacity, interval_volume
+from knollstack.core.cement.hole import hole_of
 from knollstack.core.ground.riserless import is_riserless
 from knollstack.core.ground.well import Well
 from knollstack.core.path.trajectory import Path
@@ -148,27 +149,25 @@ def _pipe(well: Well, string: EquippedString) -> list[Stretch] | None:
     return found + [Stretch(s.top_md_ft, s.bottom_md_ft, s.pipe.id_in) for s in string.sections]
 
 
-def _outer(
-    well: Well, string: EquippedString, bores: Bores, excess: float
-) -> list[tuple[float, float, float, float]] | None:
-    """Top, base, bore and excess of what is around the string, from the rig floor or the sea floor down."""
+def _outer(well: Well, string: EquippedString, bores: Bores) -> list[tuple[float, float, float, bool]] | None:
+    """Top, base and bore of what is around the string, from the rig floor or the sea floor down, and whether it is open hole."""
     if bores is None or string.bit_in is None:
         return None
     at = well.ground_md_ft
     riserless = is_riserless(well, string.index)
-    spans = [] if riserless else [(0.0, at, well.policy.mud.riser_id_in, 0.0)]
+    spans = [] if riserless else [(0.0, at, well.policy.mud.riser_id_in, False)]
     for length, bore in bores:
-        spans.append((at, at + length, bore, 0.0))
+        spans.append((at, at + length, bore, False))
         at += length
-    spans.append((at, string.shoe_md_ft, string.bit_in, excess))
+    spans.append((at, string.shoe_md_ft, string.bit_in, True))
     if well.site.setting != "subsea" and len(spans) > 1:  # casing, or the hole itself, goes on up to the flow line
-        spans[0] = (0.0, spans[0][1], spans[1][2], 0.0)
+        spans[0] = (0.0, spans[0][1], spans[1][2], False)
     return spans
 
 
-def _annulus(well: Well, string: EquippedString, bores: Bores, excess: float) -> list[Stretch] | None:
-    around = _outer(well, string, bores, excess)
-    if around is None or not string.sections:
+def _annulus(well: Well, string: EquippedString, bores: Bores) -> list[Stretch] | None:
+    around, hole = _outer(well, string, bores), hole_of(well, string)
+    if around is None or hole is None or not string.sections:
         return None
     landing_od = well.drill_string(string.bit_in or 0.0).pipe_od_in
     inner = [(0.0, string.top_md_ft, landing_od)] if string.top_md_ft > 0 else []
@@ -177,21 +176,20 @@ def _annulus(well: Well, string: EquippedString, bores: Bores, excess: float) ->
     found: list[Stretch] = []
     for top, base in pairwise(edges):
         middle = (top + base) / 2
-        hole = next(((bore, more) for t, b, bore, more in around if t <= middle < b), None)
+        outside = next(((bore, opened) for t, b, bore, opened in around if t <= middle < b), None)
         pipe = next((od for t, b, od in inner if t <= middle < b), None)
-        if hole is None or pipe is None:
+        if outside is None or pipe is None:
             continue
-        if hole[0] <= pipe:
+        if outside[0] <= pipe:
             return None
-        found.append(Stretch(top, base, hole[0], pipe, hole[1]))
+        parts = hole.parts(top, base, pipe) if outside[1] else [(top, base, 0.0)]
+        found += [Stretch(low, high, outside[0], pipe, more) for low, high, more in parts]
     return found
 
 
-def conduit_of(
-    well: Well, string: EquippedString, bores: Bores, excess: float, end_md_ft: float, seat_md_ft: float
-) -> Conduit | None:
+def conduit_of(well: Well, string: EquippedString, bores: Bores, end_md_ft: float, seat_md_ft: float) -> Conduit | None:
     """The way of a job that comes out at a depth; None where a size on it is unknown."""
-    pipe, annulus = _pipe(well, string), _annulus(well, string, bores, excess)
+    pipe, annulus = _pipe(well, string), _annulus(well, string, bores)
     if not pipe or not annulus or not string.sections:
         return None
     at_shoe = end_md_ft >= string.shoe_md_ft - 1e-9

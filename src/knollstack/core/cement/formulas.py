@@ -1,10 +1,19 @@
 """Slurry from its recipe by absolute volumes: density and yield of a sack of cement with water and additives."""
 
 import numpy as np
+from numpy.typing import NDArray
 
-from knollstack.core.base.constants import FRESH_WATER_PPG, GAL_PER_BBL, GAL_PER_FT3, PPG_PER_SG, PSI_PER_PPG_FT
+from knollstack.core.base.constants import (
+    BBL_PER_FT_PER_IN2,
+    FRESH_WATER_PPG,
+    GAL_PER_BBL,
+    GAL_PER_FT3,
+    PPG_PER_SG,
+    PSI_PER_PPG_FT,
+)
 from knollstack.core.base.formula import Value, formula, plain_value
 
+Floats = NDArray[np.float64]
 SACK_LB = 94.0
 BENTONITE_SG, SILICA_FLOUR_SG, BARITE_SG, HAEMATITE_SG = 2.65, 2.63, 4.23, 5.02
 SALT_GAL_LB = 0.0417
@@ -100,6 +109,18 @@ def slurry_volume(
 ) -> float:
     """Slurry of a job: annulus in casing and in open hole with its excess, shoe track, rathole."""
     return cased_annulus_bbl + open_annulus_bbl + shoe_track_bbl + rathole_bbl
+
+
+@formula(
+    "V = Σ (c(dₖ) + c(dₖ₊₁))/2·Δs,  c(d) = (d² − D²)/1029.42",
+    "bbl",
+    "Annular volume from a caliper: capacities at two readings averaged over the length between them",
+    ("md_ft >= 0", "diameter_in > 0", "pipe_od_in > 0"),
+)
+def caliper_volume(md_ft: Floats, diameter_in: Floats, pipe_od_in: float) -> float:
+    """Annulus around a pipe in a hole of measured diameters, linear between readings."""
+    capacity = BBL_PER_FT_PER_IN2 * (np.asarray(diameter_in, dtype=float) ** 2 - pipe_od_in**2)
+    return float(np.sum((capacity[:-1] + capacity[1:]) / 2 * np.diff(np.asarray(md_ft, dtype=float))))
 
 
 @formula("V = n·w/42", "bbl", "Volume balance; 42 gal/bbl", ("sack_count_sk >= 0", "water_gal_sk > 0"))

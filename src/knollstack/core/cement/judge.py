@@ -23,6 +23,7 @@ from knollstack.core.cement.findings import (
     unknown_rock,
     unknown_volumes,
 )
+from knollstack.core.cement.findings_hole import hole_findings
 from knollstack.core.cement.findings_setting import gas_findings, waiting_findings
 from knollstack.core.cement.formulas import mix_water, slurry
 from knollstack.core.cement.gas import gas_flows
@@ -80,7 +81,7 @@ def _judge_string(
     broken = any(f.severity == "stop" for f in found)
     stages, in_time, assumed = judge_job(well, string, bores, rule, broken=broken)
     flows = gas_flows(well, string, column_of(well, string))
-    volumes, volumes_found = _volumes(well, string, earlier, excess)
+    volumes, volumes_found = _volumes(well, string, earlier)
     row = CementRow(
         applies=True,
         top_md_ft=string.cement_top_md_ft,
@@ -98,7 +99,7 @@ def _judge_string(
         waits=tuple(WaitRow(**vars(wait)) for wait in waits(well, string)),
     )
     setting = (*gas_findings(string, flows), *waiting_findings(string, row))
-    placed = (*setting, *placement_findings(well, string), *bond_findings(well, string))
+    placed = (*setting, *hole_findings(well, string), *placement_findings(well, string), *bond_findings(well, string))
     return row, (*volumes_found, *found, *in_time, *placed), assumed
 
 
@@ -129,7 +130,7 @@ def _lead(string: EquippedString) -> dict[str, float | None]:
 
 
 def _volumes(
-    well: Well, string: EquippedString, earlier: tuple[EquippedString, ...], excess: float
+    well: Well, string: EquippedString, earlier: tuple[EquippedString, ...]
 ) -> tuple[dict[str, float | None], list[Finding]]:
     """Slurries with their weight and yield, the volumes of the job, and the sacks and the water that they take."""
     assert string.slurry is not None
@@ -141,7 +142,7 @@ def _volumes(
         with headline(f"cement/{string.index}/lead_density"):
             lead = slurry(**string.lead.mix)
         row |= {"lead_ppg": lead["density_ppg"], "lead_yield_ft3_sk": lead["yield_ft3_sk"]}
-    volumes = job_volumes(well, string, earlier, excess)
+    volumes = job_volumes(well, string, earlier)
     if volumes is None:
         return row, [unknown_volumes(string)]
     with headline(f"cement/{string.index}/sacks"):

@@ -118,14 +118,13 @@ def stages_of(well: Well, string: EquippedString, bores: Bores) -> tuple[Stage, 
         return Missing(string.path, "the mud weight of this hole")
     if law is None:
         return Missing(f"{string.path}/reading_300", "rheometer readings of the mud")
-    excess = own.excess if own.excess is not None else well.policy.cement.excess
     collar, top = own.stage_collar_md_ft, string.cement_top_md_ft
     ends = [(string.shoe_md_ft, landing_md_ft(string))]
     if collar is not None and top is not None and top < collar < landing_md_ft(string):
         ends.append((collar, collar))
     found: list[Stage] = []
     for number, (end, seat) in enumerate(ends, 1):
-        conduit = conduit_of(well, string, bores, excess, end, seat)
+        conduit = conduit_of(well, string, bores, end, seat)
         if conduit is None:
             return Missing(
                 string.path, "a size of this string or of what is around it, or the ID of the landing string"

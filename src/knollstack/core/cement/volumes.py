@@ -7,6 +7,7 @@ from itertools import pairwise
 from knollstack.core.base.formulas import annular_capacity, circle_capacity, interval_volume
 from knollstack.core.base.working import headline
 from knollstack.core.cement.formulas import landing_displacement, slurry_volume
+from knollstack.core.cement.hole import Hole, hole_of
 from knollstack.core.ground.well import Well
 from knollstack.core.program.column import landing_md_ft
 from knollstack.core.program.equipped import EquippedString
@@ -37,28 +38,27 @@ def _bore_bbl(string: EquippedString, top_md_ft: float, bottom_md_ft: float) -> 
     return sum(interval_volume(circle_capacity(bore), length) for length, bore in string.bores(top_md_ft, bottom_md_ft))
 
 
-def _annulus(spans: list[Span], bit_in: float, od_in: float, excess: float) -> tuple[float, float]:
-    """Volumes [bbl] of the annulus in casing and in open hole with its excess."""
+def _annulus(spans: list[Span], hole: Hole, od_in: float) -> tuple[float, float]:
+    """Volumes [bbl] of the annulus in casing and in open hole, by its caliper or with its excess."""
     cased = opened = 0.0
     for top, base, outer in spans:
-        capacity = annular_capacity(outer if outer is not None else bit_in, od_in)
         if outer is not None:
-            cased += interval_volume(capacity, base - top)
+            cased += interval_volume(annular_capacity(outer, od_in), base - top)
         else:
-            opened += interval_volume(capacity, base - top, excess)
+            opened += hole.annulus_bbl(top, base, od_in)
     return cased, opened
 
 
 def job_volumes(
-    well: Well, string: EquippedString, earlier: tuple[EquippedString, ...], excess: float
+    well: Well, string: EquippedString, earlier: tuple[EquippedString, ...]
 ) -> dict[str, float | None] | None:
     """Volumes [bbl] of the job by the registered formulas; None where a size is unknown."""
     pipe, bit, policy, at = string.pipe, string.bit_in, well.policy.cement, f"cement/{string.index}"
-    spans = _outer_spans(string, earlier)
-    if pipe is None or bit is None or not spans or any((d or bit) < pipe.od_in for _, _, d in spans):
+    spans, hole = _outer_spans(string, earlier), hole_of(well, string)
+    if pipe is None or bit is None or hole is None or not spans or any((d or bit) < pipe.od_in for _, _, d in spans):
         return None
     with headline(f"{at}/slurry"):
-        cased, opened = _annulus(spans, bit, pipe.od_in, excess)
+        cased, opened = _annulus(spans, hole, pipe.od_in)
         collar_ft = landing_md_ft(string)
         track = _bore_bbl(string, collar_ft, string.shoe_md_ft)
         rathole = interval_volume(circle_capacity(bit), policy.rathole_ft)
@@ -75,14 +75,14 @@ def job_volumes(
     tail_top, stage = string.tail_top_md_ft, string.own.cement.stage_collar_md_ft
     if string.lead is not None and tail_top is not None:
         with headline(f"{at}/lead"):
-            over = _annulus([s for s in spans if s[1] <= tail_top], bit, pipe.od_in, excess)
+            over = _annulus([s for s in spans if s[1] <= tail_top], hole, pipe.od_in)
             found["lead_bbl"] = slurry_volume(*over, 0.0, 0.0)
         with headline(f"{at}/tail"):
-            under = _annulus([s for s in spans if s[1] > tail_top], bit, pipe.od_in, excess)
+            under = _annulus([s for s in spans if s[1] > tail_top], hole, pipe.od_in)
             found["tail_bbl"] = slurry_volume(*under, track, rathole)
     if stage is not None:
         with headline(f"{at}/second_stage"):
-            above = _annulus([s for s in spans if s[1] <= stage], bit, pipe.od_in, excess)
+            above = _annulus([s for s in spans if s[1] <= stage], hole, pipe.od_in)
             found["second_stage_bbl"] = slurry_volume(*above, 0.0, 0.0)
         stage_ft = min(max(stage, string.top_md_ft), string.shoe_md_ft)
         found["second_displacement_bbl"] = _displacement_bbl(well, string, bit, stage_ft, f"{at}/second_displacement")

@@ -19,6 +19,7 @@ from knollstack.core.base.fields import (
     Of,
     Part,
     Pressure,
+    Size,
     Volume,
     listed,
     number,
@@ -94,6 +95,21 @@ class StrengthPoint(Part):
     strength_psi: Pressure = told("Strength", help="compressive, at the temperature of the shoe")
 
 
+class CaliperPoint(Part):
+    """The hole's diameter as it is measured."""
+
+    md_ft: Depth = told("Depth", help="MD")
+    diameter_in: Size = told("Caliper", help="diameter of the hole; the mean of several arms")
+
+
+class ExcessRow(Part):
+    """Excess over one interval of the open hole, in place of that of the whole."""
+
+    top_md_ft: Depth = told("From", help="MD")
+    base_md_ft: Depth = told("To", help="MD")
+    excess: Excess = told("Open-hole excess", help="fraction of the open-hole annulus")
+
+
 class Cement(Part):
     """Decisions on one string's cement; None is not decided."""
 
@@ -127,6 +143,10 @@ class Cement(Part):
         "Stage collar", None, help="the cement below it has set before the second stage is pumped; empty is one stage"
     )
     excess: Excess | None = told("Open-hole excess", None, help="fraction of the open-hole annulus")
+    excesses: tuple[ExcessRow, ...] = listed("Excess by interval", 20)
+    caliper: tuple[CaliperPoint, ...] = listed(
+        "Caliper", 5_000, help="of the open hole; where it is given it holds in place of the excess"
+    )
     displacement_ppg: Emw | None = told(
         "Displacement fluid", None, help="empty is the mud of the hole, as an assumption"
     )
@@ -161,6 +181,9 @@ RULES, WAITING = "Rules of placement", "Waiting on cement"
 
 class CementPolicy(Part):
     excess: Excess = told("Open-hole excess", 0.5, group=PLACING, help="fraction of the open-hole annulus")
+    caliper_excess: Excess = told(
+        "Excess over a caliper", 0.1, group=PLACING, help="fraction of the annulus that the caliper gives"
+    )
     overlap_ft: Depth = told("Cement above the previous shoe", 300.0, group=PLACING)
     tail_ft: Depth = told("Tail slurry above the shoe", 500.0, group=PLACING, help="where a lead stands over it")
     shoe_track_ft: Annotated[float, number(0, 500), Of("depth")] = told("Shoe track", 80.0, group=PLACING)

@@ -93,6 +93,7 @@ def _string_faults(
             yield Fault(path=f"{path}/mud_steps/{k}/to_md_ft", value=f"{step.to_md_ft:g}", expected=expected)
     yield from _pipe_faults(path, string)
     yield from _strength_faults(path, string)
+    yield from _hole_faults(path, string)
     if string.run == "liner" and string.hanger_md_ft is None:
         yield Fault(path=f"{path}/hanger_md_ft", value="nothing", expected="the depth of a liner's hanger")
     for key, top in (
@@ -114,6 +115,21 @@ def _strength_faults(path: str, string: String) -> Iterable[Fault]:
         elif point.strength_psi < before.strength_psi:
             expected = f"no less than before ({before.strength_psi:g} psi): cement does not lose strength while it sets"
             yield Fault(path=f"{at}/strength_psi", value=f"{point.strength_psi:g}", expected=expected)
+
+
+def _hole_faults(path: str, string: String) -> Iterable[Fault]:
+    for k, (before, point) in enumerate(pairwise(string.cement.caliper), 1):
+        if point.md_ft <= before.md_ft:
+            expected = f"a depth below the reading before it ({before.md_ft:g} ft)"
+            yield Fault(path=f"{path}/cement/caliper/{k}/md_ft", value=f"{point.md_ft:g}", expected=expected)
+    for k, row in enumerate(string.cement.excesses):
+        least = string.cement.excesses[k - 1].base_md_ft if k else 0.0
+        if row.top_md_ft < least:
+            expected = f"a depth at or below the end of the interval before it ({least:g} ft)"
+            yield Fault(path=f"{path}/cement/excesses/{k}/top_md_ft", value=f"{row.top_md_ft:g}", expected=expected)
+        if row.base_md_ft <= row.top_md_ft:
+            expected = f"a depth below the top ({row.top_md_ft:g} ft)"
+            yield Fault(path=f"{path}/cement/excesses/{k}/base_md_ft", value=f"{row.base_md_ft:g}", expected=expected)
 
 
 def _pipe_faults(path: str, string: String) -> Iterable[Fault]:
