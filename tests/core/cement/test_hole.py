@@ -1,5 +1,7 @@
 """The hole by its caliper and by intervals of excess, in the volumes and in the job alike."""
 
+import itertools
+
 import numpy as np
 import pytest
 
@@ -51,7 +53,7 @@ def test_a_caliper_gives_the_volume_of_a_plain_sum():
     """Averaged capacities between readings, 10 % of policy over them; above the first reading the bit with 25 %."""
     points = readings()
     by_hand = 0.0557811 * 100 * 1.25
-    for a, b in zip(points, points[1:], strict=False):
+    for a, b in itertools.pairwise(points):
         mean = sum(max(p["diameter_in"], 9.625) ** 2 - 9.625**2 for p in (a, b)) / 2 / IN2
         by_hand += mean * (b["md_ft"] - a["md_ft"]) * 1.1
     document = known(strings__2__cement__caliper=points, strings__2__cement__excess=0.25)

@@ -18,10 +18,11 @@ export const TABS = {
   running: { tally: "Tally", float: "Float and fill", moving: "Hook load", centralizers: "Centralizers", floor: "Rig floor" },
   cement: {
     slurries: "Slurries",
+    hole: "Hole",
     blend: "Blend sheet",
     fluids: "Fluids and rates",
     job: "Job in time",
-    placement: "Placement and waiting",
+    placement: "Placing and waiting",
   },
   pipe: { strings: "Strings", catalogue: "Catalogue", own: "Own pipes", stock: "Stock" },
 } as const;
@@ -43,6 +44,7 @@ export function tabOf(step: Step, place: string): string | null {
 
 function cementTab(key: string): string {
   if (["fluids", "steps"].includes(key)) return "fluids";
+  if (["caliper", "excesses"].includes(key)) return "hole";
   if (["additives", "water"].includes(key)) return "blend";
   return ["thickening_minutes", "lead_thickening_minutes", "strength"].includes(key) ? "placement" : "slurries";
 }

@@ -95,7 +95,7 @@ def _contact(well: Well, string: EquippedString, followed: Followed) -> list[Rul
     washed = [i for i, fluid in enumerate(stage.fluids) if fluid.kind not in (*SLURRIES, "displacement")]
     asked = well.policy.cement.contact_minutes
     found: list[Rule] = []
-    for name, md in _tops(well, string, way.end_md_ft):
+    for name, md in _tops(well, string, stage.number, way.end_md_ft):
         passed = 0.0
         for i in washed:
             over = way.pipe_bbl + way.rathole_bbl + way.over_md_bbl(md)
@@ -108,9 +108,12 @@ def _contact(well: Well, string: EquippedString, followed: Followed) -> list[Rul
     return found
 
 
-def _tops(well: Well, string: EquippedString, end_md_ft: float) -> list[tuple[str, float]]:
-    """Tops of the permeable zones behind this cement; the shoe above where there is none."""
-    top = max(string.cement_top_md_ft or 0.0, string.previous_shoe_md_ft)
+def _tops(well: Well, string: EquippedString, stage: int, end_md_ft: float) -> list[tuple[str, float]]:
+    """Tops of the permeable zones behind this stage's cement; the shoe above, or the collar over it, where there is none."""
+    collar = string.own.cement.stage_collar_md_ft
+    top, over = max(string.cement_top_md_ft or 0.0, string.previous_shoe_md_ft), "shoe above"
+    if stage == 1 and collar is not None and top < collar < end_md_ft:
+        top, over = collar, "stage collar"
     found = []
     for zone in well.ground.model.zones:
         if not zone.permeable or zone.top_tvd_ft > well.path.deepest_tvd_ft:
@@ -118,7 +121,7 @@ def _tops(well: Well, string: EquippedString, end_md_ft: float) -> list[tuple[st
         md = well.path.md(zone.top_tvd_ft)
         if top < md < end_md_ft:
             found.append((zone.name, md))
-    return found or [("shoe above", min(string.previous_shoe_md_ft, end_md_ft))]
+    return found or [(over, min(top, end_md_ft))]
 
 
 def _regime(fluid: Pumped, hole: Stretch) -> Rule:

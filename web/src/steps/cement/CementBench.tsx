@@ -12,6 +12,7 @@ import { Tabs } from "../../ui/Tabs";
 import { TABS } from "../tabs";
 import { Blend } from "./Blend";
 import { Fluids } from "./Fluids";
+import { Hole, HoleTrack } from "./Hole";
 import { Job } from "./Job";
 import { FluidTrack, RockTrack } from "./jobTracks";
 import { Placement } from "./Placement";
@@ -33,6 +34,7 @@ export function CementBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: 
   const half = Math.floor(tracksPx / 2);
   return (
     <>
+      {tab === "hole" && <HoleTrack scale={scale} widthPx={half} />}
       {tab === "job" && (
         <>
           <FluidTrack scale={scale} widthPx={half} stage={shown} />
@@ -66,6 +68,7 @@ const Words = memo(function Words({ job, stage, onStage, selected, tab, onTab }:
     );
   const contents = {
     slurries: <Slurries evaluation={evaluation} />,
+    hole: row && <Hole key={selected} row={row} />,
     blend: row && <Blend key={selected} row={row} />,
     fluids: row && <Fluids key={selected} row={row} />,
     placement: row && <Placement key={selected} row={row} />,
