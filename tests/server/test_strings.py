@@ -63,3 +63,6 @@ def test_a_cement_job_is_told_moment_by_moment(client):
     assert wanting["stages"] == []
     assert "rheometer" in wanting["missing"]
     assert client.post("/api/cement-jobs", json={"document": demo(), "string": 0}).status_code == 404
+    assert client.get("/api/designs/2/strings/2/cement.pdf").data.startswith(b"%PDF")
+    for path in ("2/strings/0", "2/strings/12", "99/strings/2", "1/strings/2"):
+        assert client.get(f"/api/designs/{path}/cement.pdf").status_code == 404

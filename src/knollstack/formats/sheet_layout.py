@@ -110,6 +110,15 @@ def _plain_frame(x: float, width: float, height: float) -> Frame:
 
 def list_pages(heading: Heading, rows: list[list[str]], share: list[float], lines: tuple[str, ...]) -> bytes:
     """One long list as PDF bytes, with what is said before it; its heading is repeated on every page."""
+    return table_pages(heading, lines, [(None, rows, share)], ())
+
+
+Titled = tuple[str | None, list[list[str]], list[float]]
+"""A table with its title, its rows, and the shares of its columns."""
+
+
+def table_pages(heading: Heading, before: tuple[str, ...], tables: list[Titled], after: tuple[str, ...]) -> bytes:
+    """Tables over the whole width as PDF bytes, with what is said before and after them."""
     buffer, height = BytesIO(), PAGE[1] - 2 * MARGIN - HEAD - FOOT
     whole = PAGE[0] - 2 * MARGIN
 
@@ -125,9 +134,15 @@ def list_pages(heading: Heading, rows: list[list[str]], share: list[float], line
         creator="Knollstack",
         invariant=1,
     )
-    said = [(TaggedHeading if HEADING.fullmatch(line) else TaggedParagraph)(line, SMALL) for line in lines]
-    document.build([*said, Spacer(1, 6), _table(rows, whole, share)], canvasmaker=TaggedCanvas)
+    story: list[Flowable] = [_line(line) for line in before]
+    for title, rows, share in tables:
+        story += [Spacer(1, 6), *([_line(f"<b>{escape(title)}</b>")] if title else []), _table(rows, whole, share)]
+    document.build([*story, Spacer(1, 6), *(_line(line) for line in after)], canvasmaker=TaggedCanvas)
     return buffer.getvalue()
+
+
+def _line(line: str) -> Flowable:
+    return (TaggedHeading if HEADING.fullmatch(line) else TaggedParagraph)(line, SMALL)
 
 
 def compose(
@@ -166,6 +181,6 @@ def compose(
     story: list[Flowable] = [NextPageTemplate("later")]
     for rows, share in tables:
         story += [_table(rows, beside, share), Spacer(1, 8)]
-    story += [(TaggedHeading if HEADING.fullmatch(line) else TaggedParagraph)(line, SMALL) for line in lines]
+    story += [_line(line) for line in lines]
     document.build(story, canvasmaker=TaggedCanvas)
     return buffer.getvalue()

@@ -73,6 +73,19 @@ def floor_list(path: StringPath, query: models.UnitsQuery) -> Response:
     return attachment(pdf, "application/pdf", f"{design.name} running list {path.string + 1}.pdf")
 
 
+@blueprint.get("/designs/<int:design_id>/strings/<int:string>/cement.pdf", responses={404: Problem})
+def job_list(path: StringPath, query: models.UnitsQuery) -> Response:
+    """The cement job of one string of the newest revision as PDF for the cement unit."""
+    newest = _newest(path.design_id)
+    if newest is None:
+        return not_found(f"design {path.design_id}")
+    design = parse_text(newest.document)
+    pdf = heavy(tasks.write_job_sheet, design, path.string, query.unit_set, newest.number, newest.saved_at)
+    if pdf is None:
+        return not_found(f"cement job of string {path.string}")
+    return attachment(pdf, "application/pdf", f"{design.name} cement job {path.string + 1}.pdf")
+
+
 def printed(stands: SignOff, units: UnitSet) -> sheet.Signed:
     """The sign-off in words: who signed, or that it is not approved and what changed since it was."""
     lines = [

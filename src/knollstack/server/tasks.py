@@ -28,8 +28,8 @@ from knollstack.core.proposal.schools import both_schools
 from knollstack.core.reading.read import parse
 from knollstack.core.running.detail import tally_detail_of, tracks_of
 from knollstack.core.sizes.nests import chains_of
+from knollstack.formats import job_sheet, tally
 from knollstack.formats import sheet as program_sheet
-from knollstack.formats import tally
 from knollstack.formats.cells import guess, read_rows, read_sheet, unclear
 from knollstack.formats.importing import Mapping, preview, take
 from knollstack.formats.targets import Target
@@ -129,6 +129,16 @@ def write_floor(design: Design, string: int, units: UnitSet, revision: int, save
     row, of = evaluation.running.strings[string], evaluation.strings[string]
     saved = f"saved {program_sheet.at(saved_at)}"
     return tally.write_floor(design.name, of, row, found, units, f"Revision {revision}", saved)
+
+
+def write_job_sheet(design: Design, string: int, units: UnitSet, revision: int, saved_at: str) -> bytes | None:
+    job = job_detail_of(program_of(design, load()), string)
+    if job is None or not job.stages:
+        return None
+    evaluation = evaluate(design, load())
+    row, of = evaluation.cement.strings[string], evaluation.strings[string]
+    saved = f"saved {program_sheet.at(saved_at)}"
+    return job_sheet.write_job_sheet(design.name, of, row, job, units, f"Revision {revision}", saved)
 
 
 def read_paste(target: Target, text: str, first: str, units: UnitSet) -> str:

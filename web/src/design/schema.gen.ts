@@ -348,6 +348,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/designs/{design_id}/strings/{string}/cement.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The cement job of one string of the newest revision as PDF for the cement unit. */
+        get: operations["program_sheet_job_list_designs__int_design_id__strings__int_string__cement_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/designs/{design_id}/strings/{string}/floor.pdf": {
         parameters: {
             query?: never;
@@ -1371,6 +1388,12 @@ export interface components {
              */
             mix_tank_bbl: number;
             /**
+             * Over-displace no more than
+             * @description of the shoe track, where the plug does not bump
+             * @default 0.5
+             */
+            overdisplace_share: number;
+            /**
              * Cement above the previous shoe
              * @default 300
              */
@@ -1574,6 +1597,11 @@ export interface components {
              * @default null
              */
             lead_yield_ft3_sk: number | null;
+            /**
+             * Mix Water
+             * @default fresh water
+             */
+            mix_water: string;
             /**
              * Mix Water Bbl
              * @default null
@@ -2254,6 +2282,7 @@ export interface components {
              *         "lead_reading_300": 30,
              *         "lead_reading_600": 48,
              *         "mix_tank_bbl": 10,
+             *         "overdisplace_share": 0.5,
              *         "overlap_ft": 300,
              *         "plug_minutes": 5,
              *         "pump_limit_psi": 5000,
@@ -2778,6 +2807,7 @@ export interface components {
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
                  *         "mix_tank_bbl": 10,
+                 *         "overdisplace_share": 0.5,
                  *         "overlap_ft": 300,
                  *         "plug_minutes": 5,
                  *         "pump_limit_psi": 5000,
@@ -3203,6 +3233,7 @@ export interface components {
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
                  *         "mix_tank_bbl": 10,
+                 *         "overdisplace_share": 0.5,
                  *         "overlap_ft": 300,
                  *         "plug_minutes": 5,
                  *         "pump_limit_psi": 5000,
@@ -3723,6 +3754,7 @@ export interface components {
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
                  *         "mix_tank_bbl": 10,
+                 *         "overdisplace_share": 0.5,
                  *         "overlap_ft": 300,
                  *         "plug_minutes": 5,
                  *         "pump_limit_psi": 5000,
@@ -4824,6 +4856,7 @@ export interface components {
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
                  *         "mix_tank_bbl": 10,
+                 *         "overdisplace_share": 0.5,
                  *         "overlap_ft": 300,
                  *         "plug_minutes": 5,
                  *         "pump_limit_psi": 5000,
@@ -5942,6 +5975,7 @@ export interface components {
              *       "lead_reading_300": 30,
              *       "lead_reading_600": 48,
              *       "mix_tank_bbl": 10,
+             *       "overdisplace_share": 0.5,
              *       "overlap_ft": 300,
              *       "plug_minutes": 5,
              *       "pump_limit_psi": 5000,
@@ -7112,6 +7146,7 @@ export interface components {
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
                  *         "mix_tank_bbl": 10,
+                 *         "overdisplace_share": 0.5,
                  *         "overlap_ft": 300,
                  *         "plug_minutes": 5,
                  *         "pump_limit_psi": 5000,
@@ -8170,6 +8205,8 @@ export interface components {
             minutes: number;
             /** Number */
             number: number;
+            /** Overdisplace Bbl */
+            overdisplace_bbl: number;
             /** Pore Ppg */
             pore_ppg: number | null;
             /** Pumped Bbl */
@@ -8584,6 +8621,7 @@ export interface components {
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
                  *         "mix_tank_bbl": 10,
+                 *         "overdisplace_share": 0.5,
                  *         "overlap_ft": 300,
                  *         "plug_minutes": 5,
                  *         "pump_limit_psi": 5000,
@@ -9528,6 +9566,7 @@ export interface components {
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
                  *         "mix_tank_bbl": 10,
+                 *         "overdisplace_share": 0.5,
                  *         "overlap_ft": 300,
                  *         "plug_minutes": 5,
                  *         "pump_limit_psi": 5000,
@@ -12565,6 +12604,106 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    program_sheet_job_list_designs__int_design_id__strings__int_string__cement_pdf_get: {
+        parameters: {
+            query?: {
+                units?: "field" | "metric";
+                /** @description quantities in other units: emw:SG,depth:m */
+                mixed?: string;
+            };
+            header?: never;
+            path: {
+                design_id: number;
+                /** @description index of the string, conductor first */
+                string: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -94,6 +94,7 @@ def _judge_string(
         **_lead(string),
         **column,
         stages=stages,
+        mix_water=own.water,
         blends=_blends(well, string, stages, volumes),
         gas=tuple(GasRow(**vars(flow), working=f"gas{k}") for k, flow in enumerate(flows)),
         waits=tuple(WaitRow(**vars(wait)) for wait in waits(well, string)),

@@ -61,6 +61,7 @@ def _row(well: Well, string: EquippedString, followed: Followed, standoff: Rule)
         minutes=float(course.minutes[-1]),
         pumped_bbl=float(course.pumped_bbl[-1]),
         bump_bbl=stage.bump_bbl,
+        overdisplace_bbl=well.policy.cement.overdisplace_share * stage.track_bbl,
         **_bottom_plug(well, followed),
         final_pump_psi=shown_pump_psi(f"{key}/final", held, full) if final > 0 else final,
         greatest_pump_psi=shown_pump_psi(f"{key}/pump", held, most) if course.pump_psi[most] > 0 else 0.0,

@@ -98,6 +98,8 @@ class StageRow(Result):
     minutes: float
     pumped_bbl: float
     bump_bbl: float
+    overdisplace_bbl: float
+    """What may be pumped beyond it where the plug does not bump."""
     bottom_plug_bbl: float | None
     """Pumped when the bottom plug lands."""
     bottom_plug_psi: float | None
@@ -157,6 +159,7 @@ class CementRow(Result):
     float_differential_psi: float | None = None
     bump_psi: float | None = None
     stages: tuple[StageRow, ...] = ()
+    mix_water: str = "fresh water"
     blends: tuple[BlendRow, ...] = ()
     gas: tuple[GasRow, ...] = ()
     waits: tuple[WaitRow, ...] = ()

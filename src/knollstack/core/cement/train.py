@@ -71,6 +71,11 @@ class Stage:
         return self.plug_bbl + self.conduit.to_md_bbl(self.conduit.seat_md_ft)
 
     @property
+    def track_bbl(self) -> float:
+        """Between the seat of the plug and where the fluids come out."""
+        return self.conduit.pipe_bbl - self.conduit.to_md_bbl(self.conduit.seat_md_ft)
+
+    @property
     def short_bbl(self) -> float:
         """Displacement that is wanting when the schedule ends; below 0 it is more than is needed."""
         return self.bump_bbl - self.edges_bbl[-1]
@@ -212,7 +217,7 @@ def _slurry_bbl(string: EquippedString, stage: Stage, kind: FluidKind, top_md_ft
     under = conduit.over_md_bbl(border)
     if kind == "lead":
         return conduit.over_md_bbl(top_md_ft) - under
-    return under + conduit.rathole_bbl + conduit.pipe_bbl - conduit.to_md_bbl(conduit.seat_md_ft)
+    return under + conduit.rathole_bbl + stage.track_bbl
 
 
 def _fluids(well: Well, string: EquippedString, stage: Stage, top_md_ft: float) -> tuple[Pumped, ...] | Missing:

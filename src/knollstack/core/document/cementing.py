@@ -200,6 +200,9 @@ class CementPolicy(Part):
     mix_tank_bbl: Volume = told(
         "Mix water tank", 10.0, group=PUMPING, help="in which liquid additives are measured out"
     )
+    overdisplace_share: Annotated[float, number(0, 1), Of("fraction")] = told(
+        "Over-displace no more than", 0.5, group=PUMPING, help="of the shoe track, where the plug does not bump"
+    )
     plug_minutes: Minutes = told("Stop to drop the top plug", 5.0, group=PUMPING)
     rupture_psi: Pressure = told(
         "Bottom plug ruptures at", 300.0, group=PUMPING, help="differential across it once it has landed"

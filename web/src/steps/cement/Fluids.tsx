@@ -1,8 +1,10 @@
 // What is pumped, in order, and how fast: rows that are moved by dragging or by key; proposed until somebody decides.
+import { Printer } from "lucide-react";
 import { useBench, useDocument } from "../../design/context";
 import type { CementRow } from "../../design/types";
 import type { ColumnSpec, Row, Told } from "../../ui/grid/columns";
 import { Grid } from "../../ui/grid/Grid";
+import { PaperLinks } from "../../ui/PaperLinks";
 import { useUnits } from "../../ui/units";
 
 const FLUIDS: readonly ColumnSpec[] = [
@@ -83,6 +85,7 @@ export function Fluids({ row }: { row: CementRow }) {
   const shown = row.stages.flatMap((s) => s.steps.map((step) => ({ ...step, stage: s.number })));
   return (
     <>
+      {row.stages.length > 0 && <PaperLinks papers={[{ file: "cement.pdf", text: "Job sheet for the cement unit, PDF", Icon: Printer }]} />}
       <p className="mb-1 text-[12px] text-mute">
         {decided > 0
           ? "In the order pumped. A selected row is moved by its number, or with Alt and the arrows."

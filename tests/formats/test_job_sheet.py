@@ -1,0 +1,50 @@
+"""The sheet for the cement unit: one page with volumes, blend, schedule, gauges at each hundred barrels, and what if."""
+
+import io
+import re
+
+import pytest
+from pypdf import PdfReader
+
+from knollstack.core.base.units import UnitSet
+from knollstack.core.cement.detail import job_detail_of
+from knollstack.core.proposal.equipping import program_of
+from knollstack.core.reading.read import parse
+from knollstack.formats.job_sheet import write_job_sheet
+from tests.helpers import CATALOGUE, demo, run
+
+
+def written(document, index=2):
+    evaluation, job = run(document), job_detail_of(program_of(parse(document), CATALOGUE), index)
+    of, row = evaluation.strings[index], evaluation.cement.strings[index]
+    pdf = write_job_sheet("Harrow Fen 3", of, row, job, UnitSet(), "Revision 1", "saved today")
+    pages = PdfReader(io.BytesIO(pdf)).pages
+    return row, job, [" ".join(page.extract_text().split()) for page in pages]
+
+
+def test_the_sheet_is_one_page_with_what_the_unit_needs():
+    document = demo()
+    document["strings"][2]["cement"]["additives"] = [{"name": "retarder", "amount": 0.3}]
+    row, job, (text,) = written(document)
+    stage = row.stages[0]
+    assert f"{stage.bump_bbl:,.1f} bbl" in text
+    assert f"{row.blends[0].sacks:,.0f} sk" in text
+    assert re.search(r"retarder [\d,]+ lb", text)
+    assert f"{stage.final_pump_psi:,.0f} psi" in text
+    for hundred in (100, 500, 1000):
+        assert f"{hundred:,}.0 bbl" in text
+    assert "In all" not in text
+    half = stage.overdisplace_bbl
+    assert f"no more than {half:,.1f} bbl beyond" in text
+    assert half == pytest.approx(row.shoe_track_bbl / 2, rel=1e-6), "half the shoe track, by policy"
+    for words in ("If returns stop", "If the float does not hold", "local rules prevail"):
+        assert words in text
+
+
+def test_both_stages_stand_on_it():
+    document = demo()
+    document["strings"][2]["cement"]["stage_collar_md_ft"] = 2890.0
+    _, _, pages = written(document)
+    text = " ".join(pages)
+    assert text.count("To expect") == 2
+    assert "Second stage: the plug bumps after" in text
