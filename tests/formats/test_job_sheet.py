@@ -25,7 +25,7 @@ def written(document, index=2):
 def test_the_sheet_is_one_page_with_what_the_unit_needs():
     document = demo()
     document["strings"][2]["cement"]["additives"] = [{"name": "retarder", "amount": 0.3}]
-    row, job, (text,) = written(document)
+    row, _, (text,) = written(document)
     stage = row.stages[0]
     assert f"{stage.bump_bbl:,.1f} bbl" in text
     assert f"{row.blends[0].sacks:,.0f} sk" in text

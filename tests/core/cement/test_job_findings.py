@@ -302,3 +302,20 @@ def test_an_additive_of_the_lead_changes_the_lead_alone():
     after = run(known(strings__2__cement=lead | {"additives": rows})).cement.strings[2]
     assert after.slurry_ppg == before.slurry_ppg
     assert after.lead_ppg < before.lead_ppg - 1
+
+
+def test_displacement_is_measured_larger_at_surface_and_returns_are_what_is_pumped():
+    """433.39 bbl at 3·10⁻⁶/psi and the mean of head and shoe: pump pressure and that with 9.5 ppg to 6,000 ft, less friction."""
+    found = stage(known())
+    document = known()
+    document["policy"]["cement"] = {"compressibility_1_psi": 0.0}
+    plain_bbl = stage(document).displacement_bbl
+    assert plain_bbl == pytest.approx(433.39, abs=0.01)
+    mean = (found.displacement_bbl / plain_bbl - 1) / 3e-6
+    assert found.final_pump_psi < mean < found.final_pump_psi + C * 15.823 * 6000 / 2
+    assert found.returns_bbl == pytest.approx(found.pumped_bbl, abs=1e-6)
+    assert found.cement_back_bbl == 0
+    rows = [{"id": "f1", "kind": "tail", "volume_bbl": 700.0}, {"id": "f2", "kind": "displacement"}]
+    back = stage(known(strings__2__cement__fluids=rows))
+    assert back.cement_back_bbl > 0
+    assert back.cement_back_bbl < back.returns_bbl

@@ -990,7 +990,7 @@ export interface components {
              * Quantity
              * @enum {string}
              */
-            quantity: "depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel";
+            quantity: "depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel";
             /** Value */
             value: number;
         };
@@ -1344,6 +1344,12 @@ export interface components {
              * @default 0.1
              */
             caliper_excess: number;
+            /**
+             * Compressibility of the displacement fluid
+             * @description water-based mud; oil-based about twice
+             * @default 0.000003
+             */
+            compressibility_1_psi: number;
             /**
              * Contact time of flushes and spacers
              * @description past the top of each zone to be sealed
@@ -2212,7 +2218,7 @@ export interface components {
              * Quantity
              * @default null
              */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel") | null;
             /**
              * Required
              * @default false
@@ -2274,6 +2280,7 @@ export interface components {
              * @default {
              *       "cement": {
              *         "caliper_excess": 0.1,
+             *         "compressibility_1_psi": 0.000003,
              *         "contact_minutes": 10,
              *         "displacement_rate_bpm": 8,
              *         "drill_out_psi": 500,
@@ -2799,6 +2806,7 @@ export interface components {
                  * @default {
                  *       "cement": {
                  *         "caliper_excess": 0.1,
+                 *         "compressibility_1_psi": 0.000003,
                  *         "contact_minutes": 10,
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
@@ -3225,6 +3233,7 @@ export interface components {
                  * @default {
                  *       "cement": {
                  *         "caliper_excess": 0.1,
+                 *         "compressibility_1_psi": 0.000003,
                  *         "contact_minutes": 10,
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
@@ -3746,6 +3755,7 @@ export interface components {
                  * @default {
                  *       "cement": {
                  *         "caliper_excess": 0.1,
+                 *         "compressibility_1_psi": 0.000003,
                  *         "contact_minutes": 10,
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
@@ -4402,7 +4412,7 @@ export interface components {
             /** Name */
             name: string;
             /** Quantity */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel") | null;
             /** @default null */
             source: components["schemas"]["WorkingCall"] | null;
             /** Symbol */
@@ -4848,6 +4858,7 @@ export interface components {
                  * @default {
                  *       "cement": {
                  *         "caliper_excess": 0.1,
+                 *         "compressibility_1_psi": 0.000003,
                  *         "contact_minutes": 10,
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
@@ -5509,7 +5520,7 @@ export interface components {
             /** Name */
             name: string;
             /** Quantity */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel") | null;
             /** Unit */
             unit: string;
             /** Value */
@@ -5967,6 +5978,7 @@ export interface components {
             /**
              * @default {
              *       "caliper_excess": 0.1,
+             *       "compressibility_1_psi": 0.000003,
              *       "contact_minutes": 10,
              *       "displacement_rate_bpm": 8,
              *       "drill_out_psi": 500,
@@ -7138,6 +7150,7 @@ export interface components {
                  * @default {
                  *       "cement": {
                  *         "caliper_excess": 0.1,
+                 *         "compressibility_1_psi": 0.000003,
                  *         "contact_minutes": 10,
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
@@ -8171,8 +8184,12 @@ export interface components {
             bump_bbl: number;
             /** Burst Factor */
             burst_factor: number | null;
+            /** Cement Back Bbl */
+            cement_back_bbl: number;
             /** Collapse Factor */
             collapse_factor: number | null;
+            /** Displacement Bbl */
+            displacement_bbl: number;
             /** Fall Bbl */
             fall_bbl: number;
             /** Fall Level Md Ft */
@@ -8213,6 +8230,8 @@ export interface components {
             pumped_bbl: number;
             /** Rate Share */
             rate_share: number;
+            /** Returns Bbl */
+            returns_bbl: number;
             /** Rules */
             rules: components["schemas"]["RuleRow"][];
             /** Steps */
@@ -8613,6 +8632,7 @@ export interface components {
                  * @default {
                  *       "cement": {
                  *         "caliper_excess": 0.1,
+                 *         "compressibility_1_psi": 0.000003,
                  *         "contact_minutes": 10,
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
@@ -9217,7 +9237,7 @@ export interface components {
              * Quantity
              * @default null
              */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel") | null;
             /**
              * Required
              * @default false
@@ -9558,6 +9578,7 @@ export interface components {
                  * @default {
                  *       "cement": {
                  *         "caliper_excess": 0.1,
+                 *         "compressibility_1_psi": 0.000003,
                  *         "contact_minutes": 10,
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,

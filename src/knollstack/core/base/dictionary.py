@@ -42,6 +42,7 @@ WORDS: dict[str, str] = {
     "collar in joint": "the joint at whose bottom the float collar stands, counted from the shoe",
     "collars": "thick pipe above the bit that gives it weight",
     "common": "clearance over the joint from which a casing is run without a thought",
+    "compressibility": "share of its volume that a fluid loses for each unit of pressure",
     "compression": "axial push in the pipe; threads carry less of it than the body",
     "compressive strength": "load per area that set cement bears",
     "conductor": "the first, shallow string: it holds loose ground and carries what stands on it",

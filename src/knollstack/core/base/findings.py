@@ -32,6 +32,7 @@ Quantity = Literal[
     "torque",
     "flow",
     "pump_rate",
+    "compressibility",
     "trip_speed",
     "pipe_speed",
     "dial",

@@ -91,6 +91,7 @@ _TABLE: dict[str, tuple[tuple[str, str, int], ...]] = {
         ("m³/min", "meter ** 3 / minute", 2),
         ("L/min", "liter / minute", 0),
     ),
+    "compressibility": (("1/psi", "1 / psi", 7), ("1/bar", "1 / bar", 6)),
     "trip_speed": (("ft/min", "foot / minute", 0), ("m/min", "meter / minute", 1), ("m/s", "meter / second", 2)),
     "pipe_speed": (("ft/s", "foot / second", 1), ("m/s", "meter / second", 2)),
     "dial": (("", "dimensionless", 0), ("", "dimensionless", 0)),

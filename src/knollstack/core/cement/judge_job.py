@@ -12,9 +12,10 @@ from knollstack.core.cement.findings_job import JobFindings, unknown_job
 from knollstack.core.cement.job import Followed, job_of
 from knollstack.core.cement.quality import Rule, rules_of
 from knollstack.core.cement.results import FluidRow, RuleRow, StageRow, StepRow, ThickeningRow
-from knollstack.core.cement.shown import shown_emw_ppg, shown_hanging_lbf, shown_pump_psi
+from knollstack.core.cement.shown import shown_displacement_bbl, shown_emw_ppg, shown_hanging_lbf, shown_pump_psi
 from knollstack.core.cement.train import Missing, flows_as_water
 from knollstack.core.cement.waiting import thickenings
+from knollstack.core.document.cementing import SLURRIES
 from knollstack.core.ground.well import Well
 from knollstack.core.program.equipped import EquippedString
 
@@ -61,6 +62,9 @@ def _row(well: Well, string: EquippedString, followed: Followed, standoff: Rule)
         minutes=float(course.minutes[-1]),
         pumped_bbl=float(course.pumped_bbl[-1]),
         bump_bbl=stage.bump_bbl,
+        displacement_bbl=shown_displacement_bbl(f"{key}/displacement", well, held),
+        returns_bbl=float(course.moved_bbl[-1]),
+        cement_back_bbl=_cement_back_bbl(followed),
         overdisplace_bbl=well.policy.cement.overdisplace_share * stage.track_bbl,
         **_bottom_plug(well, followed),
         final_pump_psi=shown_pump_psi(f"{key}/final", held, full) if final > 0 else final,
@@ -79,6 +83,15 @@ def _row(well: Well, string: EquippedString, followed: Followed, standoff: Rule)
             for t in thickenings(well, string, followed)
         ),
     )
+
+
+def _cement_back_bbl(followed: Followed) -> float:
+    held = followed.worked
+    slurries = [k for k, f in enumerate(held.stage.fluids) if f.kind in SLURRIES]
+    if not slurries:
+        return 0.0
+    first = held.stage.edges_bbl[slurries[0]] + held.stage.conduit.whole_bbl
+    return max(float(held.course.moved_bbl[-1]) - first, 0.0)
 
 
 def _bottom_plug(well: Well, followed: Followed) -> dict[str, float | None]:

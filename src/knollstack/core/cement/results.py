@@ -98,6 +98,11 @@ class StageRow(Result):
     minutes: float
     pumped_bbl: float
     bump_bbl: float
+    displacement_bbl: float
+    """As it is measured at surface: what is pumped shrinks under its pressure."""
+    returns_bbl: float
+    cement_back_bbl: float
+    """Of the returns, what is cement."""
     overdisplace_bbl: float
     """What may be pumped beyond it where the plug does not bump."""
     bottom_plug_bbl: float | None

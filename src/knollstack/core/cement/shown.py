@@ -7,7 +7,7 @@ from knollstack.core.base.formulas import equivalent_mud_weight, hydrostatic_pre
 from knollstack.core.base.working import headline
 from knollstack.core.cement.checks import Nearest, Worked, at_rest_psi
 from knollstack.core.cement.conduit import Stretch
-from knollstack.core.cement.formulas import annulus_pressure, hanging_weight, pump_pressure
+from knollstack.core.cement.formulas import annulus_pressure, compressed_displacement, hanging_weight, pump_pressure
 from knollstack.core.cement.pressures import Side
 from knollstack.core.ground.well import Well
 from knollstack.core.mud.formulas import annular_velocity
@@ -86,3 +86,11 @@ def shown_hanging_lbf(key: str, well: Well, string: EquippedString, held: Worked
             for s in string.sections
             if s.top_md_ft < held.stage.conduit.end_md_ft and shoe > top
         )
+
+
+def shown_displacement_bbl(key: str, well: Well, held: Worked) -> float:
+    """The displacement as it is measured at surface, by the mean pressure inside the pipe at the end."""
+    pumped = sum(f.volume_bbl for f in held.stage.fluids if f.kind == "displacement")
+    mean = float(held.pipe.psi[-1, 0] + held.pipe.psi[-1, -1]) / 2
+    with headline(key):
+        return float(compressed_displacement(pumped, mean, well.policy.cement.compressibility_1_psi))

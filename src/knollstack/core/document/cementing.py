@@ -197,6 +197,9 @@ class CementPolicy(Part):
     displacement_rate_bpm: Rate = told("Rate of displacement", 8.0, group=PUMPING)
     slow_rate_bpm: Rate = told("Rate before the plug bumps", 2.0, group=PUMPING)
     slow_bbl: Volume = told("Slow for the last", 20.0, group=PUMPING, help="of the displacement")
+    compressibility_1_psi: Annotated[float, number(0, 1e-4), Of("compressibility")] = told(
+        "Compressibility of the displacement fluid", 3e-6, group=PUMPING, help="water-based mud; oil-based about twice"
+    )
     mix_tank_bbl: Volume = told(
         "Mix water tank", 10.0, group=PUMPING, help="in which liquid additives are measured out"
     )

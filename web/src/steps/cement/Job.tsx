@@ -163,6 +163,13 @@ function Outcomes({ told }: { told: StageRow }) {
       <h3 className="mb-0.5 text-[13px] font-semibold">The job in numbers</h3>
       <Line label="Time of the job" value={told.minutes} quantity="minutes" />
       <Line label="Pumped until the plug bumps" value={told.bump_bbl} quantity="volume" />
+      <Line label="Displacement, as measured at surface" value={told.displacement_bbl} quantity="volume" working={`stage${told.number}/displacement`} />
+      <Line
+        label="Returns expected"
+        value={told.returns_bbl}
+        quantity="volume"
+        note={told.cement_back_bbl > 0.05 ? `${units.text(told.cement_back_bbl, "volume")} of it cement` : "no cement"}
+      />
       <Line label="Greatest pump pressure" value={told.greatest_pump_psi} quantity="pressure" working={`stage${told.number}/pump`} />
       <Line label="Final pump pressure" value={told.final_pump_psi} quantity="pressure" working={`stage${told.number}/final`} />
       <Line label="Bottom plug ruptures at the pump" value={told.bottom_plug_psi} quantity="pressure" note={after(told.bottom_plug_bbl)} />
