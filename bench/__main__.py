@@ -22,7 +22,7 @@ from typing import Any
 
 from waitress import create_server
 
-from bench import ground, pipe, running
+from bench import cement, ground, pipe, running
 from bench.calls import made_by, make
 from knollstack.catalogue import load
 from knollstack.core.base.remember import forget_all
@@ -170,6 +170,8 @@ def main() -> None:
     pipe.main()
     print()
     running.main()
+    print()
+    cement.main()
 
 
 main()
