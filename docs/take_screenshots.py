@@ -54,28 +54,38 @@ def alternatives(page: Page) -> None:
     page.open(f"/designs/2/beside/{copy}")
     page.find("table")
     shoot(page, "beside")
-    with tempfile.TemporaryDirectory() as folder:
-        source = Path(folder) / "pore.csv"
-        rows = "\n".join(f"{100 + 20 * i};{1.02 + 0.0004 * i * (1 + i / 300):.3f}" for i in range(260))
-        source.write_text(f"Depth (m);Pore (SG)\n{rows}\n")
-        page.open("/designs/2/ground")
-        page.click("Pore")
-        page.click("Import")
-        page.find('[aria-label="Table file"]').send_keys(str(source))
-        page.find("[data-testid=taken]")
-        shoot(page, "import")
 
 
 def others(page: Page) -> None:
-    """A platform well's path and the centralizers of its inclined string."""
-    page.open("/designs/3/ground")
-    page.click("Path")
-    shoot(page, "path")
+    """The centralizers of a platform well's inclined string; cement blended, and placed by its rules."""
     page.open("/designs/3/running")
     page.click("9 5/8 in")
     page.click("Centralizers")
     page.find("[data-working='running/2/standoff']")
     shoot(page, "centralizers")
+    document = page.document(3)
+    rows = [("lead", "silica fume", 15.0, "% of cement", 2.2), ("lead", "liquid dispersant", 0.05, "gal/sk", 1.2)]
+    rows += [("tail", "lignosulfonate", 0.3, "% of cement", 1.36), ("tail", "liquid antifoam", 0.02, "gal/sk", 1.0)]
+    keys = ("slurry", "name", "amount", "per", "sg")
+    document["strings"][2]["cement"]["additives"] = [dict(zip(keys, row, strict=True)) for row in rows]
+    send(page, "PUT", "/designs/3", {"well_id": 3, "based_on": 1, "document": document})
+    page.open("/designs/3/cement?string=3&tab=blend")
+    page.sees("liquid antifoam")
+    shoot(page, "blend")
+    page.open("/designs/2/cement?string=4&tab=placement")
+    page.sees("Gas flow after cementing")
+    shoot(page, "placing")
+
+
+def to_moment(page: Page, moment: int) -> None:
+    """Scrub the cement job in hand."""
+    page.sees("What happens")
+    page.run(
+        "const i = document.querySelector('input[type=range]');"
+        "Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(i, arguments[0]);"
+        "i.dispatchEvent(new Event('input', {bubbles: true}))",
+        str(moment),
+    )
 
 
 def main() -> None:
@@ -111,13 +121,17 @@ def main() -> None:
                 page.click("9 5/8 in")
                 page.click("Float and fill")
                 page.find("[data-working='running/2/crush']")
+            if step == "cement":
+                page.open("/designs/2/cement?string=3&tab=job")
+                to_moment(page, 52)
             if step == "sizes":
                 page.find("[aria-label='Chains']")
             shoot(page, step)
         others(page)
         alternatives(page)
         page.prefer(dark=True)
-        page.open("/designs/1/depths")
+        page.open("/designs/3/cement?string=4&tab=job")
+        to_moment(page, 90)
         shoot(page, "dark")
         driver.quit()
         server.close()

@@ -137,7 +137,7 @@ def test_a_whole_design_from_an_empty_well_by_keyboard(page):
     for key, value in (*rig, ("spider_lbf", "500000"), ("tong_ft_lbf", "25000")):
         page.type(f"/site/{key}", value)
     page.click("Cement")
-    page.click("Placing and waiting")
+    page.click("Placing")
     for i, size in ((1, "9 5/8"), (2, "5 1/2")):
         page.strike(lambda size=size: next((b for b in page.all("[aria-label=String] button") if size in b.text), None))
         page.type(f"/strings/{i}/cement/thickening_minutes", "300")

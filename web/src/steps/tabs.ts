@@ -16,14 +16,7 @@ export const TABS = {
   },
   depths: { cards: "One by one", table: "As a table", schools: "Methods" },
   running: { tally: "Tally", float: "Float and fill", moving: "Hook load", centralizers: "Centralizers", floor: "Rig floor" },
-  cement: {
-    slurries: "Slurries",
-    hole: "Hole",
-    blend: "Blend sheet",
-    fluids: "Fluids and rates",
-    job: "Job in time",
-    placement: "Placing and waiting",
-  },
+  cement: { slurries: "Slurries", hole: "Hole", blend: "Blend", fluids: "Fluids", job: "Job in time", placement: "Placing" },
   pipe: { strings: "Strings", catalogue: "Catalogue", own: "Own pipes", stock: "Stock" },
 } as const;
 

@@ -71,8 +71,8 @@ const Words = memo(function Words({ job, stage, onStage, selected, tab, onTab }:
     hole: row && <Hole key={selected} row={row} />,
     blend: row && <Blend key={selected} row={row} />,
     fluids: row && <Fluids key={selected} row={row} />,
-    placement: row && <Placement key={selected} row={row} />,
     job: row && <Job job={job} row={row} stage={stage} onStage={onStage} />,
+    placement: row && <Placement key={selected} row={row} />,
   };
   return (
     <Panel title="Cement">

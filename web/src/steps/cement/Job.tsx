@@ -163,7 +163,12 @@ function Outcomes({ told }: { told: StageRow }) {
       <h3 className="mb-0.5 text-[13px] font-semibold">The job in numbers</h3>
       <Line label="Time of the job" value={told.minutes} quantity="minutes" />
       <Line label="Pumped until the plug bumps" value={told.bump_bbl} quantity="volume" />
-      <Line label="Displacement, as measured at surface" value={told.displacement_bbl} quantity="volume" working={`stage${told.number}/displacement`} />
+      <Line
+        label="Displacement, as measured at surface"
+        value={told.displacement_bbl}
+        quantity="volume"
+        working={`stage${told.number}/displacement`}
+      />
       <Line
         label="Returns expected"
         value={told.returns_bbl}
