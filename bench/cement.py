@@ -34,7 +34,7 @@ FLUIDS: tuple[tuple[FluidKind, float, float, float, float], ...] = (
 def job() -> Stage:
     path = path_of(Trajectory(stations=(Station(md_ft=0.0), Station(md_ft=12_000.0))))
     annulus = (Stretch(0.0, 4000.0, 12.415, 9.625), Stretch(4000.0, 12_000.0, 12.25, 9.625, 0.2))
-    way = Conduit(path, (Stretch(0.0, 12_000.0, 8.535),), annulus, 1.5, 11_920.0, 0.0)
+    way = Conduit(path, (Stretch(0.0, 12_000.0, 8.535),), annulus, 1.5, 11_920.0, False, 0.0)
     fluids = tuple(Pumped(k, k, d, Law("Bingham", (p, y)), v, 6.0, None, False) for k, d, v, p, y in FLUIDS)
     steps = ((630.0, 6.0, 5.0), (800.0, 8.0, 0.0), (42.1, 2.0, 0.0))
     made = tuple(JobStep(volume_bbl=v, rate_bpm=r, stop_minutes=s) for v, r, s in steps)

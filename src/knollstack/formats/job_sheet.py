@@ -120,6 +120,11 @@ class JobSheet:
             over, bump = self.show(told.overdisplace_bbl, "volume"), self.show(told.bump_bbl, "volume")
             final = self.show(told.final_pump_psi, "pressure")
             name = f"{STAGES[told.number]}: the" if len(self.row.stages) > 1 else "The"
+            if told.inner:
+                lines.append(
+                    f"The inner string is displaced by {bump} in all, at {final}. Pump no more: then unsting and look for flow."
+                )
+                continue
             lines.append(
                 f"{name} plug bumps after {bump} at {final} pumping pressure. If it does not, pump no more than {over} beyond "
                 "that, then stop and shut in: cement around the shoe is worth more than an empty casing."

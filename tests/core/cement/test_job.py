@@ -29,7 +29,7 @@ def area(d):
 def conduit(path=VERTICAL, rathole=0.0, back=0.0):
     """9 5/8 in casing of 8.535 in bore to 10,000 ft, collar at 9,920 ft; 12.415 in bore to 4,000 ft, 12 1/4 in hole under it."""
     annulus = (Stretch(0.0, 4000.0, 12.415, 9.625), Stretch(4000.0, 10_000.0, 12.25, 9.625))
-    return Conduit(path, (Stretch(0.0, 10_000.0, 8.535),), annulus, rathole, 9920.0, back)
+    return Conduit(path, (Stretch(0.0, 10_000.0, 8.535),), annulus, rathole, 9920.0, False, back)
 
 
 def pumped(kind, density, volume, law=NONE, rate=5.0):

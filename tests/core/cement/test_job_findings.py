@@ -319,3 +319,32 @@ def test_displacement_is_measured_larger_at_surface_and_returns_are_what_is_pump
     back = stage(known(strings__2__cement__fluids=rows))
     assert back.cement_back_bbl > 0
     assert back.cement_back_bbl < back.returns_bbl
+
+
+def test_an_inner_string_by_hand():
+    """13 3/8 in to 2,000 ft through 5 in drill pipe of 4.276 in bore: displaced by 4.276²/1,029.42·2,000 = 35.5 bbl.
+
+    No more track is left than the shoe is long; the casing stands full of mud, so that the greatest collapse
+    is by the column outside against 9.5 ppg, whatever the pump does.
+    """
+    plugs = stage(known(), 1)
+    document = known(strings__1__running__shoe="stab-in float shoe")
+    found = stage(document, 1)
+    row = run(document).cement.strings[1]
+    assert (plugs.inner, found.inner) == (False, True)
+    assert found.fluids[-1].volume_bbl == pytest.approx(4.276**2 / 1029.42 * 2000, rel=2e-3)
+    assert row.displacement_bbl == pytest.approx(found.fluids[-1].volume_bbl, rel=1e-9)
+    assert row.shoe_track_bbl < 0.5, "the shoe's own length"
+    slurry = sum(f.volume_bbl for f in found.fluids if f.kind in ("lead", "tail"))
+    assert slurry == pytest.approx(row.slurry_bbl, rel=1e-6)
+    assert found.bottom_plug_bbl is None
+    assert found.minutes < plugs.minutes
+    assert not [f for f in find(run(document), "cement") if "stab-in" in plain(f.message)]
+    decided = known(strings__1__cement__form="inner string")
+    (said_,) = [f for f in find(run(decided), "cement") if "stab-in" in plain(f.message)]
+    mended = run(applied(decided, said_.remedies[0].changes))
+    assert not [f for f in find(mended, "cement") if "stab-in" in plain(f.message)]
+    assert (
+        stage(known(strings__1__running__shoe="stab-in float shoe", strings__1__cement__form="two plugs"), 1).inner
+        is False
+    )

@@ -1255,6 +1255,12 @@ export interface components {
              */
             fluids: components["schemas"]["JobFluid"][];
             /**
+             * Form of the job
+             * @description by plugs down the casing, or by drill pipe inside it; empty follows the shoe
+             * @default null
+             */
+            form: ("two plugs" | "inner string") | null;
+            /**
              * Haematite
              * @description by weight of cement
              * @default null
@@ -8131,6 +8137,8 @@ export interface components {
             fluids: components["schemas"]["DrawnFluid"][];
             /** In Bpm */
             in_bpm: number[];
+            /** Inner */
+            inner: boolean;
             /** Last Slurry */
             last_slurry: number;
             /** Level Md Ft */
@@ -8212,6 +8220,8 @@ export interface components {
             greatest_return_bpm: number;
             /** Hanging Lbf */
             hanging_lbf: number;
+            /** Inner */
+            inner: boolean;
             /** Least After Bbl */
             least_after_bbl: number | null;
             /** Least Emw Ppg */
@@ -8417,6 +8427,7 @@ export interface components {
              *       "excess": null,
              *       "excesses": [],
              *       "fluids": [],
+             *       "form": null,
              *       "haematite_percent": null,
              *       "lead_bentonite_percent": null,
              *       "lead_thickening_minutes": null,

@@ -36,7 +36,7 @@ export function tabOf(step: Step, place: string): string | null {
 }
 
 function cementTab(key: string): string {
-  if (["fluids", "steps"].includes(key)) return "fluids";
+  if (["fluids", "steps", "form"].includes(key)) return "fluids";
   if (["caliper", "excesses"].includes(key)) return "hole";
   if (["additives", "water"].includes(key)) return "blend";
   return ["thickening_minutes", "lead_thickening_minutes", "strength"].includes(key) ? "placement" : "slurries";

@@ -71,8 +71,21 @@ class Worked:
         if key not in self._beside:
             md = _section_md_ft(section, self.stage.conduit.end_md_ft)
             outside, inside = (at_depths(self.balance, side, md) for side in (self.annulus, self.pipe))
+            if self.stage.conduit.inner:
+                inside = np.where(md <= self.stage.conduit.seat_md_ft + 1e-9, self.mud_psi(md), inside)
             self._beside[key] = (md, outside, inside)
         return self._beside[key]
+
+    def mud_psi(self, md_ft: Floats) -> Floats:
+        """The mud that was there, at rest up to the rig floor."""
+        return np.asarray(PSI_PER_PPG_FT * self.stage.mud_ppg * self.stage.conduit.path.tvd_at(md_ft))
+
+    @property
+    def end_psi(self) -> Floats:
+        """On the inside of the casing's closed end, by moment."""
+        if not self.stage.conduit.inner:
+            return self.pipe.psi[:, -1]
+        return np.full(len(self.course.minutes), float(self.mud_psi(np.array([self.stage.conduit.end_md_ft]))[0]))
 
 
 def breaks_at_rest(well: Well, hole: OpenHole, held: Worked) -> bool:
@@ -202,6 +215,8 @@ def at_rest_psi(held: Worked) -> tuple[float, float]:
     """Inside and outside at the end of the pipe once the plug has landed and the pump's pressure is bled off."""
     course = held.course
     inside = held.balance.pipe_psi(course.moved_bbl[-1:], course.empty_bbl[-1:])
+    if held.stage.conduit.inner:
+        inside = held.end_psi[-1:]
     return float(inside[0]), float(held.balance.annulus_psi(course.moved_bbl[-1:])[0])
 
 
@@ -226,6 +241,6 @@ def _hung_lbf(well: Well, string: EquippedString, held: Worked, md: Floats) -> F
         top = well.path.tvd(section.top_md_ft)
         weight += section.pipe.weight_ppf * np.maximum(base - np.maximum(tvd, top), 0.0)
     last = string.sections[-1].pipe
-    inside, outside = held.pipe.psi[:, -1], held.annulus.psi[:, -1]
+    inside, outside = held.end_psi, held.annulus.psi[:, -1]
     ends = np.pi / 4 * (inside * last.id_in**2 - outside * last.od_in**2)
     return weight[None, :] + ends[:, None]

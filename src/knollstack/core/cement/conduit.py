@@ -20,6 +20,7 @@ from knollstack.core.cement.hole import hole_of
 from knollstack.core.ground.riserless import is_riserless
 from knollstack.core.ground.well import Well
 from knollstack.core.path.trajectory import Path
+from knollstack.core.program.column import by_inner_string
 from knollstack.core.program.equipped import EquippedString
 
 Floats = NDArray[np.float64]
@@ -61,6 +62,8 @@ class Conduit:
     rathole_bbl: float
     seat_md_ft: float
     """Where the top plug lands."""
+    inner: bool
+    """Down an inner string: the casing around it stands full of mud down to the seat."""
     back_psi: float
     """On top of the annulus: the sea over a hole with returns to the sea floor."""
 
@@ -138,15 +141,17 @@ def _cut(spans: list[Stretch], base_md_ft: float) -> tuple[Stretch, ...]:
     return tuple(kept)
 
 
-def _pipe(well: Well, string: EquippedString) -> list[Stretch] | None:
-    """Landing string and casing from the rig floor down; None where a bore is unknown."""
+def _pipe(well: Well, string: EquippedString, inner_to_ft: float) -> list[Stretch] | None:
+    """Inner or landing string, and casing, from the rig floor down; None where a bore is unknown."""
     found: list[Stretch] = []
-    if string.top_md_ft > 0:
+    drill_pipe_ft = max(string.top_md_ft, inner_to_ft)
+    if drill_pipe_ft > 0:
         bore = well.drill_string(string.bit_in or 0.0).pipe_id_in
         if bore is None:
             return None
-        found.append(Stretch(0.0, string.top_md_ft, bore))
-    return found + [Stretch(s.top_md_ft, s.bottom_md_ft, s.pipe.id_in) for s in string.sections]
+        found.append(Stretch(0.0, drill_pipe_ft, bore))
+    casing = [Stretch(max(s.top_md_ft, drill_pipe_ft), s.bottom_md_ft, s.pipe.id_in) for s in string.sections]
+    return found + [s for s in casing if s.length_ft > 1e-9]
 
 
 def _outer(well: Well, string: EquippedString, bores: Bores) -> list[tuple[float, float, float, bool]] | None:
@@ -189,7 +194,8 @@ def _annulus(well: Well, string: EquippedString, bores: Bores) -> list[Stretch] 
 
 def conduit_of(well: Well, string: EquippedString, bores: Bores, end_md_ft: float, seat_md_ft: float) -> Conduit | None:
     """The way of a job that comes out at a depth; None where a size on it is unknown."""
-    pipe, annulus = _pipe(well, string), _annulus(well, string, bores)
+    inner = by_inner_string(string)
+    pipe, annulus = _pipe(well, string, seat_md_ft if inner else 0.0), _annulus(well, string, bores)
     if not pipe or not annulus or not string.sections:
         return None
     at_shoe = end_md_ft >= string.shoe_md_ft - 1e-9
@@ -202,5 +208,6 @@ def conduit_of(well: Well, string: EquippedString, bores: Bores, end_md_ft: floa
         annulus=_cut(annulus, end_md_ft),
         rathole_bbl=rathole if at_shoe else 0.0,
         seat_md_ft=min(seat_md_ft, end_md_ft),
+        inner=inner,
         back_psi=sea if is_riserless(well, string.index) else 0.0,
     )

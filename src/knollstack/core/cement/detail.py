@@ -64,6 +64,7 @@ def _stage(followed: Followed) -> StageDetail:
     weakest = None if near is None else np.array([near.md_ft])
     return StageDetail(
         number=held.stage.number,
+        inner=way.inner,
         returns_md_ft=way.returns_md_ft,
         end_md_ft=way.end_md_ft,
         seat_md_ft=way.seat_md_ft,
@@ -147,7 +148,8 @@ def _events(followed: Followed) -> list[JobEvent]:
         if fluid.kind != "displacement":
             when(begun + stage.conduit.pipe_bbl, f"{fluid.name.capitalize()} at the {end}")
             when(begun + stage.conduit.whole_bbl, f"{fluid.name.capitalize()} in the returns")
-    when(stage.bottom_plug_bbl, "Bottom plug lands")
+    if not stage.conduit.inner:
+        when(stage.bottom_plug_bbl, "Bottom plug lands")
     falling = np.flatnonzero(course.empty_bbl > 1.0)
     if len(falling):
         most = int(np.argmax(course.empty_bbl))

@@ -17,6 +17,7 @@ from knollstack.core.base.findings import (
     find,
     force,
     pressure,
+    remedy,
     volume,
 )
 from knollstack.core.cement.checks import Nearest, hanging_lbf
@@ -26,6 +27,7 @@ from knollstack.core.cement.mending import Mending
 from knollstack.core.cement.train import Missing
 from knollstack.core.document.cementing import SLURRIES
 from knollstack.core.ground.well import Well
+from knollstack.core.program.column import STAB_IN
 from knollstack.core.program.equipped import EquippedString
 
 _find = partial(find, "cement")
@@ -126,6 +128,10 @@ class JobFindings:
             yield self._stop(stage, "steps", words, value, limit, tuple(self.mending.slower(stage)))
 
     def _plug(self, stage: Followed) -> Iterator[Finding]:
+        if stage.worked.stage.conduit.inner and self.string.own.running.shoe != STAB_IN:
+            mend = remedy(self.string.change("running/shoe", STAB_IN), "Use a stab-in float shoe")
+            words = "Cementing by inner string takes a stab-in float shoe."
+            yield _find("caution", f"{self.string.path}/cement/form", self._subject(stage), words, remedies=(mend,))
         short, place = stage.worked.stage.short_bbl, f"{self.string.path}/cement/fluids"
         if short > LEAST_SHORT_BBL:
             text: Words = (

@@ -41,6 +41,7 @@ def _row(well: Well, string: EquippedString, followed: Followed, standoff: Rule)
     final = float(course.pump_psi[-1])
     return StageRow(
         number=stage.number,
+        inner=stage.conduit.inner,
         fluids=tuple(
             FluidRow(
                 kind=f.kind,
@@ -98,7 +99,7 @@ def _bottom_plug(well: Well, followed: Followed) -> dict[str, float | None]:
     """When the bottom plug lands, and what the pump then gives; nothing where it does not get there."""
     course, landed = followed.worked.course, followed.worked.stage.bottom_plug_bbl
     there = np.flatnonzero(course.moved_bbl >= landed - 1e-6)
-    if not len(there):
+    if not len(there) or followed.worked.stage.conduit.inner:
         return {"bottom_plug_bbl": None, "bottom_plug_psi": None}
     m = int(there[0])
     psi = float(course.pump_psi[m]) + well.policy.cement.rupture_psi

@@ -92,6 +92,8 @@ class StageRow(Result):
     """One stage of the job followed in time; densities are the annulus where it is nearest to the rock."""
 
     number: int
+    inner: bool
+    """By an inner string: no plug is pumped."""
     fluids: tuple[FluidRow, ...]
     steps: tuple[StepRow, ...]
     rate_share: float

@@ -51,6 +51,7 @@ class StageDetail(Result):
     """
 
     number: int
+    inner: bool
     returns_md_ft: float
     end_md_ft: float
     seat_md_ft: float

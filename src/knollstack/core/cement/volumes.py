@@ -9,7 +9,7 @@ from knollstack.core.base.working import headline
 from knollstack.core.cement.formulas import landing_displacement, slurry_volume
 from knollstack.core.cement.hole import Hole, hole_of
 from knollstack.core.ground.well import Well
-from knollstack.core.program.column import landing_md_ft
+from knollstack.core.program.column import by_inner_string, landing_md_ft
 from knollstack.core.program.equipped import EquippedString
 
 Span = tuple[float, float, float | None]
@@ -92,6 +92,9 @@ def job_volumes(
 def _displacement_bbl(well: Well, string: EquippedString, bit_in: float, to_md_ft: float, at: str) -> float | None:
     """Volume [bbl] inside the string and what it is landed on, down to a collar; None where a bore is not given."""
     with headline(at):
+        if by_inner_string(string):
+            bore = well.drill_string(bit_in).pipe_id_in
+            return None if bore is None else interval_volume(circle_capacity(bore), to_md_ft)
         inside, landing = _bore_bbl(string, string.top_md_ft, to_md_ft), _landing_string_bbl(well, string, bit_in)
         return None if landing is None else landing_displacement(inside, landing)
 

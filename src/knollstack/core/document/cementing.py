@@ -142,6 +142,9 @@ class Cement(Part):
     stage_collar_md_ft: Depth | None = told(
         "Stage collar", None, help="the cement below it has set before the second stage is pumped; empty is one stage"
     )
+    form: Literal["two plugs", "inner string"] | None = told(
+        "Form of the job", None, help="by plugs down the casing, or by drill pipe inside it; empty follows the shoe"
+    )
     excess: Excess | None = told("Open-hole excess", None, help="fraction of the open-hole annulus")
     excesses: tuple[ExcessRow, ...] = listed("Excess by interval", 20)
     caliper: tuple[CaliperPoint, ...] = listed(

@@ -99,6 +99,15 @@ def float_differential(
     return annulus_psi - (inside_to_collar_psi + (slurry_to_shoe_psi - slurry_to_collar_psi))
 
 
+STAB_IN = "stab-in float shoe"
+
+
+def by_inner_string(string: LaidString) -> bool:
+    """Pumped through drill pipe inside the casing: as decided, else where the shoe is made for it."""
+    form = string.own.cement.form
+    return form == "inner string" or (form is None and string.own.running.shoe == STAB_IN)
+
+
 def landing_md_ft(string: LaidString) -> float:
     """Where the plug lands [ft MD]: on the collar, or on the shoe where there is none."""
     return string.shoe_md_ft if string.collar_md_ft is None else max(string.top_md_ft, string.collar_md_ft)

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from knollstack.core.catalogue.rows import Catalogue, FloatGear
 from knollstack.core.document.running import FillMethod
 from knollstack.core.ground.well import Well
+from knollstack.core.program.column import STAB_IN
 from knollstack.core.program.laid import LaidString
 
 LEAST_COLLAR_JOINT = 2
@@ -54,7 +55,8 @@ def gear_of(well: Well, string: LaidString, catalogue: Catalogue, joint_ft: floa
     shoe = catalogue.gear[own.shoe or ("auto-fill float shoe" if auto else "float shoe")]
     track_ft = well.policy.cement.shoe_track_ft
     usual = "auto-fill float collar" if auto else "float collar"
-    chosen = own.collar or (usual if own.collar_joint is not None or track_ft >= joint_ft / 2 else "none")
+    wanted = own.collar_joint is not None or (track_ft >= joint_ft / 2 and own.shoe != STAB_IN)
+    chosen = own.collar or (usual if wanted else "none")
     if chosen == "none":
         return Gear(shoe, None, None)
     joint = own.collar_joint or max(LEAST_COLLAR_JOINT, 1 + round(track_ft / joint_ft))

@@ -4,8 +4,10 @@ import { useBench, useDocument } from "../../design/context";
 import type { CementRow } from "../../design/types";
 import type { ColumnSpec, Row, Told } from "../../ui/grid/columns";
 import { Grid } from "../../ui/grid/Grid";
+import { FieldLabel } from "../../ui/DocField";
 import { PaperLinks } from "../../ui/PaperLinks";
 import { useUnits } from "../../ui/units";
+import { Decision } from "../running/parts";
 
 const FLUIDS: readonly ColumnSpec[] = [
   { key: "kind", label: "Fluid" },
@@ -86,6 +88,10 @@ export function Fluids({ row }: { row: CementRow }) {
   return (
     <>
       {row.stages.length > 0 && <PaperLinks papers={[{ file: "cement.pdf", text: "Job sheet for the cement unit, PDF", Icon: Printer }]} />}
+      <div className="mb-1 grid grid-cols-[1fr_minmax(0,11rem)] items-center border-b border-rule/60 py-px text-[12.5px]">
+        <FieldLabel path={`${path}/form`} />
+        <Decision path={`${path}/form`} proposed={row.stages[0]?.inner ? "inner string" : "two plugs"} />
+      </div>
       <p className="mb-1 text-[12px] text-mute">
         {decided > 0
           ? "In the order pumped. A selected row is moved by its number, or with Alt and the arrows."

@@ -114,6 +114,17 @@ function Drawing({ stage, moment, x, scale }: DrawingProps) {
               });
         }),
       )}
+      {stage.inner &&
+        stage.annulus.map((s, k) => (
+          <Box
+            key={`around${k}`}
+            x={x(-s.inner_in / 2)}
+            width={x(s.inner_in / 2) - x(-s.inner_in / 2)}
+            y={y(s.top_md_ft)}
+            end={y(s.base_md_ft)}
+            fill={fluidFill(prefix, "mud")}
+          />
+        ))}
       {rowsOf(stage, moment, "pipe").flatMap((piece) =>
         stage.pipe.map((s, k) => {
           const top = Math.max(piece.top, s.top_md_ft);
@@ -202,6 +213,7 @@ function Plugs({ stage, moment, x, y }: { stage: JobStage; moment: number; x: (v
   // boundaries run down the pipe: that under fluid j is at count - j
   const ahead = md[count - stage.first_slurry + 1]!;
   const behind = md[count - stage.last_slurry]!;
+  if (stage.inner) return null;
   const sailing = (at: number) => at > stage.level_md_ft[moment]! + 1;
   return (
     <g fill="var(--ink)" pointerEvents="none">
