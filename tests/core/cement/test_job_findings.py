@@ -1,6 +1,7 @@
 """What is said of a job: each limit on both sides, what is not known, and remedies that were tried."""
 
 import copy
+import json
 
 import pytest
 
@@ -10,6 +11,7 @@ from knollstack.core.cement.waiting import hours_to
 from knollstack.core.document.cementing import StrengthPoint
 from knollstack.core.proposal.equipping import program_of
 from knollstack.core.reading.read import parse
+from knollstack.demo import documents
 from tests.core.evaluation.test_judging import strings
 from tests.helpers import CATALOGUE, applied, find, points, put, run
 
@@ -348,3 +350,11 @@ def test_an_inner_string_by_hand():
         stage(known(strings__1__running__shoe="stab-in float shoe", strings__1__cement__form="two plugs"), 1).inner
         is False
     )
+
+
+def test_a_string_that_hangs_deep_under_its_landing_string_floats_no_sooner():
+    """The demo well at sea: 6 5/8 in from the sea floor at 4,435 ft; what stands over its top lifts it on no side."""
+    row = run(json.loads(documents()[3])).cement.strings[4]
+    section = run(json.loads(documents()[3])).pipe.strings[4].sections[0]
+    air = section.weight_ppf * (16_200 - 4435)
+    assert 0.6 * air < row.stages[0].hanging_lbf < 0.95 * air

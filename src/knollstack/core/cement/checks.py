@@ -90,8 +90,7 @@ class Worked:
 
 def breaks_at_rest(well: Well, hole: OpenHole, held: Worked) -> bool:
     """The columns at the end of the stage break the rock by themselves: no rate helps."""
-    still = replace(Course(*(values[-1:] for values in vars(held.course).values())), out_bpm=np.zeros(1))
-    at_rest = at_depths(held.balance, annulus_of(held.balance, still), hole.md_ft)[0]
+    at_rest = at_depths(held.balance, annulus_of(held.balance, _still(held)), hole.md_ft)[0]
     return bool(np.any(at_rest > hole.fracture_psi))
 
 
@@ -211,24 +210,30 @@ def _collapse(
     return load, np.where(spent, 0.0, rated)
 
 
-def at_rest_psi(held: Worked) -> tuple[float, float]:
-    """Inside and outside at the end of the pipe once the plug has landed and the pump's pressure is bled off."""
-    course = held.course
-    inside = held.balance.pipe_psi(course.moved_bbl[-1:], course.empty_bbl[-1:])
+def _still(held: Worked) -> Course:
+    """The last moment with nothing moving and the pump's pressure bled off."""
+    last = Course(*(values[-1:] for values in vars(held.course).values()))
+    return replace(last, out_bpm=np.zeros(1), pump_psi=np.zeros(1))
+
+
+def at_rest_psi(held: Worked, md_ft: Floats) -> tuple[Floats, Floats]:
+    """Inside and outside at depths once the plug has landed and the float holds."""
+    still = _still(held)
+    outside = at_depths(held.balance, annulus_of(held.balance, still), md_ft)[0]
     if held.stage.conduit.inner:
-        inside = held.end_psi[-1:]
-    return float(inside[0]), float(held.balance.annulus_psi(course.moved_bbl[-1:])[0])
+        return held.mud_psi(md_ft), outside
+    return at_depths(held.balance, pipe_of(held.balance, still), md_ft)[0], outside
 
 
 def hanging_lbf(well: Well, string: EquippedString, held: Worked) -> float:
-    """What the string weighs at rest after the stage, where its top hangs; below 0 it floats."""
-    top, end = well.path.tvd(string.top_md_ft), held.stage.conduit.end_md_ft
+    """What the string weighs at rest after the stage, less the lift of what stands beside it; below 0 it floats."""
+    top, end = string.top_md_ft, held.stage.conduit.end_md_ft
     weight = sum(
-        s.pipe.weight_ppf * (well.path.tvd(min(s.bottom_md_ft, end)) - max(well.path.tvd(s.top_md_ft), top))
+        s.pipe.weight_ppf * (well.path.tvd(min(s.bottom_md_ft, end)) - well.path.tvd(s.top_md_ft))
         for s in string.sections
         if s.top_md_ft < end
     )
-    inside, outside = at_rest_psi(held)
+    inside, outside = (psi[1] - psi[0] for psi in at_rest_psi(held, np.array([top, end])))
     last = string.sections[-1].pipe
     return float(weight + np.pi / 4 * (inside * last.id_in**2 - outside * last.od_in**2))
 

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import numpy as np
+
 from knollstack.core.base.constants import GAL_PER_BBL
 from knollstack.core.base.formulas import equivalent_mud_weight, hydrostatic_pressure
 from knollstack.core.base.working import headline
-from knollstack.core.cement.checks import Nearest, Worked, at_rest_psi
+from knollstack.core.cement.checks import Nearest, Worked, at_rest_psi, hanging_lbf
 from knollstack.core.cement.conduit import Stretch
 from knollstack.core.cement.formulas import annulus_pressure, compressed_displacement, hanging_weight, pump_pressure
 from knollstack.core.cement.pressures import Side
@@ -70,13 +72,17 @@ def shown_emw_ppg(key: str, held: Worked, near: Nearest) -> float:
 
 def shown_hanging_lbf(key: str, well: Well, string: EquippedString, held: Worked) -> float:
     """What the string weighs at rest once the plug has landed: section by section, by the mean fluids of both sides."""
-    top, shoe = well.path.tvd(string.top_md_ft), well.path.tvd(held.stage.conduit.end_md_ft)
+    top, end = string.top_md_ft, held.stage.conduit.end_md_ft
+    length = well.path.tvd(end) - well.path.tvd(top)
+    if length <= 0:
+        return hanging_lbf(well, string, held)
     with headline(key):
-        means = [float(equivalent_mud_weight(p, shoe)) for p in at_rest_psi(held)]
+        columns = [float(psi[1] - psi[0]) for psi in at_rest_psi(held, np.array([top, end]))]
+        means = [float(equivalent_mud_weight(psi, length)) for psi in columns]
         return sum(
             float(
                 hanging_weight(
-                    well.path.tvd(min(s.bottom_md_ft, held.stage.conduit.end_md_ft)) - well.path.tvd(s.top_md_ft),
+                    well.path.tvd(min(s.bottom_md_ft, end)) - well.path.tvd(s.top_md_ft),
                     s.pipe.weight_ppf,
                     s.pipe.od_in,
                     s.pipe.id_in,
@@ -84,7 +90,7 @@ def shown_hanging_lbf(key: str, well: Well, string: EquippedString, held: Worked
                 )
             )
             for s in string.sections
-            if s.top_md_ft < held.stage.conduit.end_md_ft and shoe > top
+            if s.top_md_ft < end
         )
 
 

@@ -77,24 +77,28 @@ function Offered({ path, lead }: { path: string; lead: boolean }) {
   );
 }
 
+const FT3_PER_BBL = 5.614583;
 const STAGES = ["", ", first stage", ", second stage"];
 
 function Sheet({ blend, staged }: { blend: CementRow["blends"][number]; staged: boolean }) {
   const units = useUnits();
-  const quantity = { lb: "mass", gal: "volume" } as const;
-  const amount = (value: number | null, unit: "lb" | "gal") => {
+  // liquids by the gallon or the litre: barrels are too large for them
+  const liquid = units.unit("water").replace("/sk", "");
+  const amount = (value: number | null, unit: "lb" | "gal", digits: number) => {
     if (value === null) return "";
-    // liquids by the gallon are too little for barrels
-    return unit === "lb" ? units.number(value, "mass") : grouped(Math.round(value * 100) / 100);
+    if (unit === "lb") return units.number(value, "mass");
+    return grouped(Number((value * units.factor("water")).toFixed(digits)));
   };
+  const bulk =
+    units.unit("volume") === "bbl" ? `${grouped(Math.round(blend.bulk_ft3))} ft³` : units.text(blend.bulk_ft3 / FT3_PER_BBL, "volume");
   const name = `${blend.slurry === "lead" ? "Lead" : "Tail"}${staged ? STAGES[blend.stage] : ""}`;
   return (
     <section aria-label={`Blend sheet, ${name}`}>
       <h3 className="text-[13px] font-semibold">
         {name}: {units.text(blend.volume_bbl, "volume")}
         <span className="font-normal text-mute">
-          , {units.text(blend.sacks, "sacks")} ({grouped(Math.round(blend.bulk_ft3))} ft³ in bulk), {units.text(blend.water_bbl, "volume")}{" "}
-          of mix water in {Math.ceil(blend.tanks - 1e-9)} tanks
+          , {units.text(blend.sacks, "sacks")} ({bulk} in bulk), {units.text(blend.water_bbl, "volume")} of mix water in{" "}
+          {Math.ceil(blend.tanks - 1e-9)} tanks
         </span>
       </h3>
       <table className="w-full border-collapse text-[12.5px]">
@@ -115,12 +119,10 @@ function Sheet({ blend, staged }: { blend: CementRow["blends"][number]; staged: 
               <th scope="row" className="text-left font-normal">
                 {item.name}
               </th>
-              <td className="tabular-nums">
-                {item.unit === "lb" ? (item.per_sack * units.factor("mass")).toFixed(3) : item.per_sack.toFixed(3)}
-              </td>
-              <td className="tabular-nums">{amount(item.total, item.unit)}</td>
-              <td className="tabular-nums">{amount(item.per_tank, item.unit)}</td>
-              <td className="pl-1 text-left text-mute">{item.unit === "lb" ? units.unit(quantity.lb) : "gal"}</td>
+              <td className="tabular-nums">{(item.per_sack * units.factor(item.unit === "lb" ? "mass" : "water")).toFixed(3)}</td>
+              <td className="tabular-nums">{amount(item.total, item.unit, 1)}</td>
+              <td className="tabular-nums">{amount(item.per_tank, item.unit, 2)}</td>
+              <td className="pl-1 text-left text-mute">{item.unit === "lb" ? units.unit("mass") : liquid}</td>
             </tr>
           ))}
         </tbody>
