@@ -7,7 +7,6 @@ from functools import partial
 from itertools import pairwise
 
 from knollstack.core.base.findings import Finding, Words, depth, diameter, find
-from knollstack.core.ground.well import Well
 from knollstack.core.program.laid import LaidString
 
 _find = partial(find, "cement")
@@ -16,10 +15,8 @@ LEAST_SHARE, MOST_SHARE = 0.9, 2.5
 """Of the bit: a hole of less or more is most likely another one, or in other units."""
 
 
-def hole_findings(well: Well, string: LaidString) -> Iterator[Finding]:
-    own, subject = string.own.cement, (*string.words, " caliper")
-    place, bit = f"{string.path}/cement/caliper", string.bit_in
-    top, base = string.previous_shoe_md_ft, string.shoe_md_ft
+def hole_findings(string: LaidString) -> Iterator[Finding]:
+    own, top, base = string.own.cement, string.previous_shoe_md_ft, string.shoe_md_ft
     for k, row in enumerate(own.excesses):
         if row.top_md_ft >= base or row.base_md_ft <= top:
             text: Words = (
@@ -30,24 +27,21 @@ def hole_findings(well: Well, string: LaidString) -> Iterator[Finding]:
                 " is not in the open hole.",
             )
             yield _find("caution", f"{string.path}/cement/excesses/{k}", (*string.words, " excess"), *text)
-    if len(own.caliper) < 2:
-        return
-    inside = [p for p in own.caliper if top - GAP_FT <= p.md_ft <= base + GAP_FT]
+    if len(own.caliper) > 1:
+        yield from _caliper_findings(string, top, base)
+
+
+def _caliper_findings(string: LaidString, top: float, base: float) -> Iterator[Finding]:
+    place, bit, subject = f"{string.path}/cement/caliper", string.bit_in, (*string.words, " caliper")
+    inside = [p for p in string.own.cement.caliper if top - GAP_FT <= p.md_ft <= base + GAP_FT]
     if len(inside) < 2:
-        text = ("It has no readings in the open hole, ", depth(top), " to ", depth(base), ".")
+        text: Words = ("It has no readings in the open hole, ", depth(top), " to ", depth(base), ".")
         yield _find("caution", place, subject, *text)
         return
-    if bit is not None:
-        mean = sum(p.diameter_in for p in inside) / len(inside)
-        if not LEAST_SHARE * bit <= mean <= MOST_SHARE * bit:
-            text = (
-                "Its mean of ",
-                diameter(mean),
-                " is not that of a ",
-                diameter(bit),
-                " hole: is it of another hole?",
-            )
-            yield _find("caution", place, subject, *text, value=diameter(mean), limit=diameter(bit))
+    mean = sum(p.diameter_in for p in inside) / len(inside)
+    if bit is not None and not LEAST_SHARE * bit <= mean <= MOST_SHARE * bit:
+        text = ("Its mean of ", diameter(mean), " is not that of a ", diameter(bit), " hole: is it of another hole?")
+        yield _find("caution", place, subject, *text, value=diameter(mean), limit=diameter(bit))
     for above, below in pairwise(inside):
         if below.md_ft - above.md_ft > GAP_FT and above.md_ft < base and below.md_ft > top:
             text = (

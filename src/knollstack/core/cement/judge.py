@@ -100,7 +100,7 @@ def _judge_string(
         waits=tuple(WaitRow(**vars(wait)) for wait in waits(well, string)),
     )
     setting = (*gas_findings(string, flows), *waiting_findings(string, row))
-    placed = (*setting, *hole_findings(well, string), *placement_findings(well, string), *bond_findings(well, string))
+    placed = (*setting, *hole_findings(string), *placement_findings(well, string), *bond_findings(well, string))
     return row, (*volumes_found, *found, *in_time, *placed), assumed
 
 

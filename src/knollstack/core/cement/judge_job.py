@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 import numpy as np
 
 from knollstack.core.base.constants import PSI_PER_PPG_FT
@@ -13,7 +15,7 @@ from knollstack.core.cement.job import Followed, job_of
 from knollstack.core.cement.quality import Rule, rules_of
 from knollstack.core.cement.results import FluidRow, RuleRow, StageRow, StepRow, ThickeningRow
 from knollstack.core.cement.shown import shown_displacement_bbl, shown_emw_ppg, shown_hanging_lbf, shown_pump_psi
-from knollstack.core.cement.train import Missing, flows_as_water
+from knollstack.core.cement.train import Missing, Stage, flows_as_water
 from knollstack.core.cement.waiting import thickenings
 from knollstack.core.document.cementing import SLURRIES
 from knollstack.core.ground.well import Well
@@ -42,23 +44,7 @@ def _row(well: Well, string: EquippedString, followed: Followed, standoff: Rule)
     return StageRow(
         number=stage.number,
         inner=stage.conduit.inner,
-        fluids=tuple(
-            FluidRow(
-                kind=f.kind,
-                name=f.name,
-                density_ppg=f.density_ppg,
-                volume_bbl=f.volume_bbl,
-                rate_bpm=f.rate_bpm,
-                model=f.law.model,
-                assumed=f.assumed,
-                row=f.row,
-            )
-            for f in stage.fluids
-        ),
-        steps=tuple(
-            StepRow(volume_bbl=s.volume_bbl or 0.0, rate_bpm=s.rate_bpm, stop_minutes=s.stop_minutes)
-            for s in stage.steps
-        ),
+        **_program(stage),
         rate_share=followed.share,
         minutes=float(course.minutes[-1]),
         pumped_bbl=float(course.pumped_bbl[-1]),
@@ -84,6 +70,27 @@ def _row(well: Well, string: EquippedString, followed: Followed, standoff: Rule)
             for t in thickenings(well, string, followed)
         ),
     )
+
+
+def _program(stage: Stage) -> dict[str, Any]:
+    """What is pumped and how fast."""
+    fluids = tuple(
+        FluidRow(
+            kind=f.kind,
+            name=f.name,
+            density_ppg=f.density_ppg,
+            volume_bbl=f.volume_bbl,
+            rate_bpm=f.rate_bpm,
+            model=f.law.model,
+            assumed=f.assumed,
+            row=f.row,
+        )
+        for f in stage.fluids
+    )
+    steps = tuple(
+        StepRow(volume_bbl=s.volume_bbl or 0.0, rate_bpm=s.rate_bpm, stop_minutes=s.stop_minutes) for s in stage.steps
+    )
+    return {"fluids": fluids, "steps": steps}
 
 
 def _cement_back_bbl(followed: Followed) -> float:

@@ -12,10 +12,11 @@ import { Tabs } from "../../ui/Tabs";
 import { TABS } from "../tabs";
 import { Blend } from "./Blend";
 import { Fluids } from "./Fluids";
+import { FluidTrack } from "./FluidTrack";
 import { Hole, HoleTrack } from "./Hole";
 import { Job } from "./Job";
-import { FluidTrack, RockTrack } from "./jobTracks";
 import { Placement } from "./Placement";
+import { RockTrack } from "./RockTrack";
 import { Slurries } from "./Slurries";
 
 export function CementBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: number }) {
