@@ -241,3 +241,9 @@ def test_a_string_that_hangs_deep_under_its_landing_string_floats_no_sooner():
     section = run(json.loads(documents()[3])).pipe.strings[4].sections[0]
     air = section.weight_ppf * (16_200 - 4435)
     assert 0.6 * air < row.stages[0].hanging_lbf < 0.95 * air
+
+
+@pytest.mark.parametrize(("rate", "over"), [(14.0, False), (14.1, True)])
+def test_a_schedule_is_held_to_the_rate_of_the_pumps(rate, over):
+    found = said(known(strings__2__cement__steps=[{"rate_bpm": rate}]), "stop", "the pumps give 14.0 bbl/min")
+    assert bool(found) == over

@@ -1416,6 +1416,11 @@ export interface components {
              */
             plug_minutes: number;
             /**
+             * Rate limit of the cement pumps
+             * @default 14
+             */
+            pump_limit_bpm: number;
+            /**
              * Pressure limit of the cement pump
              * @default 5000
              */
@@ -2298,6 +2303,7 @@ export interface components {
              *         "overdisplace_share": 0.5,
              *         "overlap_ft": 300,
              *         "plug_minutes": 5,
+             *         "pump_limit_bpm": 14,
              *         "pump_limit_psi": 5000,
              *         "rathole_ft": 10,
              *         "rupture_psi": 300,
@@ -2824,6 +2830,7 @@ export interface components {
                  *         "overdisplace_share": 0.5,
                  *         "overlap_ft": 300,
                  *         "plug_minutes": 5,
+                 *         "pump_limit_bpm": 14,
                  *         "pump_limit_psi": 5000,
                  *         "rathole_ft": 10,
                  *         "rupture_psi": 300,
@@ -3251,6 +3258,7 @@ export interface components {
                  *         "overdisplace_share": 0.5,
                  *         "overlap_ft": 300,
                  *         "plug_minutes": 5,
+                 *         "pump_limit_bpm": 14,
                  *         "pump_limit_psi": 5000,
                  *         "rathole_ft": 10,
                  *         "rupture_psi": 300,
@@ -3773,6 +3781,7 @@ export interface components {
                  *         "overdisplace_share": 0.5,
                  *         "overlap_ft": 300,
                  *         "plug_minutes": 5,
+                 *         "pump_limit_bpm": 14,
                  *         "pump_limit_psi": 5000,
                  *         "rathole_ft": 10,
                  *         "rupture_psi": 300,
@@ -4876,6 +4885,7 @@ export interface components {
                  *         "overdisplace_share": 0.5,
                  *         "overlap_ft": 300,
                  *         "plug_minutes": 5,
+                 *         "pump_limit_bpm": 14,
                  *         "pump_limit_psi": 5000,
                  *         "rathole_ft": 10,
                  *         "rupture_psi": 300,
@@ -5996,6 +6006,7 @@ export interface components {
              *       "overdisplace_share": 0.5,
              *       "overlap_ft": 300,
              *       "plug_minutes": 5,
+             *       "pump_limit_bpm": 14,
              *       "pump_limit_psi": 5000,
              *       "rathole_ft": 10,
              *       "rupture_psi": 300,
@@ -7168,6 +7179,7 @@ export interface components {
                  *         "overdisplace_share": 0.5,
                  *         "overlap_ft": 300,
                  *         "plug_minutes": 5,
+                 *         "pump_limit_bpm": 14,
                  *         "pump_limit_psi": 5000,
                  *         "rathole_ft": 10,
                  *         "rupture_psi": 300,
@@ -8655,6 +8667,7 @@ export interface components {
                  *         "overdisplace_share": 0.5,
                  *         "overlap_ft": 300,
                  *         "plug_minutes": 5,
+                 *         "pump_limit_bpm": 14,
                  *         "pump_limit_psi": 5000,
                  *         "rathole_ft": 10,
                  *         "rupture_psi": 300,
@@ -9601,6 +9614,7 @@ export interface components {
                  *         "overdisplace_share": 0.5,
                  *         "overlap_ft": 300,
                  *         "plug_minutes": 5,
+                 *         "pump_limit_bpm": 14,
                  *         "pump_limit_psi": 5000,
                  *         "rathole_ft": 10,
                  *         "rupture_psi": 300,

@@ -17,6 +17,7 @@ from knollstack.core.base.findings import (
     find,
     force,
     pressure,
+    pump_rate,
     remedy,
     volume,
 )
@@ -121,6 +122,12 @@ class JobFindings:
         return self.mending.heavier(stage, ("displacement",)) if what == "collapse" else self.mending.slower(stage)
 
     def _pump(self, stage: Followed) -> Iterator[Finding]:
+        fastest = max((s.rate_bpm for s in stage.worked.stage.steps), default=0.0)
+        most = self.well.policy.cement.pump_limit_bpm
+        if fastest > most + 1e-9:
+            text = ("The schedule asks for ", pump_rate(fastest), "; the pumps give ", pump_rate(most), ".")
+            place, rates = f"{self.string.path}/cement/steps", (pump_rate(fastest), pump_rate(most))
+            yield _find("stop", place, self._subject(stage), *text, value=rates[0], limit=rates[1])
         near = stage.pump
         if near.left < HELD:
             value, limit = pressure(near.value), pressure(near.limit)

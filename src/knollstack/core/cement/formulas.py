@@ -194,3 +194,40 @@ def pump_pressure(
 def annulus_pressure(top_psi: float, column_psi: float, friction_psi: float) -> float:
     """Pressure in the annulus at a depth while fluids move."""
     return top_psi + column_psi + friction_psi
+
+
+@formula(
+    "h = V/(c_a + c_p),  h' = V/c_h,  V_s' = V_s·c_p/c_a,  V_d = c_p·(D − h) − V_s',  "
+    "c_a = (d_h² − D_p²)/1029.42,  c_p = d_p²/1029.42,  c_h = d_h²/1029.42",
+    "",
+    "Balanced plug of cement set through drill pipe, textbook cementing",
+    (
+        "slurry_bbl > 0",
+        "hole_in > 0",
+        "pipe_od_in > 0",
+        "pipe_id_in > 0",
+        "pipe_id_in < pipe_od_in",
+        "pipe_od_in < hole_in",
+        "spacer_ahead_bbl >= 0",
+        "bottom_md_ft > 0",
+    ),
+)
+def balanced_plug(
+    slurry_bbl: float,
+    hole_in: float,
+    pipe_od_in: float,
+    pipe_id_in: float,
+    spacer_ahead_bbl: float,
+    bottom_md_ft: float,
+) -> dict[str, float]:
+    """Height of a plug with the pipe in it and pulled, the spacer behind that balances the one ahead, and the displacement."""
+    annulus = BBL_PER_FT_PER_IN2 * (hole_in**2 - pipe_od_in**2)
+    pipe = BBL_PER_FT_PER_IN2 * pipe_id_in**2
+    height = slurry_bbl / (annulus + pipe)
+    behind = spacer_ahead_bbl * pipe / annulus
+    return {
+        "height_with_pipe_ft": height,
+        "height_pulled_ft": slurry_bbl / (BBL_PER_FT_PER_IN2 * hole_in**2),
+        "spacer_behind_bbl": behind,
+        "displacement_bbl": pipe * (bottom_md_ft - height) - behind,
+    }

@@ -214,6 +214,7 @@ class CementPolicy(Part):
         "Bottom plug ruptures at", 300.0, group=PUMPING, help="differential across it once it has landed"
     )
     pump_limit_psi: Pressure = told("Pressure limit of the cement pump", 5_000.0, group=PUMPING)
+    pump_limit_bpm: Rate = told("Rate limit of the cement pumps", 14.0, group=PUMPING)
     heavier_percent: Annotated[float, number(0, 100), Of("percent")] = told(
         "Each fluid heavier than the one ahead by", 10.0, group=RULES
     )
