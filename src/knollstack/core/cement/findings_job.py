@@ -179,7 +179,7 @@ class JobFindings:
     def _float_out(self, stage: Followed) -> Iterator[Finding]:
         """The lift of what stands outside against the weight of the string, at the bump."""
         weight = hanging_lbf(self.well, self.string, stage.worked)
-        if weight < 0:
+        if stage.worked.stage.number == 1 and weight < 0:  # in a second stage the first holds it
             text: Words = (
                 "The string floats: what stands outside lifts ",
                 force(-weight),

@@ -1,6 +1,7 @@
 // The job followed in time: a slider over its moments, what the pump and the rock see, and what happens when.
 import { useEffect, useState } from "react";
 import { useBench } from "../../design/context";
+import { useReference } from "../../design/reference";
 import type { CementRow, JobDetail, JobStage, StageRow } from "../../design/types";
 
 import { Headline } from "../../ui/Headline";
@@ -23,7 +24,7 @@ const NAMES = ["First stage", "Second stage"];
 
 export function Job({ job, row, stage, onStage }: JobProps) {
   if (job === undefined) return <Empty>Following the job…</Empty>;
-  if (job.missing !== null) return <Empty>{job.missing}</Empty>;
+  if (job.missing !== null) return <Missing words={job.missing} place={job.place ?? ""} />;
   const k = Math.min(stage, job.stages.length - 1);
   const shown = job.stages[k];
   const told = row.stages[k];
@@ -57,6 +58,27 @@ export function Job({ job, row, stage, onStage }: JobProps) {
         it checked by a competent engineer; local rules prevail.
       </p>
     </div>
+  );
+}
+
+/** Why there is no job to follow, and the way to what is wanting. */
+function Missing({ words, place }: { words: string; place: string }) {
+  const { goTo } = useBench();
+  const reference = useReference();
+  const step = reference.stepOf(place);
+  return (
+    <Empty>
+      {words}{" "}
+      <button
+        type="button"
+        className="text-petrol underline"
+        onClick={() => {
+          goTo(step, place);
+        }}
+      >
+        Go to {reference.title(step)}
+      </button>
+    </Empty>
   );
 }
 
@@ -204,13 +226,15 @@ function Outcomes({ told }: { told: StageRow }) {
       />
       <Line label="Least collapse factor" value={told.collapse_factor} quantity="factor" />
       <Line label="Least burst factor" value={told.burst_factor} quantity="factor" />
-      <Line
-        label="Weight of the string once bled off"
-        value={told.hanging_lbf}
-        quantity="force"
-        working={`stage${told.number}/hanging`}
-        bad={told.hanging_lbf < 0}
-      />
+      {told.number === 1 && (
+        <Line
+          label="Weight of the string once bled off"
+          value={told.hanging_lbf}
+          quantity="force"
+          working={`stage${told.number}/hanging`}
+          bad={told.hanging_lbf < 0}
+        />
+      )}
     </section>
   );
 }
