@@ -18,7 +18,14 @@ from knollstack.core.program.column import Column, column_of
 from knollstack.core.program.equipped import EquippedString
 
 DENSITY_STEP_PPG = 0.5
-MOST_DENSITIES = 16
+MOST_DENSITIES, MOST_PPG = 16, 30.0
+LEAST_BPM = 0.1
+
+
+def _heavier_than(light: list[float]) -> list[float]:
+    """Densities to try over the lightest of some, as far as a fluid may have them."""
+    tried = [round(min(light) + k * DENSITY_STEP_PPG, 2) for k in range(1, MOST_DENSITIES + 1)] if light else []
+    return [density for density in tried if density <= MOST_PPG]
 
 
 class Mending:
@@ -57,13 +64,13 @@ class Mending:
             for i, row in enumerate(getattr(own, rows))
             if row.rate_bpm is not None and row.stage == stage.worked.stage.number
         )
-        yield remedy(changes, "Pump at ", percent(100 * share), " of these rates")
+        if all(change.value >= LEAST_BPM for change in changes):
+            yield remedy(changes, "Pump at ", percent(100 * share), " of these rates")
 
     def heavier(self, stage: Followed, kinds: tuple[FluidKind, ...]) -> Iterator[Remedy]:
         """Flushes and spacers, or the displacement, as heavy as is needed."""
         light = [fluid.density_ppg for fluid in stage.worked.stage.fluids if fluid.kind in kinds]
-        for k in range(1, MOST_DENSITIES + 1 if light else 1):
-            density = round(min(light) + k * DENSITY_STEP_PPG, 2)
+        for density in _heavier_than(light):
             offered = self._at_least(stage, density, kinds)
             if self.tried(offered).stands:
                 yield offered
@@ -72,8 +79,8 @@ class Mending:
     def sunk(self, stage: Followed) -> Iterator[Remedy]:
         """A displacement so heavy that the string no longer floats."""
         light = [fluid.density_ppg for fluid in stage.worked.stage.fluids if fluid.kind == "displacement"]
-        for k in range(1, MOST_DENSITIES + 1 if light else 1):
-            offered = self._at_least(stage, round(min(light) + k * DENSITY_STEP_PPG, 2), ("displacement",))
+        for density in _heavier_than(light):
+            offered = self._at_least(stage, density, ("displacement",))
             heavier = changed(self.well, self.string, offered)
             job = job_of(self.well, heavier, self.bores)
             if isinstance(job, Missing):
