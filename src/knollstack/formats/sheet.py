@@ -113,7 +113,9 @@ class _Sheet:
         return rows
 
     def cement(self) -> list[list[str]]:
-        rows = [["Cement", "Top", "Slurry", "Volume", "Sacks", "Mix water", "Displacement", "Float differential"]]
+        rows = [
+            ["Cement", "Top", "Slurry", "Volume", "Sacks", "Mix water", "Displacement", "Float differential", "Job"]
+        ]
         for s, c in zip(self.evaluation.strings, self.evaluation.cement.strings, strict=True):
             if c.applies:
                 rows.append(
@@ -126,9 +128,15 @@ class _Sheet:
                         self.show(c.mix_water_bbl, "volume"),
                         self.show(c.displacement_bbl, "volume"),
                         self.show(c.float_differential_psi, "pressure"),
+                        self._job(c),
                     ]
                 )
         return rows
+
+    def _job(self, row: CementRow) -> str:
+        """How long it takes, and what the pump ends with: stage by stage."""
+        told = [f"{s.minutes:.0f} min, ends at {self.show(s.final_pump_psi, 'pressure')}" for s in row.stages]
+        return "; ".join(told) or "unknown"
 
     def _cement_top(self, row: CementRow) -> str:
         top = self.show(row.top_md_ft, "depth")
@@ -214,7 +222,7 @@ def write(
             (text.strings(), [1.3, 0.9, 0.9, 0.7, 1, 0.9, 1.8, 0.7, 0.8, 0.8, 0.8]),
             (text.kicks(), [0.8, 1.1, 1, 1, 1, 1, 1.6]),
             (text.running(), [0.7, 1, 1.8, 1.1, 0.7, 1, 0.9, 1.5]),
-            (text.cement(), [0.8, 1.1, 1.5, 1, 1, 1, 1.1, 1.1]),
+            (text.cement(), [0.8, 1.1, 1.5, 0.9, 0.9, 0.9, 1, 1, 1.3]),
             (text.wellhead(), [2.4, 1.5, 0.9, 1.4, 0.9]),
             (text.preventers(), [0.8, 1, 0.8, 1.2, 3.4]),
         ]

@@ -7,6 +7,7 @@ import pytest
 
 from knollstack.core.base.units import plain
 from knollstack.core.cement.job import Missing, job_of
+from knollstack.core.evaluation.side_by_side import side_by_side
 from knollstack.core.proposal.equipping import program_of
 from knollstack.core.reading.read import parse
 from knollstack.demo import documents
@@ -247,3 +248,15 @@ def test_a_string_that_hangs_deep_under_its_landing_string_floats_no_sooner():
 def test_a_schedule_is_held_to_the_rate_of_the_pumps(rate, over):
     found = said(known(strings__2__cement__steps=[{"rate_bpm": rate}]), "stop", "the pumps give 14.0 bbl/min")
     assert bool(found) == over
+
+
+def test_two_designs_are_laid_beside_by_their_jobs():
+    """One stage and two: minutes of both stages together, the greater of their pressures; unknown where it is not followed."""
+    whole, staged = run(known()), run(known(strings__2__cement__stage_collar_md_ft=4000.0))
+    rows = {r.label: r for r in side_by_side(whole, staged).results if r.section == "intermediate"}
+    told = staged.cement.strings[2].stages
+    assert rows["cement job"].b[0].value == pytest.approx(sum(s.minutes for s in told))
+    greatest = rows["greatest pump pressure, cementing"]
+    assert (greatest.b[0].value, greatest.differs) == (max(s.greatest_pump_psi for s in told), True)
+    blind = side_by_side(whole, run(known(strings__2__reading_300=None))).results
+    assert next(r for r in blind if r.section == "intermediate" and r.label == "cement job").b == ("unknown",)

@@ -7,6 +7,7 @@ from collections.abc import Callable, Iterable
 from pydantic import BaseModel
 
 from knollstack.core.base.findings import Amount, Finding, Quantity, Words
+from knollstack.core.cement.results import StageRow
 from knollstack.core.evaluation.results import Evaluation
 
 UNKNOWN: Words = ("unknown",)
@@ -68,6 +69,22 @@ def _cement(key: str, quantity: Quantity) -> Cell:
     return cell
 
 
+def _job(of: Callable[[StageRow], float | None], quantity: Quantity, *, together: bool = False) -> Cell:
+    """Of the cement job's stages: of both together, or of the one where it is most."""
+
+    def cell(e: Evaluation, i: int) -> Words:
+        row = e.cement.strings[i]
+        if not row.applies:
+            return NONE
+        found = [of(stage) for stage in row.stages]
+        known = [value for value in found if value is not None]
+        if not known or len(known) < len(found):
+            return UNKNOWN
+        return _amount(sum(known) if together else max(known), quantity)
+
+    return cell
+
+
 def _running(key: str, quantity: Quantity) -> Cell:
     def cell(e: Evaluation, i: int) -> Words:
         row = e.running.strings[i]
@@ -109,6 +126,9 @@ _CELLS: tuple[tuple[str, Cell], ...] = (
     ("top of cement", _cement("top_md_ft", "depth")),
     ("slurry", _cement("slurry_bbl", "volume")),
     ("sacks", _cement("sacks", "sacks")),
+    ("cement job", _job(lambda stage: stage.minutes, "minutes", together=True)),
+    ("greatest pump pressure, cementing", _job(lambda stage: stage.greatest_pump_psi, "pressure")),
+    ("annulus nearest to fracture, cementing", _job(lambda stage: stage.greatest_emw_ppg, "emw")),
     ("stack", _stack),
 )
 
