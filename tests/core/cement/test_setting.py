@@ -123,3 +123,38 @@ def test_an_additive_of_the_lead_changes_the_lead_alone():
     after = run(known(strings__2__cement=lead | {"additives": rows})).cement.strings[2]
     assert after.slurry_ppg == before.slurry_ppg
     assert after.lead_ppg < before.lead_ppg - 1
+
+
+def test_a_top_up_job_by_hand():
+    """13 3/8 in in 17 1/2 in hole, from 800 ft to the ground at 30 ft: 110 ft lie in the 20 in conductor, 690 in open hole.
+
+    0.123723 bbl/ft of open hole with 25 %, and of the conductor's bore; sacks and water by the slurry around the shoe.
+    """
+    document = known(strings__1__cement__top_up_md_ft=800.0, strings__1__cement__excess=0.25)
+    row = run(document).cement.strings[1]
+    strings = run(document).strings
+    conductor = run(document).pipe.strings[0].sections
+    bore = conductor[0].id_in if conductor else None
+    shoe = strings[0].shoe_md_ft
+    inside = (bore**2 - 13.375**2) / 1029.42 * (shoe - 30) if bore else 0.0
+    volume = inside + (17.5**2 - 13.375**2) / 1029.42 * (800 - shoe) * 1.25
+    assert row.top_up.volume_bbl == pytest.approx(volume, rel=1e-5)
+    assert row.top_up.sacks == pytest.approx(volume * 5.614583 / row.yield_ft3_sk, rel=1e-5)
+    assert row.top_up.water_bbl == pytest.approx(row.top_up.sacks * row.water_gal_sk / 42, rel=1e-9)
+
+
+@pytest.mark.parametrize(
+    ("index", "depth", "words"),
+    [
+        (1, 10.0, "cannot have fallen back"),
+        (1, 2000.0, "cannot have fallen back"),
+        (1, 60.0, None),
+        (2, 1990.0, None),
+        (2, 2010.0, "no bond into it"),
+    ],
+)
+def test_cement_that_has_fallen_back_is_held_to_ground_shoe_and_the_shoe_above(index, depth, words):
+    found = find(run(known(**{f"strings__{index}__cement__top_up_md_ft": depth})), "cement", "caution")
+    told = [plain(f.message) for f in found if "top-up" in plain(f.subject)]
+    assert len(told) == (words is not None)
+    assert all(words in t for t in told)

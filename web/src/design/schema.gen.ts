@@ -1336,6 +1336,12 @@ export interface components {
              */
             top_md_ft: number | null;
             /**
+             * Cement fallen back to
+             * @description as measured after the job; what is filled up to the ground by small pipe
+             * @default null
+             */
+            top_up_md_ft: number | null;
+            /**
              * Mix water from
              * @default fresh water
              * @enum {string}
@@ -1689,6 +1695,8 @@ export interface components {
              * @default null
              */
             top_md_ft: number | null;
+            /** @default null */
+            top_up: components["schemas"]["TopUpRow"] | null;
             /**
              * Waits
              * @default []
@@ -8453,6 +8461,7 @@ export interface components {
              *       "tail_top_md_ft": null,
              *       "thickening_minutes": null,
              *       "top_md_ft": null,
+             *       "top_up_md_ft": null,
              *       "water": "fresh water"
              *     }
              */
@@ -9294,6 +9303,22 @@ export interface components {
             name: string;
             /** Needed Minutes */
             needed_minutes: number;
+        };
+        /**
+         * TopUpRow
+         * @description Filling up from where the cement has fallen back to, by small pipe in the annulus.
+         */
+        TopUpRow: {
+            /** From Md Ft */
+            from_md_ft: number;
+            /** Sacks */
+            sacks: number;
+            /** To Md Ft */
+            to_md_ft: number;
+            /** Volume Bbl */
+            volume_bbl: number;
+            /** Water Bbl */
+            water_bbl: number;
         };
         /**
          * TorqueRow

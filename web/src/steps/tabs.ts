@@ -39,7 +39,7 @@ function cementTab(key: string): string {
   if (["fluids", "steps", "form"].includes(key)) return "fluids";
   if (["caliper", "excesses"].includes(key)) return "hole";
   if (["additives", "water"].includes(key)) return "blend";
-  return ["thickening_minutes", "lead_thickening_minutes", "strength"].includes(key) ? "placement" : "slurries";
+  return ["top_up_md_ft", "thickening_minutes", "lead_thickening_minutes", "strength"].includes(key) ? "placement" : "slurries";
 }
 
 function runningTab(place: string): string {

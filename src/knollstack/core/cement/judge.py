@@ -31,6 +31,7 @@ from knollstack.core.cement.judge_job import judge_job
 from knollstack.core.cement.mending import Mending
 from knollstack.core.cement.quality import standoff_rule
 from knollstack.core.cement.results import BlendItem, BlendRow, CementResult, CementRow, GasRow, StageRow, WaitRow
+from knollstack.core.cement.topping import top_up_findings, top_up_of
 from knollstack.core.cement.volumes import job_volumes
 from knollstack.core.cement.waiting import waits
 from knollstack.core.ground.well import Well
@@ -96,11 +97,13 @@ def _judge_string(
         stages=stages,
         mix_water=own.water,
         blends=_blends(well, string, stages, volumes),
+        top_up=top_up_of(well, string, bores),
         gas=tuple(GasRow(**vars(flow), working=f"gas{k}") for k, flow in enumerate(flows)),
         waits=tuple(WaitRow(**vars(wait)) for wait in waits(well, string)),
     )
     setting = (*gas_findings(string, flows), *waiting_findings(string, row))
-    placed = (*setting, *hole_findings(string), *placement_findings(well, string), *bond_findings(well, string))
+    hole = (*hole_findings(string), *top_up_findings(well, string))
+    placed = (*setting, *hole, *placement_findings(well, string), *bond_findings(well, string))
     return row, (*volumes_found, *found, *in_time, *placed), assumed
 
 

@@ -56,6 +56,16 @@ class GasRow(Result):
     working: str
 
 
+class TopUpRow(Result):
+    """Filling up from where the cement has fallen back to, by small pipe in the annulus."""
+
+    from_md_ft: float
+    to_md_ft: float
+    volume_bbl: float
+    sacks: float
+    water_bbl: float
+
+
 class WaitRow(Result):
     """What may be done from a strength, and after how many hours; by policy's hours where none is measured."""
 
@@ -168,6 +178,7 @@ class CementRow(Result):
     stages: tuple[StageRow, ...] = ()
     mix_water: str = "fresh water"
     blends: tuple[BlendRow, ...] = ()
+    top_up: TopUpRow | None = None
     gas: tuple[GasRow, ...] = ()
     waits: tuple[WaitRow, ...] = ()
 

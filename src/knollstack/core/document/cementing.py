@@ -157,6 +157,9 @@ class Cement(Part):
     additives: tuple[Additive, ...] = listed(
         "Additives", 40, help="of either slurry; with bentonite and the other solids above they are the recipe"
     )
+    top_up_md_ft: Depth | None = told(
+        "Cement fallen back to", None, help="as measured after the job; what is filled up to the ground by small pipe"
+    )
     thickening_minutes: Annotated[float, number(1, 6_000), Of("minutes")] | None = told(
         "Thickening time", None, help="of the slurry around the shoe, by the laboratory at its temperature and pressure"
     )

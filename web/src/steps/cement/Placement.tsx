@@ -23,6 +23,7 @@ export function Placement({ row }: { row: CementRow }) {
       <Gas row={row} />
       <Thickening row={row} path={path} />
       <Waiting row={row} path={path} />
+      <TopUp row={row} path={path} />
     </div>
   );
 }
@@ -163,6 +164,40 @@ function Waiting({ row, path }: { row: CementRow; path: string }) {
       <p className="text-[11.5px] text-mute">
         A pressure test comes before the cement gels or after it has set, never between. Until then the string is not moved.
       </p>
+    </section>
+  );
+}
+
+/** When surface returns fail: what fills the annulus from the cement that has fallen back. */
+function TopUp({ row, path }: { row: CementRow; path: string }) {
+  const units = useUnits();
+  const { selected } = useBench();
+  const job = row.top_up;
+  return (
+    <section aria-label="Top-up job">
+      <h3 className="mb-0.5 text-[13px] font-semibold">Top-up job</h3>
+      <div className="grid grid-cols-[1fr_minmax(0,7rem)_2rem] items-center border-b border-rule/60 py-px text-[12.5px]">
+        <FieldLabel path={`${path}/top_up_md_ft`} />
+        <DocNumber path={`${path}/top_up_md_ft`} proposed={null} />
+        <span className="pl-1 text-mute">
+          <UnitOf path={`${path}/top_up_md_ft`} />
+        </span>
+      </div>
+      {job && (
+        <div className="grid grid-cols-[1fr_auto] border-b border-rule/60 py-0.5 text-[12.5px]">
+          <span>
+            From {units.text(job.from_md_ft, "depth")} to {units.text(job.to_md_ft, "depth")} by small pipe
+          </span>
+          <span>
+            <Headline working={`cement/${selected}/top_up`} title="top-up job">
+              {units.text(job.volume_bbl, "volume")}
+            </Headline>
+            <span className="text-mute">
+              , {units.text(job.sacks, "sacks")}, {units.text(job.water_bbl, "volume")} of water
+            </span>
+          </span>
+        </div>
+      )}
     </section>
   );
 }
