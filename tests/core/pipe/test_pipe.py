@@ -282,6 +282,12 @@ def test_schools_of_burst_and_backup():
     assert over_mud[2] == pytest.approx(1402.6, abs=0.1)
     kick = by_case(four_strings(burst_method="kick volume"), 1)["kick circulated out"][0]
     assert kick[0] == pytest.approx(1005.1, abs=1.0)
+    for mud_ppg, comes_up in ((7.75, True), (7.65, False)):  # an influx of 0.4 psi/ft is 7.7 ppg
+        light = four_strings(burst_method="kick volume")
+        light["policy"]["depths"] = {"influx_psi_ft": 0.4}
+        light["strings"][2]["mud_ppg"] = mud_ppg
+        assert ("kick circulated out" in by_case(light, 1)) is comes_up
+        assert any("no lighter than that mud" in plain(f.message) for f in find(run(light), "pipe")) is not comes_up
     outside = {
         school: by_case(four_strings(burst_backup=school), 2)["gas to surface"][0][3]
         for school in ("base fluid", "mud", "pore", "mix water")

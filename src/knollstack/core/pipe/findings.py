@@ -132,7 +132,8 @@ def _load_findings(
 
 
 _MISSING: dict[Missing, str] = {
-    "burst": "The burst load is unknown: pore pressure, fracture pressure or mud of a hole below is not known.",
+    "burst": "The burst load is unknown: pore pressure, fracture pressure or mud of a hole below is not known, or a kick"
+    " of policy's influx is no lighter than that mud.",
     "collapse": "The collapse load is unknown: pore pressure or mud of a hole below is not known.",
     "derating": "Ratings are unknown: policy's derating leaves under 30 % of the yield where the pipe is hottest.",
     "liner": "The weight of the liner hung inside is unknown: its pipe or its mud is not known.",

@@ -83,7 +83,7 @@ def kick_top_pressure(
 ) -> Value:
     """Pressure at the top of a kick when it has been circulated up to a depth; the greatest that depth sees.
 
-    Validity: the annulus is taken as one capacity, and the bubble as not longer than the well.
+    Validity: influx lighter than the mud; one capacity all along the annulus; a bubble not longer than the well.
     """
     mud_psi_ft = PSI_PER_PPG_FT * mud_ppg
     alone = formation_psi - mud_psi_ft * (section_tvd_ft - depth_tvd_ft)

@@ -123,10 +123,15 @@ class Kick:
 
 
 def worst_kick(well: Well, below: LaidString) -> Kick | None:
-    """The kick of a hole that brings most pressure to the surface; None where pore, mud or hole is unknown."""
+    """The kick of a hole that brings most pressure to the surface; None where pore, mud or hole is unknown.
+
+    None too where the mud is no heavier than the influx: such a kick does not come up as a bubble.
+    """
     policy, depths, mud, bit = well.policy.pipe, well.policy.depths, below.mud_ppg, below.bit_in
     low, high = well.path.span(below.previous_shoe_md_ft, below.shoe_md_ft)
     if mud is None or bit is None or low < known_from(well, high):
+        return None
+    if PSI_PER_PPG_FT * mud <= depths.influx_psi_ft:
         return None
     intensity = depths.kick_intensity_ppg
     around = float(annular_capacity(bit, min(well.drill_string(bit).pipe_od_in, bit)))
