@@ -45,7 +45,7 @@ def breakdown(well: Well, string: LaidString, worst: Weakest, remedies: tuple[Re
         depth(well.path.md(worst.tvd_ft)),
         f" the {worst.stage}cement column reaches ",
         reached,
-        "; the rock breaks at ",
+        " at rest; the rock breaks at ",
         fracture,
         ".",
         *(() if remedies else (none,)),

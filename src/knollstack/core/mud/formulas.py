@@ -156,6 +156,12 @@ def dodge_metzner(reynolds: Value, flow_index: Value) -> Value:
     return plain_value(1 / root**2)
 
 
+def between_regimes(laminar: Value, turbulent: Value, reynolds: Value, flow_index: Value) -> Value:
+    """Friction from laminar to turbulent, by API RP 13D's Reynolds numbers at both ends of the transition."""
+    share = np.clip((reynolds - (3470 - 1370 * np.asarray(flow_index))) / 800, 0.0, 1.0)
+    return (1 - share) * laminar + share * turbulent
+
+
 @formula(
     "g_l = K·v^n·((2 + 1/n)/0.0208)^n/(144000·d^(1 + n)),  g_t = f·ρ·v²/(21.1·d),  d = dₒ − dᵢ;  "
     "s = (N − (3470 − 1370·n))/800, clipped to 0 … 1;  g = (1 − s)·g_l + s·g_t",
@@ -171,8 +177,7 @@ def power_law_gradient(
     laminar = consistency_ecp * v**n * ((2 + 1 / n) / 0.0208) ** n / (144_000 * gap ** (1 + n))
     reynolds = power_law_reynolds(v, n, consistency_ecp, mud_ppg, outer_in, inner_in)
     turbulent = dodge_metzner(np.maximum(reynolds, LEAST_REYNOLDS), n) * mud_ppg * v**2 / (21.1 * gap)
-    share = np.clip((reynolds - (3470 - 1370 * n)) / 800, 0.0, 1.0)
-    return plain_value((1 - share) * laminar + share * turbulent)
+    return plain_value(between_regimes(laminar, turbulent, reynolds, n))
 
 
 @formula(

@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from knollstack.core.base.formula import Value, formula, plain_value
-from knollstack.core.mud.formulas import API_13D, BOURGOYNE, LEAST_REYNOLDS, dodge_metzner
+from knollstack.core.mud.formulas import API_13D, BOURGOYNE, LEAST_REYNOLDS, between_regimes, dodge_metzner
 
 _BORE = ("bore_in > 0",)
 
@@ -47,8 +47,7 @@ def power_law_bore_gradient(
     laminar = consistency_ecp * v**n * ((3 + 1 / n) / 0.0416) ** n / (144_000 * d ** (1 + n))
     reynolds = 89_100 * mud_ppg * v ** (2 - n) / consistency_ecp * (0.0416 * d / (3 + 1 / n)) ** n
     turbulent = dodge_metzner(np.maximum(reynolds, LEAST_REYNOLDS), n) * mud_ppg * v**2 / (25.8 * d)
-    share = np.clip((reynolds - (3470 - 1370 * n)) / 800, 0.0, 1.0)
-    return plain_value((1 - share) * laminar + share * turbulent)
+    return plain_value(between_regimes(laminar, turbulent, reynolds, n))
 
 
 @formula(

@@ -97,8 +97,8 @@ function Sheet({ blend, staged }: { blend: CementRow["blends"][number]; staged: 
       <h3 className="text-[13px] font-semibold">
         {name}: {units.text(blend.volume_bbl, "volume")}
         <span className="font-normal text-mute">
-          , {units.text(blend.sacks, "sacks")} ({bulk} in bulk), {units.text(blend.water_bbl, "volume")} of mix water in{" "}
-          {Math.ceil(blend.tanks - 1e-9)} tanks
+          , {units.text(blend.sacks, "sacks")} ({bulk} in bulk), {units.text(blend.water_bbl, "volume")} of mix water
+          {blend.tanks > 0 && ` in ${Math.ceil(blend.tanks - 1e-9)} tanks of ${units.text(blend.water_bbl / blend.tanks, "volume")}`}
         </span>
       </h3>
       <table className="w-full border-collapse text-[12.5px]">

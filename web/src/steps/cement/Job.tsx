@@ -3,12 +3,9 @@ import { useEffect, useState } from "react";
 import { useBench } from "../../design/context";
 import { useReference } from "../../design/reference";
 import type { CementRow, JobDetail, JobStage, StageRow } from "../../design/types";
-
-import { Headline } from "../../ui/Headline";
+import { Outcome, type OutcomeProps } from "../../ui/Outcome";
 import { Empty } from "../../ui/Panel";
-import { Term } from "../../ui/Term";
 import { useUnits } from "../../ui/units";
-import type { Quantity } from "../../design/types";
 import { FluidSwatch } from "./fluidLook";
 import { JobCharts } from "./JobCharts";
 import { momentShare, setMoment, shareOf, useMoment } from "./moment";
@@ -239,34 +236,9 @@ function Outcomes({ told }: { told: StageRow }) {
   );
 }
 
-interface LineProps {
-  label: string;
-  value: number | null;
-  quantity: Quantity;
-  working?: string;
-  note?: string;
-  bad?: boolean;
-}
-
-function Line({ label, value, quantity, working, note, bad = false }: LineProps) {
-  const units = useUnits();
+/** A result of the string in hand; a pressure or weight that is not there, 0 or less, has no working. */
+function Line({ working, ...result }: OutcomeProps) {
   const { selected } = useBench();
-  const text = <span className={bad ? "font-semibold text-brick" : ""}>{value === null ? "unknown" : units.text(value, quantity)}</span>;
-  return (
-    <div className="grid grid-cols-[1fr_auto] items-baseline gap-x-2 border-b border-rule/60 py-0.5 text-[12.5px]">
-      <span className="leading-tight">
-        <Term>{label}</Term>
-      </span>
-      <span className="text-right">
-        {working !== undefined && value !== null && value > 0 ? (
-          <Headline working={`cement/${selected}/${working}`} title={label.toLowerCase()}>
-            {text}
-          </Headline>
-        ) : (
-          text
-        )}
-        {note !== undefined && <span className="ml-1 text-mute">{note}</span>}
-      </span>
-    </div>
-  );
+  const opens = working !== undefined && (result.value ?? 0) > 0;
+  return <Outcome {...result} working={opens ? `cement/${selected}/${working}` : undefined} />;
 }

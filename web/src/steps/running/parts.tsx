@@ -2,13 +2,10 @@
 import type { ReactNode } from "react";
 import { adoption, useAt, useBench, useSnapshot } from "../../design/context";
 import { useReference } from "../../design/reference";
-import type { Quantity } from "../../design/types";
 import { FieldLabel } from "../../ui/DocField";
 import { Choice } from "../../ui/Field";
-import { Headline } from "../../ui/Headline";
+import { Outcome as SharedOutcome, type OutcomeProps } from "../../ui/Outcome";
 import { Empty } from "../../ui/Panel";
-import { Term } from "../../ui/Term";
-import { useUnits } from "../../ui/units";
 
 /** In place of a tally that is not there yet. */
 export function Waiting() {
@@ -54,38 +51,10 @@ export function Line({ path, children }: { path: string; children: ReactNode }) 
   );
 }
 
-interface ResultProps {
-  label: string;
-  value: number | null | undefined;
-  quantity: Quantity;
-  working?: string;
-  /** What it says beside the number, or in its place. */
-  note?: ReactNode;
-  bad?: boolean;
-}
-
-/** A number that follows, with its unit; it opens into its working where it has one. */
-export function Outcome({ label, value, quantity, working, note, bad = false }: ResultProps) {
-  const units = useUnits();
+/** A result of the string in hand; `working` is its name within the step. */
+export function Outcome({ working, ...result }: OutcomeProps) {
   const { selected } = useBench();
-  const text = <span className={bad ? "font-semibold text-brick" : ""}>{units.text(value, quantity)}</span>;
-  return (
-    <div className="grid grid-cols-[1fr_auto] items-baseline gap-x-2 border-b border-rule/60 py-0.5 text-[12.5px]">
-      <span className="leading-tight">
-        <Term>{label}</Term>
-      </span>
-      <span className="text-right">
-        {working !== undefined && value !== null && value !== undefined ? (
-          <Headline working={`running/${selected}/${working}`} title={label.toLowerCase()}>
-            {text}
-          </Headline>
-        ) : (
-          text
-        )}
-        {note !== undefined && <span className="ml-1 text-mute">{note}</span>}
-      </span>
-    </div>
-  );
+  return <SharedOutcome {...result} working={working === undefined ? undefined : `running/${selected}/${working}`} />;
 }
 
 interface DrawnLine {
