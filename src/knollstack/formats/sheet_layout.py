@@ -11,6 +11,7 @@ from xml.sax.saxutils import escape
 from reportlab.lib import colors
 from reportlab.lib.pagesizes import A4, landscape
 from reportlab.lib.styles import ParagraphStyle
+from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import (
     BaseDocTemplate,
@@ -32,8 +33,8 @@ INK, MUTE, RULE = colors.HexColor("#16211E"), colors.HexColor("#5A6964"), colors
 PAGE = landscape(A4)
 MARGIN, HEAD, FOOT, GAP = 28.0, 34.0, 14.0, 16.0
 SECTION_WIDTH = 205.0
-LONG, LONGEST_NAME = 24, 80
-"""Characters from which a cell is set as a paragraph, and to which a well's name is set in the heading."""
+LONGEST_NAME, CELL_PADDING = 80, 6
+"""Characters to which a well's name is set in the heading; points left and right of a cell's text."""
 CAUTION = (
     "These results are a planning aid. They need checking by a competent and, where required, licensed engineer; "
     "local rules prevail. What is unknown or assumed is marked as such."
@@ -67,17 +68,18 @@ class Heading:
 
 
 def _table(rows: list[list[str]], width: float, share: list[float]) -> TaggedTable:
-    """A table whose last column and long cells wrap; its heading is repeated on the next page."""
-    cells: list[list[object]] = [
-        [
-            Paragraph(escape(cell), SMALL) if len(cell) > LONG or i == len(row) - 1 else cell
-            for i, cell in enumerate(row)
-        ]
+    """A table whose last column, and cells wider than their column, wrap; its heading is repeated on the next page."""
+    widths = [width * s / sum(share) for s in share]
+
+    def set_in(cell: str, wide: float) -> object:
+        fits = stringWidth(cell, SMALL.fontName, SMALL.fontSize) <= wide - CELL_PADDING
+        return cell if fits else Paragraph(escape(cell), SMALL)
+
+    cells = [
+        [*(set_in(c, w) for c, w in zip(row[:-1], widths[:-1], strict=True)), Paragraph(escape(row[-1]), SMALL)]
         for row in rows[1:]
     ]
-    table = TaggedTable(
-        [rows[0], *cells], colWidths=[width * s / sum(share) for s in share], repeatRows=1, hAlign="LEFT"
-    )
+    table = TaggedTable([rows[0], *cells], colWidths=widths, repeatRows=1, hAlign="LEFT")
     table.setStyle(GRID)
     return table
 
