@@ -5,14 +5,16 @@ from __future__ import annotations
 import copy
 import json
 import os
+from functools import cached_property
 from pathlib import Path
 from typing import Any
 
 from knollstack.catalogue import load
-from knollstack.core.base.findings import Change, Finding
+from knollstack.core.base.findings import SEVERITIES, Assumption, Change, Finding
 from knollstack.core.document.policy import Policy
-from knollstack.core.evaluation.evaluate import evaluate
+from knollstack.core.evaluation.evaluate import evaluate, evaluated
 from knollstack.core.evaluation.results import Evaluation
+from knollstack.core.evaluation.steps import STEPS, WORDS, outcome
 from knollstack.core.pipe.frame import Frame
 from knollstack.core.pipe.judge import exposed_of, frame_of
 from knollstack.core.program.equipped import Equipped, EquippedString
@@ -101,7 +103,45 @@ def put(document: Any, keys: list[str], value: Any) -> None:
     document[keys[-1] if isinstance(document, dict) else int(keys[-1])] = value
 
 
-def run(document: dict[str, Any]) -> Evaluation:
+class Run:
+    """A design's evaluation, of which a step is judged when it is asked: most tests ask one."""
+
+    def __init__(self, document: dict[str, Any]) -> None:
+        self.program = program_of(parse(document), CATALOGUE)
+
+    @cached_property
+    def whole(self) -> Evaluation:
+        return evaluated(self.program)
+
+    @cached_property
+    def by_step(self) -> dict[str, Any]:
+        return {}
+
+    def judged(self, step: str) -> tuple[Any, tuple[Finding, ...], tuple[Assumption, ...]]:
+        if step not in self.by_step:
+            self.by_step[step] = outcome(STEPS[WORDS.index(step)].judge(self.program))
+        return self.by_step[step]
+
+    def found(self, step: str) -> list[Finding]:
+        if not self.program.design.strings:  # their remedies adopt the proposal first
+            return [f for f in self.whole.findings if f.step == step]
+        told = (*self.program.laid.findings, *self.judged(step)[1])
+        return sorted((f for f in told if f.step == step), key=lambda f: SEVERITIES.index(f.severity))
+
+    def __getattr__(self, name: str) -> Any:
+        return self.judged(name)[0] if name in WORDS else getattr(self.whole, name)
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, Run) and self.whole == other.whole
+
+    __hash__ = object.__hash__
+
+
+def run(document: dict[str, Any]) -> Run:
+    return Run(document)
+
+
+def evaluation_of(document: dict[str, Any]) -> Evaluation:
     return evaluate(parse(document), CATALOGUE)
 
 
@@ -118,5 +158,5 @@ def surface_psi(document: dict[str, Any], index: int) -> float | None:
     return surface_pressures(program_of(parse(document), CATALOGUE))[index]
 
 
-def find(evaluation: Evaluation, step: str, severity: str | None = None) -> list[Finding]:
-    return [f for f in evaluation.findings if f.step == step and severity in (None, f.severity)]
+def find(judged: Run, step: str, severity: str | None = None) -> list[Finding]:
+    return [f for f in judged.found(step) if severity in (None, f.severity)]

@@ -44,7 +44,7 @@ def test_a_run_of_edits_is_evaluated_as_each_alone_from_nothing(k):
     chance = random.Random(k)
     document = WELLS[k]
     run_of = [document]
-    for _ in range(many(4)):
+    for _ in range(many(3)):
         document = edited(document, chance)
         run_of.append(document)
     warm = [run(d).model_dump_json() for d in run_of]

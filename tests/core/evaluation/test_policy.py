@@ -9,6 +9,7 @@ import pytest
 from knollstack.core.document.described import Described, fields
 from knollstack.core.reading.read import parse
 from knollstack.demo import documents
+from tests.core.running.wells import cased
 from tests.helpers import demo, points, put, run, well
 
 WELLS = [json.loads(text) for text in documents()]
@@ -42,6 +43,8 @@ SCENES = {
     "pipe/design_kick_bbl": ({"pipe/burst_method": "kick volume"}, 400.0),
     "pipe/gas_sg": ({"pipe/gas_model": "real gas"}, 0.9),
     "pipe/gas_z": ({"pipe/gas_model": "real gas"}, 0.7),
+    "cement/pump_limit_psi": ({}, 200.0),
+    "cement/pump_limit_bpm": ({}, 4.0),
     "pipe/mix_water_ppg": ({"pipe/burst_backup": "mix water"}, 9.0),
 }
 
@@ -65,6 +68,13 @@ def with_caliper():
     return document
 
 
+def cemented():
+    """One long string whose rock stands it, with everything that its run and its job ask."""
+    document = cased(string={"cement": {"thickening_minutes": 240.0}}, ground__fracture=points((30, 17), (8000, 17)))
+    document["site"] = WELLS[1]["site"]
+    return document
+
+
 MORE = {"depths/zone_reach_ft": lambda: RELIEVED, "cement/caliper_excess": with_caliper}
 
 
@@ -75,9 +85,14 @@ def changed(document, path, value):
 
 
 @cache
-def evaluated(text):
-    """Most fields begin from the same wells: these are evaluated once."""
+def judged(text):
+    """Most fields begin from the same wells: these are judged once."""
     return run(json.loads(text))
+
+
+def differ(one, other, step):
+    """A step of two wells is judged otherwise; without a step, anything is."""
+    return one.judged(step) != other.judged(step) if step else one != other
 
 
 @pytest.mark.parametrize("place", FIELDS)
@@ -90,11 +105,13 @@ def test_every_field_of_the_policy_matters(place):
         held = held[part]
     values = [value] if value is not None else alternatives(FIELDS[place], held)
     assert values, "no other value to try"
-    scenes = [*WELLS, MORE[key]()] if key in MORE else WELLS
-    for other, document in product(values, scenes):
+    scenes = [MORE[key]()] if key in MORE else WELLS
+    if step in ("running", "cement"):
+        scenes = [cemented(), *scenes]
+    for asked_of, other, document in product((step, None), values, scenes):  # nearly all change their own step
         for path, scene in asked.items():
             document = changed(document, path, scene)
-        if run(changed(document, key, other)) != evaluated(json.dumps(document)):
+        if differ(run(changed(document, key, other)), judged(json.dumps(document)), asked_of):
             return
     pytest.fail(f"{step}: {name} changes nothing")
 

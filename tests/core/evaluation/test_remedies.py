@@ -69,16 +69,17 @@ def smaller(od_in):
 def wells():
     """The faulty wells above, and the demo wells with one thing wrong."""
     yield from ((name, document) for name, (document, _) in FAULTY.items())
-    for text in documents()[1:]:
+    for k, text in enumerate(documents()[1:]):
         held = json.loads(text)
         for i, string in enumerate(held["strings"][:-1]):
-            for moved in (-700.0, -60.0, 400.0) if i else (400.0,):
+            for moved in (-700.0, 400.0) if i else (400.0,):
                 path = f"strings/{i}/shoe_md_ft"
                 if i == 0 or string["shoe_md_ft"] + moved > held["strings"][i - 1]["shoe_md_ft"]:
                     yield f"{held['name']}: shoe {i} {moved:+g}", edited(text, path, string["shoe_md_ft"] + moved)
-            yield f"{held['name']}: worn {i}", edited(text, f"strings/{i}/wear_percent", 45.0)
-            yield f"{held['name']}: sized {i}", edited(text, f"strings/{i}/od_in", smaller(string["od_in"]))
-        yield f"{held['name']}: class", edited(text, "policy/preventers/minimum_class_psi", 10_000.0)
+            if i == (k + 2) % 3:
+                yield f"{held['name']}: worn {i}", edited(text, f"strings/{i}/wear_percent", 45.0)
+                yield f"{held['name']}: sized {i}", edited(text, f"strings/{i}/od_in", smaller(string["od_in"]))
+    yield f"{held['name']}: class", edited(text, "policy/preventers/minimum_class_psi", 10_000.0)
 
 
 def kind(finding, remedy):

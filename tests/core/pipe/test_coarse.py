@@ -4,7 +4,6 @@ import numpy as np
 import pytest
 
 from knollstack.core.base.remember import forget_all
-from knollstack.core.evaluation.evaluate import evaluate
 from knollstack.core.pipe import coarse
 from knollstack.core.pipe.choose import best_sections
 from knollstack.core.pipe.coarse import at_most, failing_nodes, is_long, least_of, restricted, telling_nodes
@@ -12,13 +11,12 @@ from knollstack.core.pipe.judge import exposed_of
 from knollstack.core.pipe.judged import stands
 from knollstack.core.pipe.order import candidates
 from knollstack.core.pipe.strength import least_shares
-from knollstack.core.reading.read import parse
-from tests.helpers import CATALOGUE, demo, framed, policy
+from tests.helpers import CATALOGUE, demo, framed, policy, run
 
 TOTAL_FT = 12_600.0
 
 
-def surveyed(seed, count=500, **values):
+def surveyed(seed, count=300, **values):
     """The demo well in a survey of many stations, each with a dogleg of its own."""
     draw = np.random.default_rng(seed)
     document = demo()
@@ -38,14 +36,12 @@ def surveyed(seed, count=500, **values):
 @pytest.mark.parametrize(("seed", "values"), [(1, {}), (2, {"connections": ["STC"]}), (1, {"derate_per_f": 0.002})])
 def test_a_part_at_a_time_gives_what_all_at_once_gives(monkeypatch, values, seed):
     document = surveyed(seed, **values)
-    design = parse(document)
     assert is_long(framed(document, 3)[2])
     forget_all()
-    found = evaluate(design, CATALOGUE)
+    found = run(document).judged("pipe")
     monkeypatch.setattr(coarse, "FEW", 10**6)
     forget_all()
-    whole = evaluate(design, CATALOGUE)
-    assert found == whole
+    assert found == run(document).judged("pipe")
 
 
 @pytest.mark.parametrize("most", [2, 3])

@@ -5,7 +5,6 @@ import json
 
 import pytest
 
-from knollstack.core.evaluation.evaluate import evaluate
 from knollstack.core.proposal import search
 from knollstack.core.proposal.effort import CUT, CutShortError, Effort
 from knollstack.core.proposal.schools import both_schools
@@ -63,7 +62,7 @@ def test_a_proposal_that_was_cut_is_unknown(monkeypatch, method):
     document = gaps(12, method=method)
     for module in (search, laid_out):
         monkeypatch.setattr(module, "MOST_PROPOSED", 0.5)
-    evaluation = evaluate(parse(json.loads(json.dumps(document)) | {"name": f"cut {method}"}), CATALOGUE)
+    evaluation = run(json.loads(json.dumps(document)) | {"name": f"cut {method}"})
     (found,) = [f for f in find(evaluation, "depths") if f.message == CUT]
     assert found.severity == "unknown"
     assert evaluation.path[1].state == "blank", "nothing is good"
@@ -79,7 +78,7 @@ def test_all_programs_are_sought_as_long_as_one_lets_it(questions):
 
 
 def test_what_frees_a_program_is_cut_too_and_the_search_before_it_is_not():
-    document = gaps(8, diverter_limit_ft=200.0)
+    document = gaps(4, diverter_limit_ft=200.0)
     asked = itertools.count()
     whole = both_schools(parse(document), CATALOGUE, lambda: next(asked) >= 0)
     assert (whole.cut, whole.reliefs_cut) == (False, False)

@@ -6,7 +6,7 @@ import pytest
 from knollstack.core.base.units import plain
 from knollstack.core.catalogue.ratings import pipe_collapse
 from knollstack.core.running.fill import crush, levels, planned
-from tests.core.running.wells import PIPE, cased, evaluated, row_of, run_in, told
+from tests.core.running.wells import PIPE, cased, row_of, run, run_in, told
 from tests.helpers import applied
 
 K = 12 / 231
@@ -175,7 +175,7 @@ def test_differential_fill_holds_its_level(share):
 def test_the_collar_and_its_track_are_those_of_the_cement_job():
     two, four = (row_of(cased({"collar_joint": joint})) for joint in (2, 4))
     assert four.track_ft - two.track_ft == pytest.approx(80.0, abs=1e-6)
-    jobs = [evaluated(cased({"collar_joint": joint})).cement.strings[2] for joint in (2, 4)]
+    jobs = [run(cased({"collar_joint": joint})).cement.strings[2] for joint in (2, 4)]
     bbl_ft = 8.681**2 / 1029.42
     assert jobs[1].shoe_track_bbl - jobs[0].shoe_track_bbl == pytest.approx(80 * bbl_ft, rel=1e-4)
     assert jobs[0].displacement_bbl - jobs[1].displacement_bbl == pytest.approx(80 * bbl_ft, rel=1e-4)

@@ -51,10 +51,10 @@ def plain_march(document, shoe, empty_to, friction):
     leg, path, mud, tension = run.legs[0], run.well.path, K * run.mud_ppg, 0.0
     step = 5.0
     nodes = [*np.arange(shoe, 0.0, -step).tolist(), 0.0]
-    for low, high in itertools.pairwise(nodes):
+    directions = zip(*(np.radians(v).tolist() for v in path.direction_at(np.array(nodes))), strict=True)
+    for (low, (i2, a2)), (high, (i1, a1)) in itertools.pairwise(zip(nodes, directions, strict=True)):
         inside = 0.0 if low <= empty_to else mud * math.pi / 4 * leg.id_in**2
         weight = (leg.weight_ppf + inside - mud * math.pi / 4 * leg.od_in**2) * (low - high)
-        (i1, i2), (a1, a2) = (np.radians(v) for v in path.direction_at(np.array([high, low])))
         cosine = math.cos(i1) * math.cos(i2) + math.sin(i1) * math.sin(i2) * math.cos(a2 - a1)
         turn = math.acos(min(1.0, cosine))
         mean = (i1 + i2) / 2

@@ -14,10 +14,10 @@ K = 12 / 231
 
 
 def surge_psi(run, ft_min, shoe, depth):
-    """Bingham friction past the closed pipe from the rotary down to a depth, no deeper than the shoe; 30 and 50 on the dial."""
-    total, reached = 0.0, min(depth, shoe)
+    """Bingham friction past the closed pipe from the rotary down to depths, no deeper than the shoe; 30 and 50 on the dial."""
+    total, reached = np.zeros(len(depth)), np.minimum(depth, shoe)
     for top, base, bore in run.outers:
-        length = max(0.0, min(base, reached) - top)
+        length = np.maximum(0.0, np.minimum(base, reached) - top)
         gap = bore - 9.625
         v = ft_min / 60 * (0.45 + 9.625**2 / (bore**2 - 9.625**2))
         laminar = 20 * v / (1000 * gap**2) + 10 / (200 * gap)
@@ -37,7 +37,7 @@ def test_the_greatest_speed_is_that_of_a_plain_scan(fracture):
         shoe = float(found.shoe_md_ft[k])
 
         def stands(ft_min, shoe=shoe):
-            return all(surge_psi(run, ft_min, shoe, z) <= K * z * (fracture - 0.3 - 10.0) + 1e-6 for z in depths)
+            return np.all(surge_psi(run, ft_min, shoe, depths) <= K * depths * (fracture - 0.3 - 10.0) + 1e-6)
 
         most = max((v for v in range(1, 91) if stands(v)), default=0)
         assert found.ft_min[k] == most, shoe

@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from knollstack.core.base.units import plain
-from tests.core.running.wells import cased, evaluated, measured, row_of, run_in, told
+from tests.core.running.wells import cased, measured, row_of, run, run_in, told
 from tests.helpers import CATALOGUE, applied, many
 
 ADDS = 41.0 - 4.8125 / 12
@@ -66,7 +66,7 @@ def test_the_joints_sum_to_the_string(seed):
     assert tally.track_ft == pytest.approx(1.8 + sum(kept[: joint - 1]) + 1.6, abs=1e-9)
     result = row_of(document)
     assert (result.joints, result.left_out) == (len(kept), 200 - len(kept))
-    assert evaluated(document).strings[2].collar_md_ft == pytest.approx(8000 - tally.track_ft)
+    assert run(document).strings[2].collar_md_ft == pytest.approx(8000 - tally.track_ft)
 
 
 def landed(count, **more):

@@ -4,11 +4,10 @@ Joints add 40.0 ft each (41 ft less 12 in), so that 200 of them, float shoe and 
 stick-up of 3 ft, and 0.4 ft more.
 """
 
-from knollstack.core.evaluation.evaluate import evaluate
 from knollstack.core.proposal.equipping import program_of
 from knollstack.core.reading.read import parse
 from knollstack.core.running.run import run_of
-from tests.helpers import CATALOGUE, well
+from tests.helpers import CATALOGUE, find, run, well
 
 PIPE = {"weight_ppf": 47.0, "grade": "N80", "connection": "BTC"}
 RAISED = {"joint_mean_ft": 40.0 + 4.8125 / 12, "joint_spread_ft": 0.0}
@@ -37,12 +36,8 @@ def cased(running=None, stations=None, policy=None, shoe=8000.0, string=None, **
     )
 
 
-def evaluated(document):
-    return evaluate(parse(document), CATALOGUE)
-
-
 def row_of(document):
-    return evaluated(document).running.strings[2]
+    return run(document).running.strings[2]
 
 
 def run_in(document):
@@ -53,8 +48,7 @@ def run_in(document):
 
 def told(document, severity=None):
     """What was found on the string's run."""
-    found = [f for f in evaluated(document).findings if f.step == "running"]
-    return [f for f in found if severity in (None, f.severity)]
+    return find(run(document), "running", severity)
 
 
 def measured(*lengths, **more):

@@ -64,12 +64,12 @@ def pipe_collapse(od_in: Value, wall_in: Value, yield_psi: Value, axial_stress_p
     4754
     """
     y = reduced_yield(yield_psi, axial_stress_psi)
-    a = 2.8762 + 0.10679e-5 * y + 0.21301e-10 * y**2 - 0.53132e-16 * y**3
+    a = 2.8762 + 0.10679e-5 * y + 0.21301e-10 * y**2 - 0.53132e-16 * y * y * y
     b = 0.026233 + 0.50609e-6 * y
-    c = -465.93 + 0.030867 * y - 0.10483e-7 * y**2 + 0.36989e-13 * y**3
+    c = -465.93 + 0.030867 * y - 0.10483e-7 * y**2 + 0.36989e-13 * y * y * y
     r = b / a
     q = 3 * r / (2 + r)
-    f = 46.95e6 * q**3 / (y * (q - r) * (1 - q) ** 2)
+    f = 46.95e6 * q * q * q / (y * (q - r) * (1 - q) ** 2)
     g = f * r
     root = np.sqrt((a - 2) ** 2 + 8 * (b + c / y))
     yield_plastic = (root + (a - 2)) / (2 * (b + c / y))

@@ -95,9 +95,9 @@ def breaks_at_rest(well: Well, hole: OpenHole, held: Worked) -> bool:
 
 
 @sweeping()
-def worked(stage: Stage, like: Worked | None = None) -> Worked:
-    """A stage followed; `like` is the same one at other rates, whose columns and frictions hold for it too."""
-    balance = Balance(stage) if like is None else like.balance
+def worked(stage: Stage, balance: Balance | None = None) -> Worked:
+    """A stage followed; columns and frictions by rate may be those of the same stage at other rates."""
+    balance = balance or Balance(stage)
     course = follow(stage, balance)
     return Worked(stage, balance, course, annulus_of(balance, course), pipe_of(balance, course))
 

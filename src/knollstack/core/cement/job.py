@@ -7,10 +7,10 @@ from functools import cached_property
 
 from knollstack.core.base.constants import PSI_PER_PPG_FT
 from knollstack.core.base.remember import remembered
+from knollstack.core.cement.balance import Balance
 from knollstack.core.cement.checks import (
     Nearest,
     OpenHole,
-    Worked,
     breaks_at_rest,
     open_hole,
     pipe_nearest,
@@ -32,14 +32,14 @@ class Followed:
     """One stage with what is judged of it, worked when it is asked; None is not known, or there is nothing of its kind."""
 
     def __init__(
-        self, well: Well, string: EquippedString, stage: Stage, share: float = 1.0, like: Worked | None = None
+        self, well: Well, string: EquippedString, stage: Stage, share: float = 1.0, balance: Balance | None = None
     ) -> None:
-        self.well, self.string, self.share = well, string, share
-        self.worked = worked(stage, like)
+        self.well, self.string, self.stage, self.share = well, string, stage, share
+        self.worked = worked(stage if share == 1.0 else slowed(stage, share), balance or Balance(stage))
 
     def at(self, share: float) -> Followed:
-        """The same stage at a share of these rates."""
-        return Followed(self.well, self.string, slowed(self.worked.stage, share), share, self.worked)
+        """The same stage at a share of its own rates."""
+        return Followed(self.well, self.string, self.stage, share, self.worked.balance)
 
     @cached_property
     def hole(self) -> OpenHole | None:
@@ -118,25 +118,27 @@ def _fast_enough(well: Well, string: EquippedString, stage: Stage) -> Followed:
 
 @dataclass(frozen=True)
 class Verdict:
-    """Whether a job stands at some rate, and by how much [ppg] the rock is short of it."""
+    """Whether a job stands at some rate, by how much [ppg] the rock is short of it, and whether its fluids are too light."""
 
     stands: bool
     short_ppg: float = 0.0
+    light: bool = False
 
 
 def verdict(well: Well, string: EquippedString, bores: Bores) -> Verdict:
-    """The job judged at the fastest rates and, where nobody decided them, at the slowest that are tried."""
+    """The job judged at its own rates; where nobody decided them, at the slowest that are tried and at the fastest."""
     stages = stages_of(well, string, bores)
     if isinstance(stages, Missing):
         return Verdict(True)
     for stage in stages:
-        found = Followed(well, string, stage)
-        if not found.held() and usual_rates(string) and not found.no_rate_helps:
-            found = found.at(SHARES[-1])
-        if not found.held():
+        other = usual_rates(string)
+        found = Followed(well, string, stage, SHARES[-1] if other else 1.0)
+        if found.held():
+            continue
+        if not other or found.no_rate_helps or not found.at(1.0).held():
             near = found.fracture
             over = 0.0 if near is None else -near.left / (PSI_PER_PPG_FT * max(well.path.tvd(near.md_ft), 1.0))
-            return Verdict(False, max(over, 0.0))
+            return Verdict(False, max(over, 0.0), not (_holds(found.pore) and _holds(found.collapse)))
     return Verdict(True)
 
 

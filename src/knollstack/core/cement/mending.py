@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bisect import bisect_left
 from collections.abc import Iterator
 
 from knollstack.core.base.constants import PSI_PER_PPG_FT
@@ -70,11 +71,15 @@ class Mending:
     def heavier(self, stage: Followed, kinds: tuple[FluidKind, ...]) -> Iterator[Remedy]:
         """Flushes and spacers, or the displacement, as heavy as is needed."""
         light = [fluid.density_ppg for fluid in stage.worked.stage.fluids if fluid.kind in kinds]
-        for density in _heavier_than(light):
-            offered = self._at_least(stage, density, kinds)
-            if self.tried(offered).stands:
-                yield offered
-                return
+        densities = _heavier_than(light)
+        if not densities or self.tried(self._at_least(stage, densities[-1], kinds)).light:
+            return
+        least = bisect_left(
+            densities[:-1], True, key=lambda ppg: not self.tried(self._at_least(stage, ppg, kinds)).light
+        )
+        offered = self._at_least(stage, densities[least], kinds)
+        if self.tried(offered).stands:
+            yield offered
 
     def sunk(self, stage: Followed) -> Iterator[Remedy]:
         """A displacement so heavy that the string no longer floats."""

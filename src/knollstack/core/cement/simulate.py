@@ -26,6 +26,7 @@ MOMENT_BBL = 1e-6
 CLOSE_BBL = 1e-9
 CLOSE_PSI = 0.02
 MOST_TRIES = 60
+MOST_SECANTS = 6
 
 
 @dataclass(frozen=True, eq=False)
@@ -111,6 +112,7 @@ class _Falling:
         self.balance, self.bump_bbl = balance, bump_bbl
         self.kinks = [*balance.kinks_bbl.tolist(), np.inf]
         self.moved = self.void = self.out = 0.0
+        self.slope = 0.0  # of the last balance, in psi by bpm: the next one is sought along it
 
     def through(self, rate: float, minutes: float, full_psi: float) -> Floats:
         """One small step, ended also wherever a boundary passes a change of size: rows of minutes, rates, void, pump."""
@@ -149,7 +151,23 @@ class _Falling:
         def left(out: float) -> float:
             return self.balance.left_psi(moved + out * minutes, max(void + (out - rate) * minutes, 0.0), out)
 
-        return min(least, most) if most <= least else _root(left, least, most, near)
+        if most <= least:
+            return min(least, most)
+        found = self._along_slope(left, least, most, min(max(near, least), most))
+        return _root(left, least, most, near) if found is None else found
+
+    def _along_slope(self, left: Balance.Left, low: float, high: float, at: float) -> float | None:
+        """The balance sought by secants from a place near it; None where that leads out of bounds or takes too long."""
+        here = left(at)
+        for _ in range(MOST_SECANTS):
+            if abs(here) < CLOSE_PSI:
+                return at
+            further = at - here / self.slope if self.slope < 0 else at + 0.02
+            if not low < further < high or further == at:
+                return None
+            there = left(further)
+            self.slope, at, here = (there - here) / (further - at), further, there
+        return None
 
 
 def _root(left: Balance.Left, low: float, high: float, near: float) -> float:

@@ -7,7 +7,8 @@ program. Every value that the tool filled in is listed as an assumption. What a 
 
 from __future__ import annotations
 
-from dataclasses import dataclass, fields
+from collections.abc import Callable
+from dataclasses import dataclass, field, fields
 from operator import attrgetter
 from typing import Any, Generic, TypeVar
 
@@ -158,11 +159,14 @@ class Laid(InOrder[LaidString]):
     catalogue: Catalogue
     well: Well
     strings: tuple[LaidString, ...]
-    proposal: Proposal
-    holes_in: tuple[float, ...]
-    """Hole sizes that the proposal was sought with, innermost first."""
     findings: tuple[Finding, ...]
     assumptions: tuple[Assumption, ...]
+    seek: Callable[[], Proposal] = field(compare=False)
+    """The search for a program, made where its shoes are asked for: with strings decided only the step of depths does."""
+
+    @property
+    def proposal(self) -> Proposal:
+        return self.seek()
 
 
 def role_list(count: int) -> list[Role]:

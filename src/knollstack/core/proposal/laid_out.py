@@ -192,16 +192,17 @@ def with_collars(well: Well, catalogue: Catalogue, strings: list[LaidString]) ->
 def laid_out(design: Design, catalogue: Catalogue) -> Laid:
     """The program in force for a design, before its pipe is chosen."""
     held, well = with_own(catalogue, design), build_well(design)
-    proposal, holes = proposal_of(well, held)
-    strings = _decided(well, design) or list(_proposed(well, proposal, holes))
-    findings, assumptions = ([], []) if design.strings else _say_proposed(well, proposal)
+    strings = _decided(well, design) or list(_proposed(well, *proposal_of(well, held)))
+    findings, assumptions = ([], []) if design.strings else _say_proposed(well, proposal_of(well, held)[0])
     if strings:
         strings, found, assumed_sizes = _with_sizes(well, held, strings)
         strings, assumed_mud = _with_mud(well, strings)
         strings, assumed_cement = cement_of(well, with_collars(well, held, strings))
         findings += found
         assumptions += [*assumed_sizes, *assumed_mud, *assumed_cement]
-    return Laid(design, held, well, tuple(strings), proposal, holes, tuple(findings), tuple(assumptions))
+    return Laid(
+        design, held, well, tuple(strings), tuple(findings), tuple(assumptions), lambda: proposal_of(well, held)[0]
+    )
 
 
 def _say_proposed(well: Well, proposal: Proposal) -> tuple[list[Finding], list[Assumption]]:

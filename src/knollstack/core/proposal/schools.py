@@ -9,7 +9,7 @@ from knollstack.core.depths.judge import listed
 from knollstack.core.document.design import Design
 from knollstack.core.program.laid import Proposal
 from knollstack.core.proposal.effort import Effort, GoingOn
-from knollstack.core.proposal.laid_out import laid_out
+from knollstack.core.proposal.laid_out import laid_out, proposal_of
 from knollstack.core.proposal.programs import SPACING_FT, Programs, programs, sought
 from knollstack.core.proposal.relief import reliefs
 from knollstack.core.proposal.results import FreedomResult, ProgramsResult
@@ -22,10 +22,9 @@ def both_schools(design: Design, catalogue: Catalogue, going_on: GoingOn | None 
     It is cut short, and says so, where `going_on` tells that it has gone on for long enough.
     """
     laid, effort = laid_out(design, catalogue), Effort(math.inf, going_on)
-    found = (
-        programs(laid.well, laid.holes_in) if going_on is None else sought(laid.well, laid.holes_in, SPACING_FT, effort)
-    )
-    bottom_up = propose(laid.well, laid.holes_in)
+    _, holes = proposal_of(laid.well, laid.catalogue)
+    found = programs(laid.well, holes) if going_on is None else sought(laid.well, holes, SPACING_FT, effort)
+    bottom_up = propose(laid.well, holes)
     relief = reliefs(design, catalogue, effort)
     return ProgramsResult(
         sections=found.sections,
