@@ -71,10 +71,10 @@ def test_a_moment_is_scrubbed_to_and_its_pressures_read(page):
     assert inside == 0, "nothing stands over the level"
     assert outside > 100
     page.find(MOMENT).send_keys(Keys.END)
-    page.sees("186 min")
+    page.sees("188 min")
     page.click("Play")
     page.sees("Pause")
-    page.until(lambda: "186 min" not in page.find("output").text, "the job runs")
+    page.until(lambda: "188 min" not in page.find("output").text, "the job runs")
 
 
 def test_fluids_are_taken_over_moved_and_rated(page):
@@ -108,4 +108,26 @@ def test_strength_and_thickening_say_what_may_be_done_when(page):
     page.gone("It thickens after")
     page.paste(PATH.replace("2", "3") + "/strength/0/after_hours", "After (h)\tStrength (psi)\n6\t50\n5\t500")
     page.sees("no less than before (500 psi)")
+    assert page.violations() == []
+
+
+def test_the_job_is_seen_on_the_wells_own_section(page):
+    """The limestone is marked where it breaks and not before it; the strip reads what the fluids track reads."""
+    page.open(DEMO + "job")
+    page.sees("What happens")
+    section = "[data-testid=job-on-section]"
+    assert page.all(f"{section} rect")
+    page.click("Pike limestone breaks at")
+    page.until(lambda: page.all(f"{section} [data-testid=breaks]"), "the rock breaks")
+    moment = int(page.find(MOMENT).get_attribute("value"))
+    go_to(page, moment - 1)
+    page.until(lambda: not page.all(f"{section} [data-testid=breaks]"), "it still holds")
+    _, inside, outside = read_at(page, 0.3)
+    strip = page.find("[data-testid=reading]").text.replace("\n", " ")
+    read = [float(n.replace(",", "")) for n in re.search(r"inside ([\d,]+) psi annulus ([\d,]+) psi", strip).groups()]
+    assert read == [inside, outside]
+    page.click("TVD")
+    page.until(lambda: page.all(f"{section} path"), "along the path too")
+    page.click("Placing")
+    page.until(lambda: not page.all(section), "the job is looked at no more")
     assert page.violations() == []

@@ -12,6 +12,8 @@ from knollstack.core.evaluation.results import StringResult
 from knollstack.formats.sheet_layout import Heading, Titled, table_pages
 
 EVERY_BBL = 100.0
+CLOSE_BBL = 5.0
+"""So near to an event a hundred is not told besides it."""
 STAGES = ("", "First stage", "Second stage")
 
 
@@ -75,9 +77,15 @@ class JobSheet:
     def _expected(self, stage: StageDetail) -> list[list[str]]:
         """At each hundred barrels, straight between two moments, at every event and at the end: what the gauges should say."""
         rows = [["Pumped", "After", "Pump pressure", "Rate in", "Returns", "At the weakest", "What happens"]]
-        told = {event.moment: self.words(event.words) for event in stage.events}
-        last = len(stage.minutes) - 1
+        told: dict[int, str] = {}
+        for event in stage.events:
+            if event.moment < stage.closing:
+                before = f"{told[event.moment]}; " if event.moment in told else ""
+                told[event.moment] = before + self.words(event.words)
+        last = stage.closing - 1
         hundreds = [k * EVERY_BBL for k in range(int(stage.pumped_bbl[last] / EVERY_BBL) + 1)]
+        near = [stage.pumped_bbl[m] for m in {*told, last}]
+        hundreds = [bbl for bbl in hundreds if all(abs(bbl - at) > CLOSE_BBL for at in near)]
         found = [(*self._at(stage, bbl), "") for bbl in hundreds]
         found += [(float(m), 0.0, told.get(m, "")) for m in {*told, last}]
         for moment, share, words in sorted(found):
@@ -87,7 +95,7 @@ class JobSheet:
     @staticmethod
     def _at(stage: StageDetail, pumped_bbl: float) -> tuple[float, float]:
         """The moment before so much is pumped, and the share of the way to the next."""
-        m = min(max(bisect_right(stage.pumped_bbl, pumped_bbl) - 1, 0), len(stage.pumped_bbl) - 2)
+        m = min(max(bisect_right(stage.pumped_bbl, pumped_bbl) - 1, 0), stage.closing - 2)
         span = stage.pumped_bbl[m + 1] - stage.pumped_bbl[m]
         return float(m), min(max((pumped_bbl - stage.pumped_bbl[m]) / span, 0.0), 1.0) if span > 0 else 0.0
 
@@ -118,7 +126,7 @@ class JobSheet:
         lines = ["<b>If it goes otherwise</b>"]
         for told in self.row.stages:
             over, bump = self.show(told.overdisplace_bbl, "volume"), self.show(told.bump_bbl, "volume")
-            final = self.show(told.final_pump_psi, "pressure")
+            final, bumped = self.show(told.final_pump_psi, "pressure"), self.show(told.bumped_psi, "pressure")
             name = f"{STAGES[told.number]}: the" if len(self.row.stages) > 1 else "The"
             if told.inner:
                 lines.append(
@@ -126,8 +134,8 @@ class JobSheet:
                 )
                 continue
             lines.append(
-                f"{name} plug bumps after {bump} at {final} pumping pressure. If it does not, pump no more than {over} beyond "
-                "that, then stop and shut in: cement around the shoe is worth more than an empty casing."
+                f"{name} plug bumps after {bump} at {final} pumping pressure; bump it with {bumped}. If it does not, pump no "
+                f"more than {over} beyond that, then stop and shut in: cement around the shoe is worth more than an empty casing."
             )
         lines += [
             "If returns stop: slow down to the least rate of the schedule, keep pumping, write down the barrels lost; the top of "
@@ -147,4 +155,4 @@ def write_job_sheet(
     size = "casing" if string.od_in is None else f"{fraction(string.od_in)} in {string.role} casing"
     heading = Heading(name=name, basis=f"Cement job · {size}", revision=revision, saved=saved)
     sheet = JobSheet(string, row, job, units)
-    return table_pages(heading, sheet.before(), sheet.tables(), sheet.after())
+    return table_pages(heading, sheet.before(), sheet.tables(), sheet.after(), dense=True)

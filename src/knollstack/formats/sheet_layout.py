@@ -55,6 +55,8 @@ GRID = TableStyle(
         ("BOTTOMPADDING", (0, 0), (-1, -1), 2.5),
     ]
 )
+DENSE = TableStyle([("TOPPADDING", (0, 0), (-1, -1), 0.8), ("BOTTOMPADDING", (0, 0), (-1, -1), 1.2)])
+"""For a sheet that is to be one page."""
 
 
 @dataclass(frozen=True)
@@ -67,7 +69,7 @@ class Heading:
     saved: str
 
 
-def _table(rows: list[list[str]], width: float, share: list[float]) -> TaggedTable:
+def _table(rows: list[list[str]], width: float, share: list[float], *, dense: bool = False) -> TaggedTable:
     """A table whose last column, and cells wider than their column, wrap; its heading is repeated on the next page."""
     widths = [width * s / sum(share) for s in share]
 
@@ -81,6 +83,8 @@ def _table(rows: list[list[str]], width: float, share: list[float]) -> TaggedTab
     ]
     table = TaggedTable([rows[0], *cells], colWidths=widths, repeatRows=1, hAlign="LEFT")
     table.setStyle(GRID)
+    if dense:
+        table.setStyle(DENSE)
     return table
 
 
@@ -119,7 +123,9 @@ Titled = tuple[str | None, list[list[str]], list[float]]
 """A table with its title, its rows, and the shares of its columns."""
 
 
-def table_pages(heading: Heading, before: tuple[str, ...], tables: list[Titled], after: tuple[str, ...]) -> bytes:
+def table_pages(
+    heading: Heading, before: tuple[str, ...], tables: list[Titled], after: tuple[str, ...], *, dense: bool = False
+) -> bytes:
     """Tables over the whole width as PDF bytes, with what is said before and after them."""
     buffer, height = BytesIO(), PAGE[1] - 2 * MARGIN - HEAD - FOOT
     whole = PAGE[0] - 2 * MARGIN
@@ -138,7 +144,8 @@ def table_pages(heading: Heading, before: tuple[str, ...], tables: list[Titled],
     )
     story: list[Flowable] = [_line(line) for line in before]
     for title, rows, share in tables:
-        story += [Spacer(1, 6), *([_line(f"<b>{escape(title)}</b>")] if title else []), _table(rows, whole, share)]
+        name = [_line(f"<b>{escape(title)}</b>")] if title else []
+        story += [Spacer(1, 6), *name, _table(rows, whole, share, dense=dense)]
     document.build([*story, Spacer(1, 6), *(_line(line) for line in after)], canvasmaker=TaggedCanvas)
     return buffer.getvalue()
 

@@ -2,6 +2,7 @@
 import { useBench, useSnapshot } from "../design/context";
 import { useGroundDrawing } from "../design/drawings";
 import type { Step } from "../design/types";
+import { jobReading, useJobReading } from "../steps/cement/jobReading";
 import { useLoads } from "../steps/pipe/useLoads";
 import { useUnits } from "../ui/units";
 import { useCursor } from "./cursor";
@@ -16,7 +17,11 @@ export function ReadingStrip({ step }: { step: Step }) {
   const ground = useGroundDrawing();
   const loads = useLoads(selected, step === "pipe");
   const units = useUnits();
-  const parts = mdFt === null || evaluation === null ? [] : readingAt(evaluation, { ground, loads }, mdFt, selected, units);
+  const job = useJobReading();
+  const parts =
+    mdFt === null || evaluation === null
+      ? []
+      : [...readingAt(evaluation, { ground, loads }, mdFt, selected, units), ...jobReading(job, mdFt, units)];
   return (
     <div
       className="no-print own-layer flex shrink-0 flex-wrap content-center items-baseline gap-x-3 overflow-hidden border-t border-rule bg-sheet px-2 font-narrow text-[12px] leading-[17px]"

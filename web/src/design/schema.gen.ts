@@ -1226,6 +1226,12 @@ export interface components {
              */
             bentonite_percent: number | null;
             /**
+             * Bump the plug with
+             * @description over the final pump pressure; empty follows policy
+             * @default null
+             */
+            bump_psi: number | null;
+            /**
              * Caliper
              * @description of the open hole; where it is given it holds in place of the excess
              * @default []
@@ -8147,6 +8153,8 @@ export interface components {
             annulus_md_ft: number[][];
             /** Annulus Psi */
             annulus_psi: number[][];
+            /** Closing */
+            closing: number;
             /** End Md Ft */
             end_md_ft: number;
             /** Events */
@@ -8210,6 +8218,8 @@ export interface components {
             bottom_plug_psi: number | null;
             /** Bump Bbl */
             bump_bbl: number;
+            /** Bumped Psi */
+            bumped_psi: number | null;
             /** Burst Factor */
             burst_factor: number | null;
             /** Cement Back Bbl */
@@ -8266,6 +8276,8 @@ export interface components {
             rules: components["schemas"]["RuleRow"][];
             /** Steps */
             steps: components["schemas"]["StepRow"][];
+            /** Test Psi */
+            test_psi: number | null;
             /** Thickening */
             thickening: components["schemas"]["ThickeningRow"][];
         };
@@ -8442,6 +8454,7 @@ export interface components {
              *       "additives": [],
              *       "barite_percent": null,
              *       "bentonite_percent": null,
+             *       "bump_psi": null,
              *       "caliper": [],
              *       "displacement_ppg": null,
              *       "excess": null,

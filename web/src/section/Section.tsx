@@ -11,6 +11,7 @@ import { useUnits } from "../ui/units";
 import { AXIS_PX, SECTION_PX, pathPlan, shapes } from "./geometry";
 import { BreakGrip, ShoeGrip, TopGrip } from "./Grips";
 import { GroundBelow, NamesAbove, StringsDrawing } from "./SectionDrawing";
+import { JobFluids } from "./JobFluids";
 import { RunGear } from "./RunGear";
 import { sectionTable } from "./table";
 import { TopGear } from "./TopGear";
@@ -49,6 +50,7 @@ export function Section({ scale }: { scale: DepthScale }) {
       <svg {...paper} className={`own-layer pointer-events-none absolute inset-0 ${DEPTH_CLASS}`}>
         <Strings scale={scale} prefix={prefix} />
       </svg>
+      <JobFluids scale={scale} basis={basis} />
       <svg {...paper} className="own-layer pointer-events-none absolute inset-0">
         <NamesAbove zones={ground.zones} basis={basis} scale={scale} />
       </svg>

@@ -7,7 +7,7 @@ export const AXIS_PX = 44;
 export const SECTION_PX = 300;
 const GUTTER_PX = 62;
 const ZONE_LABEL_PX = 92;
-const CENTRE = AXIS_PX + GUTTER_PX + (SECTION_PX - AXIS_PX - GUTTER_PX - ZONE_LABEL_PX) / 2;
+export const CENTRE = AXIS_PX + GUTTER_PX + (SECTION_PX - AXIS_PX - GUTTER_PX - ZONE_LABEL_PX) / 2;
 /** Room beside the widest string for its shoe. */
 export const SHOE_PX = 7;
 const HALF_PX = (SECTION_PX - AXIS_PX - GUTTER_PX - ZONE_LABEL_PX) / 2;
@@ -30,9 +30,18 @@ export interface StringShape {
   labelY: number;
 }
 
+/** Pixels of half a width for an inch of diameter. */
+function perInch(strings: readonly StringResult[], most: number): number {
+  return most / Math.max(1, ...strings.map((s) => Math.max(s.bit_in ?? 0, s.od_in ?? 0)));
+}
+
+/** The same in the section as it is drawn: telescoping, or lying along the path. */
+export function halfPxPerInch(strings: readonly StringResult[], onPath: boolean): number {
+  return perInch(strings, onPath ? PATH_HALF_PX : HALF_PX - SHOE_PX);
+}
+
 function halfWidths(strings: readonly StringResult[], most: number): { hole: number | null; pipe: number | null }[] {
-  const widest = Math.max(1, ...strings.map((s) => Math.max(s.bit_in ?? 0, s.od_in ?? 0)));
-  const perIn = most / widest;
+  const perIn = perInch(strings, most);
   return strings.map((s) => ({ hole: s.bit_in === null ? null : s.bit_in * perIn, pipe: s.od_in === null ? null : s.od_in * perIn }));
 }
 
@@ -84,7 +93,7 @@ export function pathPlan(basis: Basis, scale: DepthScale): PathPlan {
 }
 
 /** The path between two depths as an SVG path through the survey's knots. */
-function pathBetween(fromFt: number, toFt: number, basis: Basis, scale: DepthScale, plan: PathPlan): string {
+export function pathBetween(fromFt: number, toFt: number, basis: Basis, scale: DepthScale, plan: PathPlan): string {
   const inside = basis.axis_md_ft.filter((md) => md > fromFt && md < toFt);
   return [fromFt, ...inside, toFt].map((md, i) => `${i === 0 ? "M" : "L"}${plan.x(md).toFixed(1)},${scale.y(md).toFixed(1)}`).join("");
 }

@@ -59,6 +59,16 @@ class Worked:
     course: Course
     annulus: Side
     pipe: Side
+    plug_psi: Floats | None = None
+    """Pressure across the plug that has landed, by moment: what stands under it has none of it."""
+
+    def inside_psi(self, md_ft: Floats) -> Floats:
+        """In the pipe at depths: moment × depth."""
+        found = at_depths(self.balance, self.pipe, md_ft)
+        if self.plug_psi is None:
+            return found
+        under = md_ft > self.stage.conduit.seat_md_ft + 1e-6
+        return found - np.where(under[None, :], self.plug_psi[:, None], 0.0)
 
     @cached_property
     def _beside(self) -> dict[tuple[float, float], tuple[Floats, Floats, Floats]]:
@@ -70,7 +80,7 @@ class Worked:
         key = section.top_md_ft, section.bottom_md_ft
         if key not in self._beside:
             md = _section_md_ft(section, self.stage.conduit.end_md_ft)
-            outside, inside = (at_depths(self.balance, side, md) for side in (self.annulus, self.pipe))
+            outside, inside = at_depths(self.balance, self.annulus, md), self.inside_psi(md)
             if self.stage.conduit.inner:
                 inside = np.where(md <= self.stage.conduit.seat_md_ft + 1e-9, self.mud_psi(md), inside)
             self._beside[key] = (md, outside, inside)
@@ -239,7 +249,7 @@ def hanging_lbf(well: Well, string: EquippedString, held: Worked) -> float:
 
 
 def _hung_lbf(well: Well, string: EquippedString, held: Worked, md: Floats) -> Floats:
-    """Real axial force at depths by moment: steel below in air, and both pressures on the closed end."""
+    """Real axial force at depths by moment: steel below in air, and both pressures on the closed end, or on the plug."""
     tvd, weight = well.path.tvd_at(md), np.zeros(len(md))
     for section in string.sections:
         base = well.path.tvd(section.bottom_md_ft)
@@ -248,4 +258,8 @@ def _hung_lbf(well: Well, string: EquippedString, held: Worked, md: Floats) -> F
     last = string.sections[-1].pipe
     inside, outside = held.end_psi, held.annulus.psi[:, -1]
     ends = np.pi / 4 * (inside * last.id_in**2 - outside * last.od_in**2)
-    return weight[None, :] + ends[:, None]
+    found = weight[None, :] + ends[:, None]
+    if held.plug_psi is None:
+        return found
+    pulled = np.pi / 4 * held.plug_psi * last.id_in**2  # what presses on the plug pulls above its seat alone
+    return found - np.where(md[None, :] > held.stage.conduit.seat_md_ft + 1e-6, pulled[:, None], 0.0)

@@ -2,14 +2,18 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 import numpy as np
 from numpy.typing import NDArray
 
 from knollstack.core.base.constants import PSI_PER_PPG_FT
 from knollstack.core.base.findings import Words, depth, emw, pressure, volume
 from knollstack.core.base.formula import sweeping
+from knollstack.core.cement.checks import Worked
+from knollstack.core.cement.closing import Closed, State, green_test_psi, lands
 from knollstack.core.cement.conduit import Stretch
-from knollstack.core.cement.job import Followed, job_of
+from knollstack.core.cement.job import HELD, Followed, job_of
 from knollstack.core.cement.pressures import at_depths
 from knollstack.core.cement.results_job import DrawnFluid, DrawnStretch, JobDetail, JobEvent, RockTrack, StageDetail
 from knollstack.core.cement.train import Missing
@@ -18,6 +22,8 @@ from knollstack.core.program.equipped import Equipped
 
 Floats = NDArray[np.float64]
 NODE_FT = 400.0
+UNDER_FT = 0.05
+"""Under the plug, where a place is told besides its seat."""
 
 
 def _row(values: Floats, digits: int = 2) -> tuple[float, ...]:
@@ -36,11 +42,11 @@ def job_detail_of(equipped: Equipped, index: int) -> JobDetail | None:
     string = equipped.strings[index]
     if not string.drilled or string.slurry is None:
         return None
-    bores = equipped.cased_bores(string)
+    bores, test_psi = equipped.cased_bores(string), green_test_psi(equipped, string)
     job = job_of(equipped.well, string, None if bores is None else tuple(bores))
     if isinstance(job, Missing):
         return JobDetail(stages=(), missing=f"The job in time is unknown without {job.words}.", place=job.place)
-    return JobDetail(stages=tuple(_stage(stage) for stage in job), missing=None, place=None)
+    return JobDetail(stages=tuple(_stage(stage, test_psi) for stage in job), missing=None, place=None)
 
 
 def _nodes(followed: Followed) -> Floats:
@@ -49,19 +55,33 @@ def _nodes(followed: Followed) -> Floats:
     ends = [m for s in (*way.pipe, *way.annulus) for m in (s.top_md_ft, s.base_md_ft)]
     marks = way.path.marks_md_ft
     even = np.arange(0.0, way.end_md_ft, NODE_FT)
-    return np.unique(np.concatenate([ends, marks[marks < way.end_md_ft], even]))
+    plug = [way.seat_md_ft + UNDER_FT] if way.seat_md_ft + UNDER_FT < way.end_md_ft else []
+    return np.unique(np.concatenate([ends, marks[marks < way.end_md_ft], even, plug]))
 
 
-def _stage(followed: Followed) -> StageDetail:
-    held = followed.worked
-    course, way, nodes = held.course, held.stage.conduit, _nodes(followed)
-    annulus, pipe = (at_depths(held.balance, side, nodes) for side in (held.annulus, held.pipe))
+Parts = tuple[Worked, ...]
+"""The stage while it is pumped, and once it is closed."""
+
+
+def _by_moment(parts: Parts, of: Callable[[Worked], Floats]) -> Floats:
+    return np.concatenate([of(part) for part in parts])
+
+
+def _stage(followed: Followed, test_psi: float | None) -> StageDetail:
+    held, shut = followed.worked, followed.closed_with(test_psi)
+    parts: Parts = (held, shut.worked)
+    way, nodes = held.stage.conduit, _nodes(followed)
     near = followed.fracture
-    shoe = np.array([way.end_md_ft])
     mud = DrawnFluid(kind="mud", name="mud", density_ppg=held.stage.mud_ppg)
     drawn = (DrawnFluid(kind=f.kind, name=f.name, density_ppg=f.density_ppg) for f in held.stage.fluids)
     slurries = [k for k, f in enumerate(held.stage.fluids, 1) if f.kind in SLURRIES] or [0]
-    weakest = None if near is None else np.array([near.md_ft])
+
+    def course(name: str) -> Floats:
+        return _by_moment(parts, lambda part: np.asarray(getattr(part.course, name)))
+
+    def emw_at(md_ft: float) -> Floats:
+        return _by_moment(parts, lambda part: _emw(followed, part, md_ft))
+
     return StageDetail(
         number=held.stage.number,
         inner=way.inner,
@@ -73,26 +93,35 @@ def _stage(followed: Followed) -> StageDetail:
         annulus=_drawn(way.annulus),
         first_slurry=slurries[0],
         last_slurry=slurries[-1],
-        minutes=_row(course.minutes, 3),
-        pumped_bbl=_row(course.pumped_bbl, 3),
-        in_bpm=_row(course.in_bpm),
-        out_bpm=_row(course.out_bpm),
-        pump_psi=_row(course.pump_psi, 1),
-        level_md_ft=_row(held.pipe.md_ft[:, 0], 1),
-        shoe_ppg=_row(_emw(followed, shoe), 3),
-        weakest_ppg=() if weakest is None else _row(_emw(followed, weakest), 3),
+        closing=len(held.course.minutes),
+        minutes=_row(course("minutes"), 3),
+        pumped_bbl=_row(course("pumped_bbl"), 3),
+        in_bpm=_row(course("in_bpm")),
+        out_bpm=_row(course("out_bpm")),
+        pump_psi=_row(course("pump_psi"), 1),
+        level_md_ft=_row(_by_moment(parts, lambda part: part.pipe.md_ft[:, 0]), 1),
+        shoe_ppg=_row(emw_at(way.end_md_ft), 3),
+        weakest_ppg=() if near is None else _row(emw_at(near.md_ft), 3),
         weakest_md_ft=None if near is None else near.md_ft,
         weakest_fracture_ppg=None if near is None else _emw_of(followed, near.limit, near.md_ft),
-        pipe_md_ft=_rows(held.pipe.md_ft),
-        pipe_psi=_rows(held.pipe.psi),
-        annulus_md_ft=_rows(held.annulus.md_ft),
-        annulus_psi=_rows(held.annulus.psi),
+        pipe_md_ft=_rows(_by_moment(parts, lambda part: part.pipe.md_ft)),
+        pipe_psi=_rows(_by_moment(parts, _pipe_psi)),
+        annulus_md_ft=_rows(_by_moment(parts, lambda part: part.annulus.md_ft)),
+        annulus_psi=_rows(_by_moment(parts, lambda part: part.annulus.psi)),
         nodes_md_ft=_row(nodes),
-        node_pipe_psi=_rows(pipe),
-        node_annulus_psi=_rows(annulus),
-        rock=_rock(followed),
-        events=tuple(_events(followed)),
+        node_pipe_psi=_rows(_by_moment(parts, lambda part: part.inside_psi(nodes))),
+        node_annulus_psi=_rows(_by_moment(parts, lambda part: at_depths(part.balance, part.annulus, nodes))),
+        rock=_rock(followed, parts),
+        events=tuple(_events(followed, shut)),
     )
+
+
+def _pipe_psi(part: Worked) -> Floats:
+    """At the boundaries of the fluids; under a plug that has landed without what it holds."""
+    if part.plug_psi is None:
+        return part.pipe.psi
+    under = part.pipe.md_ft > part.stage.conduit.seat_md_ft + UNDER_FT
+    return np.asarray(part.pipe.psi - np.where(under, part.plug_psi[:, None], 0.0))
 
 
 def _drawn(stretches: tuple[Stretch, ...]) -> tuple[DrawnStretch, ...]:
@@ -107,17 +136,18 @@ def _emw_of(followed: Followed, psi: float, md_ft: float) -> float | None:
     return psi / (PSI_PER_PPG_FT * tvd) if tvd > 0 else None
 
 
-def _emw(followed: Followed, md_ft: Floats) -> Floats:
+def _emw(followed: Followed, part: Worked, md_ft: float) -> Floats:
     """Equivalent weight of the annulus at one depth by moment."""
-    tvd = max(followed.well.path.tvd(float(md_ft[0])), 1e-6)
-    psi = at_depths(followed.worked.balance, followed.worked.annulus, md_ft)[:, 0]
+    tvd = max(followed.well.path.tvd(md_ft), 1e-6)
+    psi = at_depths(part.balance, part.annulus, np.array([md_ft]))[:, 0]
     return np.asarray(psi / (PSI_PER_PPG_FT * tvd))
 
 
-def _rock(followed: Followed) -> RockTrack | None:
+def _rock(followed: Followed, parts: Parts) -> RockTrack | None:
     hole = followed.hole
     if hole is None:
         return None
+    still = at_depths(parts[1].balance, parts[1].annulus, hole.md_ft)
     weight = PSI_PER_PPG_FT * np.maximum(followed.well.path.tvd_at(hole.md_ft), 1e-6)
 
     def known(values: Floats) -> tuple[float | None, ...]:
@@ -125,7 +155,7 @@ def _rock(followed: Followed) -> RockTrack | None:
 
     return RockTrack(
         md_ft=_row(hole.md_ft),
-        now_ppg=_rows(hole.annulus_psi / weight, 3),
+        now_ppg=_rows(np.concatenate([hole.annulus_psi, still]) / weight, 3),
         greatest_ppg=_row(hole.annulus_psi.max(axis=0) / weight, 3),
         least_ppg=_row(hole.annulus_psi.min(axis=0) / weight, 3),
         fracture_ppg=known(hole.fracture_psi),
@@ -133,7 +163,22 @@ def _rock(followed: Followed) -> RockTrack | None:
     )
 
 
-def _events(followed: Followed) -> list[JobEvent]:
+def _breaks(followed: Followed) -> list[JobEvent]:
+    """The first moment at which the annulus is over what the rock stands, and where."""
+    hole = followed.hole
+    if hole is None or np.any(np.isnan(hole.fracture_psi)):
+        return []
+    over = hole.annulus_psi - hole.fracture_psi
+    passed = np.flatnonzero(over.max(axis=1) > -HELD)
+    if not len(passed):
+        return []
+    m = int(passed[0])
+    md = float(hole.md_ft[int(np.argmax(over[m]))])
+    zone = followed.well.ground.zone_at(followed.well.path.tvd(md))
+    return [JobEvent(moment=m, words=(f"{zone or 'The rock'} breaks at ", depth(md)))]
+
+
+def _events(followed: Followed, shut: Closed) -> list[JobEvent]:
     """What happens, in order: fluids at the end of the pipe and back at surface, plugs, free fall, the weakest moment."""
     held = followed.worked
     course, stage, found = held.course, held.stage, list[JobEvent]()
@@ -158,15 +203,26 @@ def _events(followed: Followed) -> list[JobEvent]:
         full = np.flatnonzero(course.empty_bbl[falling[-1] :] <= 0)
         if len(full):
             found.append(JobEvent(moment=int(falling[-1] + full[0]), words=("Pump catches up",)))
+    found += _breaks(followed)
     near = followed.fracture
     if near is not None and (reached := _emw_of(followed, near.value, near.md_ft)) is not None:
         words: Words = ("Nearest to fracture: ", emw(reached), " at ", depth(near.md_ft))
         found.append(JobEvent(moment=near.moment, words=words))
     last = len(course.minutes) - 1
-    if stage.short_bbl <= 0.5:
+    if stage.conduit.inner:
+        found.append(JobEvent(moment=last, words=("Displacement ends: pick up the inner string",)))
+    elif lands(held):
         found.append(
             JobEvent(moment=last, words=("Top plug lands; final pump pressure ", pressure(float(course.pump_psi[-1]))))
         )
     else:
         found.append(JobEvent(moment=last, words=("Displacement ends ", volume(stage.short_bbl), " short of the bump")))
+    for k, state in enumerate(shut.states):
+        psi = pressure(float(shut.worked.course.pump_psi[k]))
+        said: dict[State, Words] = {
+            "bump": ("Plug bumped at ", psi),
+            "test": ("Casing tested at ", psi, " on green cement"),
+            "bled": ("Bled back: the float holds",),
+        }
+        found.append(JobEvent(moment=last + 1 + k, words=said[state]))
     return sorted(found, key=lambda event: event.moment)

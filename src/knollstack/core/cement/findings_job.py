@@ -8,6 +8,7 @@ from functools import partial
 from knollstack.core.base.constants import PSI_PER_PPG_FT
 from knollstack.core.base.findings import (
     Amount,
+    Change,
     Finding,
     Remedy,
     Words,
@@ -44,15 +45,22 @@ class JobFindings:
     """Findings of one string's job. `broken` tells that the column at rest breaks the rock already: that is told once."""
 
     def __init__(
-        self, well: Well, string: EquippedString, bores: Bores, job: tuple[Followed, ...], broken: bool
+        self,
+        well: Well,
+        string: EquippedString,
+        bores: Bores,
+        job: tuple[Followed, ...],
+        broken: bool,
+        test_psi: float | None,
     ) -> None:
-        self.well, self.string, self.job, self.broken = well, string, job, broken
+        self.well, self.string, self.job, self.broken, self.test_psi = well, string, job, broken, test_psi
         self.mending = Mending(well, string, bores)
 
     def all(self) -> Iterator[Finding]:
         for stage in self.job:
             yield from self._rock(stage)
             yield from self._pipe(stage)
+            yield from self._tested(stage)
             yield from self._pump(stage)
             yield from self._plug(stage)
             yield from self._reach(stage)
@@ -66,6 +74,11 @@ class JobFindings:
         return (*self.string.words, f"{named} cement job")
 
     def _after(self, stage: Followed, near: Nearest) -> Words:
+        state = stage.state(near)
+        if state == "bump":
+            return ("With the plug bumped at ", pressure(stage.closed.surface_psi("bump") or 0.0), ", ")
+        if state is not None:
+            return ("With the pressure bled back, ",)
         return ("After ", volume(float(stage.worked.course.pumped_bbl[near.moment])), " pumped, ")
 
     def _stop(
@@ -116,10 +129,27 @@ class JobFindings:
                 at: Words = (f"the {what} factor at ", depth(near.md_ft), " is ", reached, "; policy asks ", asked, ".")
                 key = "displacement_ppg" if what == "collapse" else "steps"
                 words = (*self._after(stage, near), *at)
-                yield self._stop(stage, key, words, reached, asked, tuple(self._mend(stage, what)))
+                if stage.state(near) == "bump":
+                    key = "bump_psi"
+                yield self._stop(stage, key, words, reached, asked, tuple(self._mend(stage, what, near)))
 
-    def _mend(self, stage: Followed, what: str) -> Iterator[Remedy]:
-        return self.mending.heavier(stage, ("displacement",)) if what == "collapse" else self.mending.slower(stage)
+    def _mend(self, stage: Followed, what: str, near: Nearest) -> Iterator[Remedy]:
+        if what == "collapse":
+            return self.mending.heavier(stage, ("displacement",))
+        return self.mending.softer(stage) if stage.state(near) == "bump" else self.mending.slower(stage)
+
+    def _tested(self, stage: Followed) -> Iterator[Finding]:
+        """The casing tested on the plug while the cement is green, where policy has it so."""
+        near = None if self.test_psi is None else stage.tested(self.test_psi)
+        if near is None or self.test_psi is None or near.left >= HELD:
+            return
+        reached, asked = factor(near.value), factor(near.limit)
+        under: Words = ("Under the casing test of ", pressure(self.test_psi), " on green cement, the burst factor at ")
+        text: Words = (*under, depth(near.md_ft), " is ", reached, "; policy asks ", asked, ".")
+        change = Change(path="/policy/pipe/pressure_test", value="before landing")
+        remedies = (remedy(change, "Test in set cement"),)
+        place = f"{self.string.path}/test_psi"
+        yield _find("stop", place, self._subject(stage), *text, value=reached, limit=asked, remedies=remedies)
 
     def _pump(self, stage: Followed) -> Iterator[Finding]:
         fastest = max((s.rate_bpm for s in stage.worked.stage.steps), default=0.0)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 
 from knollstack.core.base.constants import PSI_PER_PPG_FT
@@ -18,9 +18,11 @@ from knollstack.core.cement.checks import (
     rock_nearest,
     worked,
 )
+from knollstack.core.cement.closing import Closed, State, closed
 from knollstack.core.cement.conduit import Bores
 from knollstack.core.cement.train import Missing, Stage, slowed, stages_of, usual_rates
 from knollstack.core.ground.well import Well
+from knollstack.core.program.column import bump_over_psi
 from knollstack.core.program.equipped import EquippedString
 
 SHARES = (1.0, 0.8, 0.65, 0.5, 0.4, 0.3)
@@ -54,12 +56,43 @@ class Followed:
         return None if self.hole is None else rock_nearest(self.well, self.hole, self.worked, "pore")
 
     @cached_property
+    def closed(self) -> Closed:
+        return self.closed_with(None)
+
+    @cached_property
     def collapse(self) -> Nearest | None:
-        return pipe_nearest(self.well, self.string, self.worked, "collapse")
+        return self._pipe("collapse")
 
     @cached_property
     def burst(self) -> Nearest | None:
-        return pipe_nearest(self.well, self.string, self.worked, "burst")
+        return self._pipe("burst")
+
+    def _pipe(self, what: str) -> Nearest | None:
+        """While it is pumped or once it is closed: moments of the latter are counted on from those of the course."""
+        pumped = pipe_nearest(self.well, self.string, self.worked, what)
+        state: State = "bled" if what == "collapse" else "bump"  # the one that loads it
+        if pumped is None or state not in self.closed.states:
+            return pumped
+        still = pipe_nearest(self.well, self.string, self.closed.only(state).worked, what)
+        if still is None or pumped.left <= still.left:
+            return pumped
+        return replace(still, moment=len(self.worked.course.minutes) + self.closed.states.index(state))
+
+    def closed_with(self, test_psi: float | None) -> Closed:
+        """With a casing test on green cement."""
+        return closed(self.worked, bump_over_psi(self.well, self.string.laid), test_psi)
+
+    def tested(self, test_psi: float) -> Nearest | None:
+        """In burst under a casing test on green cement; None where there is none, or a rating is unknown."""
+        whole = self.closed_with(test_psi)
+        if "test" not in whole.states:
+            return None
+        return pipe_nearest(self.well, self.string, whole.only("test").worked, "burst")
+
+    def state(self, near: Nearest) -> State | None:
+        """The closing state of a moment; None while it is pumped."""
+        k = near.moment - len(self.worked.course.minutes)
+        return self.closed.states[k] if k >= 0 else None
 
     @cached_property
     def pump(self) -> Nearest:

@@ -13,6 +13,7 @@ from knollstack.core.base.formulas import sacks
 from knollstack.core.base.remember import remembered
 from knollstack.core.base.working import headline
 from knollstack.core.cement.blend import blend_of
+from knollstack.core.cement.closing import green_test_psi
 from knollstack.core.cement.column import weakest
 from knollstack.core.cement.conduit import Bores
 from knollstack.core.cement.findings import (
@@ -36,7 +37,7 @@ from knollstack.core.cement.volumes import job_volumes
 from knollstack.core.cement.waiting import waits
 from knollstack.core.ground.well import Well
 from knollstack.core.pipe.formulas import bump_pressure
-from knollstack.core.program.column import column_of, final_differential_psi
+from knollstack.core.program.column import bump_over_psi, column_of, final_differential_psi
 from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.running.run import run_of
 from knollstack.core.running.spacing import placing
@@ -52,7 +53,8 @@ def judge(equipped: Equipped) -> tuple[CementResult, tuple[Finding, ...], tuple[
         bores = equipped.cased_bores(string)
         held = None if bores is None else tuple(bores)
         earlier = equipped.strings[: string.index]
-        row, found, assumed = _judge_string(equipped.well, string, earlier, held, _standoff_percent(equipped, string))
+        standoff, test_psi = _standoff_percent(equipped, string), green_test_psi(equipped, string)
+        row, found, assumed = _judge_string(equipped.well, string, earlier, held, standoff, test_psi)
         rows.append(row)
         findings += found
         assumptions += assumed
@@ -71,7 +73,12 @@ def _standoff_percent(equipped: Equipped, string: EquippedString) -> float | Non
 
 @remembered(128, traced=True)
 def _judge_string(
-    well: Well, string: EquippedString, earlier: tuple[EquippedString, ...], bores: Bores, standoff: float | None
+    well: Well,
+    string: EquippedString,
+    earlier: tuple[EquippedString, ...],
+    bores: Bores,
+    standoff: float | None,
+    test_psi: float | None,
 ) -> tuple[CementRow, tuple[Finding, ...], tuple[Assumption, ...]]:
     if not string.drilled or string.slurry is None:
         return CementRow(applies=False), tuple(bond_findings(well, string)), ()
@@ -80,7 +87,7 @@ def _judge_string(
     column, found = _column(well, string, bores)
     rule = standoff_rule(standoff, well.policy.running.standoff_percent)
     broken = any(f.severity == "stop" for f in found)
-    stages, in_time, assumed = judge_job(well, string, bores, rule, broken=broken)
+    stages, in_time, assumed = judge_job(well, string, bores, rule, test_psi, broken=broken)
     flows = gas_flows(well, string, column_of(well, string))
     volumes, volumes_found = _volumes(well, string, earlier)
     row = CementRow(
@@ -181,7 +188,7 @@ def _column(well: Well, string: EquippedString, bores: Bores) -> tuple[dict[str,
     bump = None
     if differential is not None:
         with headline(f"cement/{string.index}/bump"):
-            bump = float(bump_pressure(differential, well.policy.pipe.bump_psi))
+            bump = float(bump_pressure(differential, bump_over_psi(well, string.laid)))
     return {
         "greatest_emw_ppg": greatest,
         "fracture_ppg": worst.fracture_ppg,

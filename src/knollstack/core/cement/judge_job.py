@@ -8,7 +8,9 @@ import numpy as np
 
 from knollstack.core.base.constants import PSI_PER_PPG_FT
 from knollstack.core.base.findings import Assumption, Finding, Words, assume, emw, percent, volume
+from knollstack.core.base.working import headline
 from knollstack.core.cement.checks import Nearest
+from knollstack.core.cement.closing import lands
 from knollstack.core.cement.conduit import Bores
 from knollstack.core.cement.findings_job import JobFindings, unknown_job
 from knollstack.core.cement.job import Followed, job_of
@@ -19,23 +21,27 @@ from knollstack.core.cement.train import Missing, Stage, flows_as_water
 from knollstack.core.cement.waiting import thickenings
 from knollstack.core.document.cementing import SLURRIES
 from knollstack.core.ground.well import Well
+from knollstack.core.pipe.formulas import bump_pressure
+from knollstack.core.program.column import bump_over_psi
 from knollstack.core.program.equipped import EquippedString
 
 Judged = tuple[tuple[StageRow, ...], tuple[Finding, ...], tuple[Assumption, ...]]
 
 
-def judge_job(well: Well, string: EquippedString, bores: Bores, standoff: Rule, *, broken: bool) -> Judged:
+def judge_job(
+    well: Well, string: EquippedString, bores: Bores, standoff: Rule, test_psi: float | None, *, broken: bool
+) -> Judged:
     """Every stage followed; `broken` tells that the column at rest breaks the rock, which is told for itself."""
     job = job_of(well, string, bores)
     if isinstance(job, Missing):
         return (), (unknown_job(string, job),), ()
-    rows = tuple(_row(well, string, stage, standoff) for stage in job)
-    found = tuple(JobFindings(well, string, bores, job, broken).all())
+    rows = tuple(_row(well, string, stage, standoff, test_psi) for stage in job)
+    found = tuple(JobFindings(well, string, bores, job, broken, test_psi).all())
     assumed = () if string.proposed else tuple(a for stage in job for a in _assumed(well, string, stage))
     return rows, found, assumed
 
 
-def _row(well: Well, string: EquippedString, followed: Followed, standoff: Rule) -> StageRow:
+def _row(well: Well, string: EquippedString, followed: Followed, standoff: Rule, test_psi: float | None) -> StageRow:
     held = followed.worked
     course, stage, key = held.course, held.stage, f"cement/{string.index}/stage{held.stage.number}"
     most = int(np.argmax(course.pump_psi))
@@ -55,6 +61,8 @@ def _row(well: Well, string: EquippedString, followed: Followed, standoff: Rule)
         overdisplace_bbl=well.policy.cement.overdisplace_share * stage.track_bbl,
         **_bottom_plug(well, followed),
         final_pump_psi=shown_pump_psi(f"{key}/final", held, full) if final > 0 else final,
+        bumped_psi=_bumped_psi(f"{key}/bumped", well, string, followed),
+        test_psi=test_psi if lands(held) else None,
         greatest_pump_psi=shown_pump_psi(f"{key}/pump", held, most) if course.pump_psi[most] > 0 else 0.0,
         greatest_return_bpm=float(course.out_bpm.max()),
         fall_bbl=float(course.empty_bbl.max()),
@@ -70,6 +78,14 @@ def _row(well: Well, string: EquippedString, followed: Followed, standoff: Rule)
             for t in thickenings(well, string, followed)
         ),
     )
+
+
+def _bumped_psi(key: str, well: Well, string: EquippedString, followed: Followed) -> float | None:
+    """At the pump with the plug bumped; None where it does not land."""
+    if not lands(followed.worked):
+        return None
+    with headline(key):
+        return float(bump_pressure(float(followed.worked.course.pump_psi[-1]), bump_over_psi(well, string.laid)))
 
 
 def _program(stage: Stage) -> dict[str, Any]:

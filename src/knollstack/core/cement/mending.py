@@ -2,25 +2,28 @@
 
 from __future__ import annotations
 
+import math
 from bisect import bisect_left
 from collections.abc import Iterator
 
 from knollstack.core.base.constants import PSI_PER_PPG_FT
-from knollstack.core.base.findings import Remedy, emw, percent, remedy
-from knollstack.core.cement.checks import hanging_lbf
+from knollstack.core.base.findings import Remedy, emw, percent, pressure, remedy
+from knollstack.core.cement.checks import hanging_lbf, pipe_nearest
+from knollstack.core.cement.closing import closed
 from knollstack.core.cement.conduit import Bores
-from knollstack.core.cement.job import Followed, Verdict, fastest_share, job_of
+from knollstack.core.cement.job import HELD, Followed, Verdict, fastest_share, job_of
 from knollstack.core.cement.train import Missing, rows_of, usual_rates
 from knollstack.core.cement.trying import changed, tried
 from knollstack.core.cement.ways import ways_out
 from knollstack.core.document.cementing import FluidKind
 from knollstack.core.ground.well import Well
-from knollstack.core.program.column import Column, column_of
+from knollstack.core.program.column import Column, bump_over_psi, column_of
 from knollstack.core.program.equipped import EquippedString
 
 DENSITY_STEP_PPG = 0.5
 MOST_DENSITIES, MOST_PPG = 16, 30.0
 LEAST_BPM = 0.1
+BUMP_STEP_PSI = 50.0
 
 
 def _heavier_than(light: list[float]) -> list[float]:
@@ -67,6 +70,17 @@ class Mending:
         )
         if all(change.value >= LEAST_BPM for change in changes):
             yield remedy(changes, "Pump at ", percent(100 * share), " of these rates")
+
+    def softer(self, stage: Followed) -> Iterator[Remedy]:
+        """A lower bump over the final pressure, in steps, as far as nothing."""
+        most = bump_over_psi(self.well, self.string.laid)
+        for k in range(math.ceil(most / BUMP_STEP_PSI) - 1, -1, -1):
+            psi = k * BUMP_STEP_PSI
+            burst = pipe_nearest(self.well, self.string, closed(stage.worked, psi).worked, "burst")
+            if burst is not None and burst.left >= HELD:
+                words = ("Bump the plug with ", pressure(psi), " over the final pressure")
+                yield remedy(self.string.change("cement/bump_psi", psi), *words)
+                return
 
     def heavier(self, stage: Followed, kinds: tuple[FluidKind, ...]) -> Iterator[Remedy]:
         """Flushes and spacers, or the displacement, as heavy as is needed."""

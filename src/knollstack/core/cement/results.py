@@ -122,6 +122,10 @@ class StageRow(Result):
     bottom_plug_psi: float | None
     """At the pump when it ruptures."""
     final_pump_psi: float
+    bumped_psi: float | None
+    """At the pump with the plug bumped; None where it does not land."""
+    test_psi: float | None
+    """Of a casing test on green cement, where policy has one."""
     greatest_pump_psi: float
     greatest_return_bpm: float
     fall_bbl: float

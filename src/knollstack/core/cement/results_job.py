@@ -61,6 +61,8 @@ class StageDetail(Result):
     first_slurry: int
     """Place of the first slurry among the fluids: the bottom plug goes ahead of it."""
     last_slurry: int
+    closing: int
+    """The first moment of the closed stage: the plug bumped, where it lands, a test on green cement, the pressure bled back."""
     minutes: tuple[float, ...]
     pumped_bbl: tuple[float, ...]
     in_bpm: tuple[float, ...]

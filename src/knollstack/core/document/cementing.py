@@ -153,6 +153,9 @@ class Cement(Part):
     displacement_ppg: Emw | None = told(
         "Displacement fluid", None, help="empty is the mud of the hole, as an assumption"
     )
+    bump_psi: Pressure | None = told(
+        "Bump the plug with", None, help="over the final pump pressure; empty follows policy"
+    )
     water: Literal["fresh water", "sea water"] = told("Mix water from", "fresh water")
     additives: tuple[Additive, ...] = listed(
         "Additives", 40, help="of either slurry; with bentonite and the other solids above they are the recipe"

@@ -18,7 +18,7 @@ from knollstack.core.document.strings import CustomLoad
 from knollstack.core.ground.well import Well
 from knollstack.core.pipe.formulas import bump_pressure, pressure_under
 from knollstack.core.pipe.heat import NO_HEAT, Heat
-from knollstack.core.program.column import column_of, final_differential_psi
+from knollstack.core.program.column import bump_over_psi, column_of, final_differential_psi
 from knollstack.core.program.laid import LaidString
 
 Pressure = Callable[[Value], Value]
@@ -174,7 +174,7 @@ def running_cases(well: Well, string: LaidString, mud_ppg: float) -> list[LoadCa
     inside, wet, marks = mud_column(pushed), column.wet_psi, column.marks_tvd_ft
     held = final_differential_psi(well, string, column)
     assert held is not None
-    bumped = float(bump_pressure(held, policy.bump_psi))
+    bumped = float(bump_pressure(held, bump_over_psi(well, string)))
     cases += [
         LoadCase("cementing", "collapse", "cementing", inside, wet, free=True, marks_tvd_ft=marks),
         LoadCase(

@@ -87,15 +87,21 @@ class Frame:
         return self.tvd_ft[-1] - self.tvd_ft
 
 
+def test_psi_of(well: Well, string: LaidString, exposed: Exposure) -> float | None:
+    """The pressure test at the wellhead: as decided, else by policy; None where the pressure expected is unknown."""
+    if string.own.test_psi is not None:
+        return string.own.test_psi
+    surface = surface_psi(well, exposed)
+    return None if surface is None else float(casing_test_pressure(surface, well.policy.pipe.test_share))
+
+
 def all_cases(
     well: Well, string: LaidString, exposed: Exposure, mud_ppg: float
 ) -> tuple[list[LoadCase], list[Missing]]:
     """Every case of a string, and the names of the loads that are unknown."""
     found = [*drilling_cases(well, string, exposed, mud_ppg), *production_cases(well, string, exposed, mud_ppg)]
     cases = running_cases(well, string, mud_ppg)
-    surface, asked = surface_psi(well, exposed), string.own.test_psi
-    if asked is None and surface is not None:
-        asked = float(casing_test_pressure(surface, well.policy.pipe.test_share))
+    asked = test_psi_of(well, string, exposed)
     if asked:
         cases.append(pressure_test_case(well, string, mud_ppg, asked))
     cases += [case for case in found if isinstance(case, LoadCase)]

@@ -113,6 +113,12 @@ def landing_md_ft(string: LaidString) -> float:
     return string.shoe_md_ft if string.collar_md_ft is None else max(string.top_md_ft, string.collar_md_ft)
 
 
+def bump_over_psi(well: Well, string: LaidString) -> float:
+    """What the plug is bumped with over the final pressure: as decided, else by policy."""
+    own = string.own.cement.bump_psi
+    return well.policy.pipe.bump_psi if own is None else own
+
+
 def final_differential_psi(well: Well, string: LaidString, column: Column) -> float | None:
     """What the float holds when the plug has landed; None where the displacement fluid is unknown."""
     if string.displacement_ppg is None:

@@ -17,6 +17,7 @@ import { Hole, HoleTrack } from "./Hole";
 import { Job } from "./Job";
 import { Placement } from "./Placement";
 import { RockTrack } from "./RockTrack";
+import { setShownJob } from "./shownJob";
 import { Slurries } from "./Slurries";
 
 export function CementBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: number }) {
@@ -32,6 +33,15 @@ export function CementBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: 
     if (tab !== "slurries" && row?.applies !== true && first >= 0) select(first);
   }, [tab, row, first, select]);
   const shown = job?.stages[Math.min(stage, job.stages.length - 1)];
+  useEffect(() => {
+    setShownJob(tab === "job" && shown !== undefined ? { string: selected, stage: shown } : null);
+  }, [tab, shown, selected]);
+  useEffect(
+    () => () => {
+      setShownJob(null);
+    },
+    [],
+  );
   const half = Math.floor(tracksPx / 2);
   return (
     <>

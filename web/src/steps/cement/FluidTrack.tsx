@@ -6,6 +6,7 @@ import { Track } from "../../depth/Track";
 import { useUnits } from "../../ui/units";
 import { FluidPatterns, fluidFill } from "./fluidLook";
 import { useMoment } from "./moment";
+import { piecesOf } from "./pieces";
 import { pressureAt } from "./pressureAt";
 
 export interface JobTrackProps {
@@ -39,7 +40,7 @@ export function FluidTrack({ scale, widthPx, stage }: JobTrackProps) {
         rows:
           stage === undefined
             ? []
-            : [...rowsOf(stage, moment, "pipe"), ...rowsOf(stage, moment, "annulus")].map((r) => [
+            : [...piecesOf(stage, moment, "pipe"), ...piecesOf(stage, moment, "annulus")].map((r) => [
                 r.side === "pipe" ? "inside" : "annulus",
                 r.name,
                 units.number(r.top, "depth"),
@@ -52,28 +53,6 @@ export function FluidTrack({ scale, widthPx, stage }: JobTrackProps) {
       {(x) => stage && <Drawing stage={stage} moment={moment} x={x} scale={scale} />}
     </Track>
   );
-}
-
-interface Piece {
-  side: "pipe" | "annulus";
-  name: string;
-  kind: JobStage["fluids"][number]["kind"];
-  top: number;
-  base: number;
-  psi: number;
-}
-
-/** The fluids of one side from the top down; what is not there is left out. */
-function rowsOf(stage: JobStage, moment: number, side: "pipe" | "annulus"): Piece[] {
-  const md = (side === "pipe" ? stage.pipe_md_ft : stage.annulus_md_ft)[moment]!;
-  const psi = (side === "pipe" ? stage.pipe_psi : stage.annulus_psi)[moment]!;
-  const count = stage.fluids.length;
-  return stage.fluids
-    .map((_, k) => {
-      const fluid = stage.fluids[side === "pipe" ? count - 1 - k : k]!;
-      return { side, name: fluid.name, kind: fluid.kind, top: md[k]!, base: md[k + 1]!, psi: psi[k + 1]! };
-    })
-    .filter((piece) => piece.base - piece.top > 0.05);
 }
 
 interface DrawingProps {
@@ -90,7 +69,7 @@ function Drawing({ stage, moment, x, scale }: DrawingProps) {
   return (
     <>
       <FluidPatterns prefix={prefix} />
-      {rowsOf(stage, moment, "annulus").flatMap((piece) =>
+      {piecesOf(stage, moment, "annulus").flatMap((piece) =>
         stage.annulus.flatMap((s, k) => {
           const top = Math.max(piece.top, s.top_md_ft);
           const base = Math.min(piece.base, s.base_md_ft);
@@ -123,7 +102,7 @@ function Drawing({ stage, moment, x, scale }: DrawingProps) {
             fill={fluidFill(prefix, "mud")}
           />
         ))}
-      {rowsOf(stage, moment, "pipe").flatMap((piece) =>
+      {piecesOf(stage, moment, "pipe").flatMap((piece) =>
         stage.pipe.map((s, k) => {
           const top = Math.max(piece.top, s.top_md_ft);
           const base = Math.min(piece.base, s.base_md_ft);
