@@ -158,3 +158,37 @@ def test_cement_that_has_fallen_back_is_held_to_ground_shoe_and_the_shoe_above(i
     told = [plain(f.message) for f in found if "top-up" in plain(f.subject)]
     assert len(told) == (words is not None)
     assert all(words in t for t in told)
+
+
+@pytest.mark.parametrize(("measured", "short"), [(2.0, False), (2.1, True)])
+def test_free_fluid_is_held_to_what_is_asked_on_both_sides(measured, short):
+    document = known(strings__2__cement__free_fluid_percent=measured)
+    found = said(document, "caution", "Free fluid is")
+    assert bool(found) == short
+    assert [f.place for f in found] == ["/strings/2/cement/free_fluid_percent"] * short
+
+
+@pytest.mark.parametrize(("deg", "short"), [(29.0, False), (32.0, True)])
+def test_none_of_it_is_asked_for_in_an_inclined_hole(deg, short):
+    document = known(strings__2__cement__free_fluid_percent=0.5)
+    built = [{"md_ft": 3000.0}, {"md_ft": 4000.0, "inclination_deg": deg}, {"md_ft": 10_000.0, "inclination_deg": deg}]
+    document["trajectory"] = {"stations": [{"md_ft": 0.0}, *built]}
+    assert bool(said(document, "caution", "Free fluid is 0.5 %; asked 0.0 % or less")) == short
+
+
+@pytest.mark.parametrize(
+    ("measured", "gas", "short"), [(200.0, False, False), (201.0, False, True), (51.0, True, True)]
+)
+def test_fluid_loss_is_held_to_what_is_asked_and_to_less_over_gas(measured, gas, short):
+    document = known(strings__2__cement__fluid_loss_cm3=measured)
+    if gas:
+        document["ground"]["zones"] = [{"name": "G", "top_tvd_ft": 5000.0, "base_tvd_ft": 5100.0, "fluid": "gas"}]
+    assert bool(said(document, "caution", "Fluid loss is")) == short
+
+
+def test_what_is_not_measured_is_said_and_not_kept():
+    rules = [r for r in stage(known()).rules if r.title in ("Free fluid", "Fluid loss")]
+    assert [(r.title, r.subject, r.found, r.state) for r in rules] == [
+        ("Free fluid", ("tail",), ("not measured",), "told"),
+        ("Fluid loss", ("tail",), ("not measured",), "told"),
+    ]

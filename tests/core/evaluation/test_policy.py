@@ -43,6 +43,7 @@ SCENES = {
     "pipe/design_kick_bbl": ({"pipe/burst_method": "kick volume"}, 400.0),
     "pipe/gas_sg": ({"pipe/gas_model": "real gas"}, 0.9),
     "pipe/gas_z": ({"pipe/gas_model": "real gas"}, 0.7),
+    "cement/free_fluid_inclined_percent": ({}, 1.0),
     "cement/pump_limit_psi": ({}, 200.0),
     "cement/pump_limit_bpm": ({}, 4.0),
     "pipe/mix_water_ppg": ({"pipe/burst_backup": "mix water"}, 9.0),

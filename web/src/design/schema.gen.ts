@@ -990,7 +990,7 @@ export interface components {
              * Quantity
              * @enum {string}
              */
-            quantity: "depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel";
+            quantity: "depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss";
             /** Value */
             value: number;
         };
@@ -1255,6 +1255,12 @@ export interface components {
              */
             excesses: components["schemas"]["ExcessRow"][];
             /**
+             * Fluid loss
+             * @description of the slurry around the shoe, by the laboratory
+             * @default null
+             */
+            fluid_loss_cm3: number | null;
+            /**
              * Fluids
              * @description in the order pumped; empty is a spacer, the slurries and the displacement by policy
              * @default []
@@ -1267,6 +1273,12 @@ export interface components {
              */
             form: ("two plugs" | "inner string") | null;
             /**
+             * Free fluid
+             * @description of the slurry around the shoe, by the laboratory
+             * @default null
+             */
+            free_fluid_percent: number | null;
+            /**
              * Haematite
              * @description by weight of cement
              * @default null
@@ -1278,6 +1290,18 @@ export interface components {
              * @default null
              */
             lead_bentonite_percent: number | null;
+            /**
+             * Lead fluid loss
+             * @description by the laboratory
+             * @default null
+             */
+            lead_fluid_loss_cm3: number | null;
+            /**
+             * Lead free fluid
+             * @description by the laboratory
+             * @default null
+             */
+            lead_free_fluid_percent: number | null;
             /**
              * Lead thickening time
              * @description by the laboratory
@@ -1390,6 +1414,28 @@ export interface components {
              * @default 0.5
              */
             excess: number;
+            /**
+             * Fluid loss, no more than
+             * @default 200
+             */
+            fluid_loss_cm3: number;
+            /**
+             * Fluid loss of liners and over gas, no more than
+             * @description in a narrow annulus, or past a gas zone
+             * @default 50
+             */
+            fluid_loss_tight_cm3: number;
+            /**
+             * Free fluid in an inclined hole, no more than
+             * @description where it is over 30° along the cement
+             * @default 0
+             */
+            free_fluid_inclined_percent: number;
+            /**
+             * Free fluid, no more than
+             * @default 2
+             */
+            free_fluid_percent: number;
             /**
              * Each fluid heavier than the one ahead by
              * @default 10
@@ -2243,7 +2289,7 @@ export interface components {
              * Quantity
              * @default null
              */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss") | null;
             /**
              * Required
              * @default false
@@ -2310,6 +2356,10 @@ export interface components {
              *         "displacement_rate_bpm": 8,
              *         "drill_out_psi": 500,
              *         "excess": 0.5,
+             *         "fluid_loss_cm3": 200,
+             *         "fluid_loss_tight_cm3": 50,
+             *         "free_fluid_inclined_percent": 0,
+             *         "free_fluid_percent": 2,
              *         "heavier_percent": 10,
              *         "lead_reading_300": 30,
              *         "lead_reading_600": 48,
@@ -2837,6 +2887,10 @@ export interface components {
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
                  *         "excess": 0.5,
+                 *         "fluid_loss_cm3": 200,
+                 *         "fluid_loss_tight_cm3": 50,
+                 *         "free_fluid_inclined_percent": 0,
+                 *         "free_fluid_percent": 2,
                  *         "heavier_percent": 10,
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
@@ -3265,6 +3319,10 @@ export interface components {
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
                  *         "excess": 0.5,
+                 *         "fluid_loss_cm3": 200,
+                 *         "fluid_loss_tight_cm3": 50,
+                 *         "free_fluid_inclined_percent": 0,
+                 *         "free_fluid_percent": 2,
                  *         "heavier_percent": 10,
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
@@ -3788,6 +3846,10 @@ export interface components {
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
                  *         "excess": 0.5,
+                 *         "fluid_loss_cm3": 200,
+                 *         "fluid_loss_tight_cm3": 50,
+                 *         "free_fluid_inclined_percent": 0,
+                 *         "free_fluid_percent": 2,
                  *         "heavier_percent": 10,
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
@@ -4441,7 +4503,7 @@ export interface components {
             /** Name */
             name: string;
             /** Quantity */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss") | null;
             /** @default null */
             source: components["schemas"]["WorkingCall"] | null;
             /** Symbol */
@@ -4892,6 +4954,10 @@ export interface components {
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
                  *         "excess": 0.5,
+                 *         "fluid_loss_cm3": 200,
+                 *         "fluid_loss_tight_cm3": 50,
+                 *         "free_fluid_inclined_percent": 0,
+                 *         "free_fluid_percent": 2,
                  *         "heavier_percent": 10,
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
@@ -5550,7 +5616,7 @@ export interface components {
             /** Name */
             name: string;
             /** Quantity */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss") | null;
             /** Unit */
             unit: string;
             /** Value */
@@ -6013,6 +6079,10 @@ export interface components {
              *       "displacement_rate_bpm": 8,
              *       "drill_out_psi": 500,
              *       "excess": 0.5,
+             *       "fluid_loss_cm3": 200,
+             *       "fluid_loss_tight_cm3": 50,
+             *       "free_fluid_inclined_percent": 0,
+             *       "free_fluid_percent": 2,
              *       "heavier_percent": 10,
              *       "lead_reading_300": 30,
              *       "lead_reading_600": 48,
@@ -7186,6 +7256,10 @@ export interface components {
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
                  *         "excess": 0.5,
+                 *         "fluid_loss_cm3": 200,
+                 *         "fluid_loss_tight_cm3": 50,
+                 *         "free_fluid_inclined_percent": 0,
+                 *         "free_fluid_percent": 2,
                  *         "heavier_percent": 10,
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
@@ -8459,10 +8533,14 @@ export interface components {
              *       "displacement_ppg": null,
              *       "excess": null,
              *       "excesses": [],
+             *       "fluid_loss_cm3": null,
              *       "fluids": [],
              *       "form": null,
+             *       "free_fluid_percent": null,
              *       "haematite_percent": null,
              *       "lead_bentonite_percent": null,
+             *       "lead_fluid_loss_cm3": null,
+             *       "lead_free_fluid_percent": null,
              *       "lead_thickening_minutes": null,
              *       "lead_water_gal_sk": null,
              *       "salt_percent": null,
@@ -8682,6 +8760,10 @@ export interface components {
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
                  *         "excess": 0.5,
+                 *         "fluid_loss_cm3": 200,
+                 *         "fluid_loss_tight_cm3": 50,
+                 *         "free_fluid_inclined_percent": 0,
+                 *         "free_fluid_percent": 2,
                  *         "heavier_percent": 10,
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,
@@ -9283,7 +9365,7 @@ export interface components {
              * Quantity
              * @default null
              */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss") | null;
             /**
              * Required
              * @default false
@@ -9645,6 +9727,10 @@ export interface components {
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
                  *         "excess": 0.5,
+                 *         "fluid_loss_cm3": 200,
+                 *         "fluid_loss_tight_cm3": 50,
+                 *         "free_fluid_inclined_percent": 0,
+                 *         "free_fluid_percent": 2,
                  *         "heavier_percent": 10,
                  *         "lead_reading_300": 30,
                  *         "lead_reading_600": 48,

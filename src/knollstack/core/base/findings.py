@@ -43,6 +43,7 @@ Quantity = Literal[
     "minutes",
     "hours",
     "gel",
+    "fluid_loss",
 ]
 Severity = Literal["stop", "caution", "unknown", "note"]
 SEVERITIES: tuple[Severity, ...] = ("stop", "caution", "unknown", "note")
@@ -182,6 +183,10 @@ def force(value: float) -> Amount:
 
 def length(value: float) -> Amount:
     return Amount(value=value, quantity="length")
+
+
+def fluid_loss(value: float) -> Amount:
+    return Amount(value=value, quantity="fluid_loss")
 
 
 def percent(value: float) -> Amount:

@@ -99,6 +99,7 @@ _TABLE: dict[str, tuple[tuple[str, str, int], ...]] = {
     "length": (("ft", "foot", 2), ("m", "meter", 2)),
     "minutes": (("min", "minute", 1), ("min", "minute", 1)),
     "hours": (("h", "hour", 1), ("h", "hour", 1)),
+    "fluid_loss": (("cm³/30 min", "dimensionless", 0), ("cm³/30 min", "dimensionless", 0)),
     "gel": (("lbf/100 ft²", "gel", 0), ("Pa", "pascal", 1)),
     "price": (("per ft", "1 / foot", 2), ("per m", "1 / meter", 2)),
 }

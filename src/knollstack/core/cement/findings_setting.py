@@ -7,7 +7,7 @@ from functools import partial
 
 from knollstack.core.base.findings import Amount, Finding, Severity, Words, depth, factor, find, minutes, pressure
 from knollstack.core.cement.gas import GasFlow
-from knollstack.core.cement.results import CementRow, ThickeningRow
+from knollstack.core.cement.results import CementRow, RuleRow, ThickeningRow
 from knollstack.core.program.equipped import EquippedString
 
 _find = partial(find, "cement")
@@ -56,10 +56,25 @@ def waiting_findings(string: EquippedString, row: CementRow) -> Iterator[Finding
                     ".",
                 )
                 yield _find("caution", f"{string.path}/cement/fluids", _subject(string, "cement job"), *text)
+    for stage in row.stages:
+        yield from _lab(string, stage.rules)
     for wait in row.waits:
         if wait.measured and wait.hours is None:
             text = (f"{wait.what}: ", pressure(wait.strength_psi), " is not reached in the laboratory's table.")
             yield _find("unknown", f"{string.path}/cement/strength", _subject(string, "cement"), *text)
+
+
+LAB = {"Free fluid": "free_fluid_percent", "Fluid loss": "fluid_loss_cm3"}
+
+
+def _lab(string: EquippedString, rules: tuple[RuleRow, ...]) -> Iterator[Finding]:
+    """A slurry of more free fluid or fluid loss than is asked."""
+    for rule in rules:
+        if rule.title in LAB and rule.state == "short":
+            (kind, *_), (found, *_), (most, *_) = rule.subject, rule.found, rule.asked
+            place = f"{string.path}/cement/{'lead_' if kind == 'lead' else ''}{LAB[rule.title]}"
+            text: Words = (f"{rule.title} is ", found, "; asked ", most, " or less.")
+            yield _find("caution", place, _subject(string, f"cement, {kind}"), *text)
 
 
 def _thickening(string: EquippedString, slurry: ThickeningRow) -> Finding | None:

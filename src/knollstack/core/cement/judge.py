@@ -87,8 +87,8 @@ def _judge_string(
     column, found = _column(well, string, bores)
     rule = standoff_rule(standoff, well.policy.running.standoff_percent)
     broken = any(f.severity == "stop" for f in found)
-    stages, in_time, assumed = judge_job(well, string, bores, rule, test_psi, broken=broken)
     flows = gas_flows(well, string, column_of(well, string))
+    stages, in_time, assumed = judge_job(well, string, bores, (rule, flows), test_psi, broken=broken)
     volumes, volumes_found = _volumes(well, string, earlier)
     row = CementRow(
         applies=True,

@@ -13,7 +13,9 @@ from knollstack.core.cement.checks import Nearest
 from knollstack.core.cement.closing import lands
 from knollstack.core.cement.conduit import Bores
 from knollstack.core.cement.findings_job import JobFindings, unknown_job
+from knollstack.core.cement.gas import GasFlow
 from knollstack.core.cement.job import Followed, job_of
+from knollstack.core.cement.lab import lab_rules
 from knollstack.core.cement.quality import Rule, rules_of
 from knollstack.core.cement.results import FluidRow, RuleRow, StageRow, StepRow, ThickeningRow
 from knollstack.core.cement.shown import shown_displacement_bbl, shown_emw_ppg, shown_hanging_lbf, shown_pump_psi
@@ -28,20 +30,29 @@ from knollstack.core.program.equipped import EquippedString
 Judged = tuple[tuple[StageRow, ...], tuple[Finding, ...], tuple[Assumption, ...]]
 
 
+Beside = tuple[Rule, tuple[GasFlow, ...]]
+"""What is known besides the job: the rule of standoff, and the gas behind the cement."""
+
+
+def _rules(well: Well, string: EquippedString, followed: Followed, beside: Beside) -> tuple[Rule, ...]:
+    standoff, flows = beside
+    return (*rules_of(well, string, followed), standoff, *lab_rules(well, string, followed, flows))
+
+
 def judge_job(
-    well: Well, string: EquippedString, bores: Bores, standoff: Rule, test_psi: float | None, *, broken: bool
+    well: Well, string: EquippedString, bores: Bores, beside: Beside, test_psi: float | None, *, broken: bool
 ) -> Judged:
     """Every stage followed; `broken` tells that the column at rest breaks the rock, which is told for itself."""
     job = job_of(well, string, bores)
     if isinstance(job, Missing):
         return (), (unknown_job(string, job),), ()
-    rows = tuple(_row(well, string, stage, standoff, test_psi) for stage in job)
+    rows = tuple(_row(well, string, stage, beside, test_psi) for stage in job)
     found = tuple(JobFindings(well, string, bores, job, broken, test_psi).all())
     assumed = () if string.proposed else tuple(a for stage in job for a in _assumed(well, string, stage))
     return rows, found, assumed
 
 
-def _row(well: Well, string: EquippedString, followed: Followed, standoff: Rule, test_psi: float | None) -> StageRow:
+def _row(well: Well, string: EquippedString, followed: Followed, beside: Beside, test_psi: float | None) -> StageRow:
     held = followed.worked
     course, stage, key = held.course, held.stage, f"cement/{string.index}/stage{held.stage.number}"
     most = int(np.argmax(course.pump_psi))
@@ -72,7 +83,7 @@ def _row(well: Well, string: EquippedString, followed: Followed, standoff: Rule,
         collapse_factor=None if followed.collapse is None else followed.collapse.value,
         burst_factor=None if followed.burst is None else followed.burst.value,
         hanging_lbf=shown_hanging_lbf(f"{key}/hanging", well, string, held),
-        rules=tuple(RuleRow(**vars(rule)) for rule in (*rules_of(well, string, followed), standoff)),
+        rules=tuple(RuleRow(**vars(rule)) for rule in _rules(well, string, followed, beside)),
         thickening=tuple(
             ThickeningRow(**{k: v for k, v in vars(t).items() if k != "kind"})
             for t in thickenings(well, string, followed)

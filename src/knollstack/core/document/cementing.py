@@ -31,6 +31,8 @@ SLURRIES: tuple[FluidKind, ...] = ("lead", "tail")
 Rate = Annotated[float, number(0.1, 60), Of("pump_rate")]
 Dial = Annotated[float, number(0.1, 1_200), Of("dial")]
 Minutes = Annotated[float, number(0, 600), Of("minutes")]
+FreeFluid = Annotated[float, number(0, 100), Of("percent")]
+FluidLoss = Annotated[float, number(0, 2_000), Of("fluid_loss")]
 StageNumber = Annotated[int, Field(strict=True, ge=1, le=2), Of("count")]
 RPM = (3, 6, 100, 200, 300, 600)
 
@@ -169,6 +171,12 @@ class Cement(Part):
     lead_thickening_minutes: Annotated[float, number(1, 6_000), Of("minutes")] | None = told(
         "Lead thickening time", None, help="by the laboratory"
     )
+    free_fluid_percent: FreeFluid | None = told(
+        "Free fluid", None, help="of the slurry around the shoe, by the laboratory"
+    )
+    lead_free_fluid_percent: FreeFluid | None = told("Lead free fluid", None, help="by the laboratory")
+    fluid_loss_cm3: FluidLoss | None = told("Fluid loss", None, help="of the slurry around the shoe, by the laboratory")
+    lead_fluid_loss_cm3: FluidLoss | None = told("Lead fluid loss", None, help="by the laboratory")
     strength: tuple[StrengthPoint, ...] = listed(
         "Compressive strength", 50, help="of the slurry around the shoe against time; empty waits by policy's hours"
     )
@@ -226,6 +234,17 @@ class CementPolicy(Part):
     )
     contact_minutes: Minutes = told(
         "Contact time of flushes and spacers", 10.0, group=RULES, help="past the top of each zone to be sealed"
+    )
+    free_fluid_percent: FreeFluid = told("Free fluid, no more than", 2.0, group=RULES)
+    free_fluid_inclined_percent: FreeFluid = told(
+        "Free fluid in an inclined hole, no more than", 0.0, group=RULES, help="where it is over 30° along the cement"
+    )
+    fluid_loss_cm3: FluidLoss = told("Fluid loss, no more than", 200.0, group=RULES)
+    fluid_loss_tight_cm3: FluidLoss = told(
+        "Fluid loss of liners and over gas, no more than",
+        50.0,
+        group=RULES,
+        help="in a narrow annulus, or past a gas zone",
     )
     thickening_margin_minutes: Minutes = told("Thickening time over the job", 60.0, group=WAITING)
     drill_out_psi: Pressure = told("Strength for nippling down, testing and drilling out", 500.0, group=WAITING)

@@ -22,6 +22,7 @@ export function Placement({ row }: { row: CementRow }) {
       ))}
       <Gas row={row} />
       <Thickening row={row} path={path} />
+      <Laboratory row={row} path={path} />
       <Waiting row={row} path={path} />
       <TopUp row={row} path={path} />
     </div>
@@ -105,13 +106,7 @@ function Thickening({ row, path }: { row: CementRow; path: string }) {
       {(["thickening_minutes", "lead_thickening_minutes"] as const)
         .filter((key) => key === "thickening_minutes" || slurries.some((t) => t.key === key))
         .map((key) => (
-          <div key={key} className="grid grid-cols-[1fr_minmax(0,7rem)_2rem] items-center border-b border-rule/60 py-px text-[12.5px]">
-            <FieldLabel path={`${path}/${key}`} />
-            <DocNumber path={`${path}/${key}`} proposed={null} />
-            <span className="pl-1 text-mute">
-              <UnitOf path={`${path}/${key}`} />
-            </span>
-          </div>
+          <Given key={key} path={`${path}/${key}`} />
         ))}
       {slurries.map((t, k) => (
         <div key={k} className="grid grid-cols-[1fr_auto] border-b border-rule/60 py-0.5 text-[12.5px]">
@@ -126,6 +121,34 @@ function Thickening({ row, path }: { row: CementRow; path: string }) {
         </div>
       ))}
     </section>
+  );
+}
+
+const LAB = ["free_fluid_percent", "lead_free_fluid_percent", "fluid_loss_cm3", "lead_fluid_loss_cm3"] as const;
+
+/** What the rules of free fluid and fluid loss are held to. */
+function Laboratory({ row, path }: { row: CementRow; path: string }) {
+  const lead = row.lead_ppg !== null;
+  return (
+    <section aria-label="Free fluid and fluid loss">
+      <h3 className="mb-0.5 text-[13px] font-semibold">Free fluid and fluid loss</h3>
+      {LAB.filter((key) => lead || !key.startsWith("lead_")).map((key) => (
+        <Given key={key} path={`${path}/${key}`} />
+      ))}
+    </section>
+  );
+}
+
+/** One number by the laboratory, with its unit. */
+function Given({ path }: { path: string }) {
+  return (
+    <div className="grid grid-cols-[1fr_minmax(0,7rem)_4.5rem] items-center border-b border-rule/60 py-px text-[12.5px]">
+      <FieldLabel path={path} />
+      <DocNumber path={path} proposed={null} />
+      <span className="pl-1 text-mute">
+        <UnitOf path={path} />
+      </span>
+    </div>
   );
 }
 
@@ -176,13 +199,7 @@ function TopUp({ row, path }: { row: CementRow; path: string }) {
   return (
     <section aria-label="Top-up job">
       <h3 className="mb-0.5 text-[13px] font-semibold">Top-up job</h3>
-      <div className="grid grid-cols-[1fr_minmax(0,7rem)_2rem] items-center border-b border-rule/60 py-px text-[12.5px]">
-        <FieldLabel path={`${path}/top_up_md_ft`} />
-        <DocNumber path={`${path}/top_up_md_ft`} proposed={null} />
-        <span className="pl-1 text-mute">
-          <UnitOf path={`${path}/top_up_md_ft`} />
-        </span>
-      </div>
+      <Given path={`${path}/top_up_md_ft`} />
       {job && (
         <div className="grid grid-cols-[1fr_auto] border-b border-rule/60 py-0.5 text-[12.5px]">
           <span>
