@@ -14,7 +14,7 @@ from knollstack.formats.sheet_layout import Heading, Titled, table_pages
 EVERY_BBL = 100.0
 CLOSE_BBL = 5.0
 """So near to an event a hundred is not told besides it."""
-STAGES = ("", "First stage", "Second stage")
+STAGES = ("", "First stage", "Second stage", "Third stage")
 
 
 class JobSheet:

@@ -140,11 +140,8 @@ class _Sheet:
 
     def _cement_top(self, row: CementRow) -> str:
         top = self.show(row.top_md_ft, "depth")
-        return (
-            top
-            if row.stage_collar_md_ft is None
-            else f"{top}; stage collar {self.show(row.stage_collar_md_ft, 'depth')}"
-        )
+        collars = [self.show(md, "depth") for md in (row.stage_collar_md_ft, row.upper_collar_md_ft) if md is not None]
+        return f"{top}; stage collar {' and '.join(collars)}" if collars else top
 
     def _slurry(self, row: CementRow) -> str:
         slurry = self.show(row.slurry_ppg, "emw")

@@ -1,15 +1,17 @@
 """Lead and tail, and cement in two stages, by plain sums."""
 
+from itertools import product
+
 import numpy as np
 import pytest
 
 from knollstack.core.base.units import plain
 from knollstack.core.pipe.cases import running_cases
-from knollstack.core.program.column import Column
+from knollstack.core.program.column import Column, column_of
 from knollstack.core.proposal.equipping import program_of
 from knollstack.core.reading.read import parse
 from tests.core.evaluation.test_judging import strings
-from tests.helpers import CATALOGUE, find, points, run
+from tests.helpers import CATALOGUE, applied, find, points, run
 
 C = 12 / 231
 NEAT, LEAD_8 = 15.823013805, 13.3534
@@ -27,7 +29,7 @@ def rows(document):
 
 @pytest.mark.parametrize("depth", [1000.0, 1700.0, 3000.0, 3999.0, 4000.0, 4001.0, 5500.0, 5501.0, 6000.0])
 def test_mud_lead_and_tail_stand_over_one_another(depth):
-    column = Column(9.5, 15.8, 1700.0, lead_ppg=13.0, tail_top_tvd_ft=5500.0, collar_md_ft=4000.0, collar_tvd_ft=4000.0)
+    column = Column(9.5, 15.8, 1700.0, lead_ppg=13.0, tail_top_tvd_ft=5500.0, collars=((4000.0, 4000.0),))
 
     def psi(top):
         lead = min(depth, 5500.0) - top
@@ -106,7 +108,7 @@ def test_the_stage_collar_offered_is_midway_between_the_ends_that_a_scan_finds(p
     document = strings(ground__fracture=points((30, ppg), (10_000, ppg)))
     document["strings"][2]["cement"] = {"slurry_water_gal_sk": 4.97}
     found = next(f for f in find(run(document), "cement", "stop") if f.place.startswith("/strings/2"))
-    offered = [r.changes[0].value for r in found.remedies if "stages" in plain(r.label)]
+    offered = [r.changes[0].value for r in found.remedies if "two stages" in plain(r.label)]
     stands = [c for c in np.arange(2010.0, 5920.0, 10.0) if all(stage_stands(fracture, c))]
     assert bool(offered) == bool(stands)
     if stands:
@@ -118,9 +120,72 @@ def test_the_stage_collar_offered_is_midway_between_the_ends_that_a_scan_finds(p
             assert bool(stops) != ok, collar
 
 
+def three_stand(ppg, lower, upper):
+    """Foot by foot: under the lower collar the first stage, between the collars the second, over the upper the third."""
+    z = np.arange(2000.0, 6001.0)
+    rock, ends = C * ppg * z, [(6000.0, lower), (lower, upper), (upper, 1700.0)]
+    return all(
+        np.all((C * (9.5 * np.minimum(z, top) + NEAT * np.maximum(z - top, 0)) <= rock + 1e-6)[z <= shoe])
+        for shoe, top in ends
+    )
+
+
+@pytest.mark.parametrize(("ppg", "some"), [(11.0, False), (11.8, True), (12.0, True)])
+def test_three_stages_are_offered_where_two_do_not_stand_and_all_of_them_do(ppg, some):
+    document = strings(ground__fracture=points((30, ppg), (10_000, ppg)))
+    document["strings"][2]["cement"] = {"slurry_water_gal_sk": 4.97}
+    found = next(f for f in find(run(document), "cement", "stop") if f.place.startswith("/strings/2"))
+    offered = [r for r in found.remedies if "three stages" in plain(r.label)]
+    pairs = product(np.arange(2020.0, 5920.0, 50.0), np.arange(2010.0, 5900.0, 50.0))
+    stands = [(low, high) for low, high in pairs if high < low and three_stand(ppg, low, high)]
+    assert bool(stands) == some
+    assert bool(offered) == some
+    if some:
+        lower, upper = (change.value for change in offered[0].changes)
+        assert three_stand(ppg, lower, upper)
+        after = run(applied(document, offered[0].changes))
+        assert not [f for f in find(after, "cement", "stop") if f.place.startswith("/strings/2")]
+
+
+def test_three_stages_by_hand():
+    """9 5/8 in from 6,000 ft in 12 1/4 in hole, collars at 4,500 and 3,000, cement to 1,700; no excess.
+
+    0.0557811 bbl/ft of hole: 83.67 bbl from each of the lower intervals. Above 3,000 ft 1,000 ft of hole, 55.78 bbl, and 300 ft
+    between 12.615 and 9 5/8 in, 0.0645980: 19.38 bbl. Each depth bears its own stage alone: 9.5 ppg mud to the collar over it.
+    """
+    document = cemented(
+        stage_collar_md_ft=4500.0,
+        upper_collar_md_ft=3000.0,
+        slurry_water_gal_sk=4.97,
+        excess=0.0,
+        bentonite_percent=0.0,
+    )
+    document["strings"][2].update(reading_300=26.0, reading_600=40.0)
+    row = rows(document)
+    assert row.second_stage_bbl == pytest.approx(83.67, abs=0.01)
+    assert row.third_stage_bbl == pytest.approx(55.78 + 19.38, abs=0.01)
+    assert row.third_displacement_bbl == pytest.approx(3000 * 8.681**2 / 1029.42, rel=1e-4)
+    program = program_of(parse(document), CATALOGUE)
+    wet = column_of(program.well, program.strings[2])
+    slurry = row.slurry_ppg
+    for z, top in ((6000, 4500), (4501, 4500), (4499, 3000), (3001, 3000), (2999, 1700), (1600, 1700)):
+        assert float(wet.wet_psi(z)) == pytest.approx(C * (9.5 * min(z, top) + slurry * max(z - top, 0)), abs=0.01), z
+    stages = row.stages
+    assert [s.number for s in stages] == [1, 2, 3]
+    tails = [next(f.volume_bbl for f in s.fluids if f.kind == "tail") for s in stages]
+    assert tails[1:] == pytest.approx([row.second_stage_bbl, row.third_stage_bbl], rel=1e-6)
+    assert [s.bump_bbl - sum(f.volume_bbl for f in s.fluids[:-1]) for s in stages[1:]] == pytest.approx(
+        [row.second_displacement_bbl, row.third_displacement_bbl], rel=1e-6
+    )
+
+
 @pytest.mark.parametrize(
     ("cement", "told"),
     [
+        ({"stage_collar_md_ft": 4000.0, "upper_collar_md_ft": 4000.0}, "upper stage collar"),
+        ({"stage_collar_md_ft": 4000.0, "upper_collar_md_ft": 3999.0}, None),
+        ({"upper_collar_md_ft": 3000.0}, "upper stage collar"),
+        ({"stage_collar_md_ft": 4000.0, "upper_collar_md_ft": 1700.0}, "upper stage collar"),
         ({"stage_collar_md_ft": 1700.0}, "stage collar"),
         ({"stage_collar_md_ft": 1701.0}, None),
         ({"stage_collar_md_ft": 5919.0}, None),

@@ -138,6 +138,7 @@ def test_every_field_is_described_and_worked_on_one_step():
                     "_ppg",
                     "_psi",
                     "_gpm",
+                    "_cm3",
                     "_bbl",
                     "_bpm",
                     "_minutes",

@@ -202,11 +202,11 @@ def test_a_liner_may_end_a_little_short_of_its_top(short, told_):
 
 def test_a_stage_collar_stands_at_the_joint_nearest_to_its_depth_and_over_the_float_collar():
     row = row_of(cased(string={"cement": {"stage_collar_md_ft": 5000.0}}))
-    assert abs(row.stage_md_ft - 5000) <= 21.6
+    assert abs(row.stages_md_ft[0] - 5000) <= 21.6
     tally, plain_ = (run_in(cased(string=s)).tally for s in ({"cement": {"stage_collar_md_ft": 5000.0}}, {}))
     equipment = tally.total_ft - float(np.sum(tally.effective_ft))
     assert equipment == pytest.approx(3.4 + CATALOGUE.gear["stage collar"].length_ft, abs=1e-6)
     assert plain_.total_ft - float(np.sum(plain_.effective_ft)) == pytest.approx(3.4, abs=1e-6)
     low = row_of(cased(string={"cement": {"stage_collar_md_ft": 7990.0}}))
-    assert low.stage_md_ft < low.collar_md_ft
+    assert low.stages_md_ft[0] < low.collar_md_ft
     assert low.track_ft == pytest.approx(83.4, abs=1e-6)

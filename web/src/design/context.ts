@@ -77,6 +77,7 @@ export function useDrawnStrings(): StringResult[] {
       cement_top_md_ft: decided[i]!.cement?.top_md_ft ?? s.cement_top_md_ft,
       tail_top_md_ft: decided[i]!.cement?.tail_top_md_ft ?? s.tail_top_md_ft,
       stage_collar_md_ft: decided[i]!.cement?.stage_collar_md_ft ?? null,
+      upper_collar_md_ft: decided[i]!.cement?.upper_collar_md_ft ?? null,
       previous_shoe_md_ft: decided[i - 1]?.shoe_md_ft ?? s.previous_shoe_md_ft,
       mud_ppg: decided[i]!.mud_ppg ?? s.mud_ppg,
     }));

@@ -1372,6 +1372,12 @@ export interface components {
              */
             top_up_md_ft: number | null;
             /**
+             * Upper stage collar
+             * @description of three stages: the third is pumped through it; empty is two stages, or one
+             * @default null
+             */
+            upper_collar_md_ft: number | null;
+            /**
              * Mix water from
              * @default fresh water
              * @enum {string}
@@ -1743,12 +1749,27 @@ export interface components {
              */
             tail_top_md_ft: number | null;
             /**
+             * Third Displacement Bbl
+             * @default null
+             */
+            third_displacement_bbl: number | null;
+            /**
+             * Third Stage Bbl
+             * @default null
+             */
+            third_stage_bbl: number | null;
+            /**
              * Top Md Ft
              * @default null
              */
             top_md_ft: number | null;
             /** @default null */
             top_up: components["schemas"]["TopUpRow"] | null;
+            /**
+             * Upper Collar Md Ft
+             * @default null
+             */
+            upper_collar_md_ft: number | null;
             /**
              * Waits
              * @default []
@@ -7151,10 +7172,10 @@ export interface components {
              */
             spares: number | null;
             /**
-             * Stage Md Ft
-             * @default null
+             * Stages Md Ft
+             * @default []
              */
-            stage_md_ft: number | null;
+            stages_md_ft: number[];
             /**
              * Sticking
              * @default []
@@ -8553,6 +8574,7 @@ export interface components {
              *       "thickening_minutes": null,
              *       "top_md_ft": null,
              *       "top_up_md_ft": null,
+             *       "upper_collar_md_ft": null,
              *       "water": "fresh water"
              *     }
              */
@@ -9196,6 +9218,11 @@ export interface components {
             tied_back: boolean;
             /** Top Md Ft */
             top_md_ft: number;
+            /**
+             * Upper Collar Md Ft
+             * @default null
+             */
+            upper_collar_md_ft: number | null;
         };
         /** Summaries */
         Summaries: {

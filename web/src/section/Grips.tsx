@@ -89,6 +89,7 @@ const TOPS = {
   cement: { words: "Top of cement", key: "cement/top_md_ft", depth: (s: StringResult) => s.cement_top_md_ft },
   tail: { words: "Top of tail", key: "cement/tail_top_md_ft", depth: (s: StringResult) => s.tail_top_md_ft },
   collar: { words: "Stage collar", key: "cement/stage_collar_md_ft", depth: (s: StringResult) => s.stage_collar_md_ft },
+  upper: { words: "Upper stage collar", key: "cement/upper_collar_md_ft", depth: (s: StringResult) => s.upper_collar_md_ft },
   liner: { words: "Liner top", key: "hanger_md_ft", depth: (s: StringResult) => s.top_md_ft },
 } as const;
 

@@ -4,6 +4,7 @@ import { useCallback, useId } from "react";
 import { useBench, useDrawnStrings, useEvaluated, useSnapshot } from "../design/context";
 import { ChartTable } from "../depth/ChartTable";
 import { setCursor, useCursor } from "../depth/cursor";
+import type { StringResult } from "../design/types";
 import type { DepthScale } from "../depth/scale";
 import { HEADER_PX } from "../depth/scale";
 import { DEPTH_CLASS } from "../depth/useDepthView";
@@ -80,13 +81,13 @@ function Strings({ scale, prefix }: { scale: DepthScale; prefix: string }) {
         const outer = plan ? 10 : Math.max(shape.hole ?? 0, shape.pipe ?? 0);
         return (
           <g key={shape.index}>
-            {(["cement", "tail", "collar"] as const).map((what) => (
+            {(["cement", "tail", "collar", "upper"] as const).map((what) => (
               <TopGrip
                 key={what}
                 index={shape.index}
                 string={string}
                 scale={scale}
-                x={xAt((what === "collar" ? string.stage_collar_md_ft : string.cement_top_md_ft) ?? 0, outer, shape.index)}
+                x={xAt(gripMdFt(what, string), outer, shape.index)}
                 what={what}
               />
             ))}
@@ -113,6 +114,11 @@ function Strings({ scale, prefix }: { scale: DepthScale; prefix: string }) {
       })}
     </g>
   );
+}
+
+function gripMdFt(what: "cement" | "tail" | "collar" | "upper", string: StringResult): number {
+  const held = { collar: string.stage_collar_md_ft, upper: string.upper_collar_md_ft, cement: null, tail: null }[what];
+  return held ?? string.cement_top_md_ft ?? 0;
 }
 
 function SectionTable() {

@@ -16,7 +16,7 @@ export function sectionTable(evaluation: Evaluation, units: Units): TableData {
     if (s.run === "liner") add(s.top_md_ft, `top of the ${size} liner`, "");
     if (s.cement_top_md_ft !== null) add(s.cement_top_md_ft, `top of cement, ${size}`, "");
     if (s.tail_top_md_ft !== null) add(s.tail_top_md_ft, `top of tail, ${size}`, "");
-    if (s.stage_collar_md_ft !== null) add(s.stage_collar_md_ft, `stage collar, ${size}`, "");
+    for (const md of [s.stage_collar_md_ft, s.upper_collar_md_ft]) if (md !== null) add(md, `stage collar, ${size}`, "");
     const hole = s.bit_in === null ? s.run : `in ${units.text(s.bit_in, "size")} hole`;
     add(s.shoe_md_ft, `${size} shoe`, s.mud_ppg === null ? hole : `${hole}, drilled with ${units.text(s.mud_ppg, "emw")}`);
   }

@@ -10,7 +10,8 @@ import { useUnits } from "../ui/units";
 
 const LEAST_GAP_FT = 10;
 
-type OwnKey = "shoe_md_ft" | "hanger_md_ft" | "cement/top_md_ft" | "cement/tail_top_md_ft" | "cement/stage_collar_md_ft";
+type OwnKey =
+  "shoe_md_ft" | "hanger_md_ft" | "cement/top_md_ft" | "cement/tail_top_md_ft" | "cement/stage_collar_md_ft" | "cement/upper_collar_md_ft";
 export type DepthKey = OwnKey | `sections/${number}/to_md_ft`;
 
 /** The depth in force: what the document says, which is ahead of the evaluation while a key is held down. */
@@ -20,6 +21,7 @@ const HELD: Record<OwnKey, (s: StringResult) => number | null> = {
   "cement/top_md_ft": (s) => s.cement_top_md_ft,
   "cement/tail_top_md_ft": (s) => s.tail_top_md_ft,
   "cement/stage_collar_md_ft": (s) => s.stage_collar_md_ft,
+  "cement/upper_collar_md_ft": (s) => s.upper_collar_md_ft,
 };
 
 /** Which section's end a key names; null where it names none. */

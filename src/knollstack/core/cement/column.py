@@ -17,6 +17,7 @@ from knollstack.core.ground.well import Well
 from knollstack.core.program.column import Column
 from knollstack.core.program.laid import LaidString, Slurry
 
+STAGE_NAMES = ("first", "second", "third")
 BENTONITE_PERCENTS = (0.0, 4.0, 8.0, 12.0, 16.0)
 
 
@@ -39,13 +40,15 @@ class Weakest:
 
 
 def _stages(string: LaidString, column: Column) -> list[tuple[Column, float, str]]:
-    """Each stage's column with the depth [ft MD] down to which it is on the rock: under a collar the first has set."""
-    if column.collar_md_ft is None:
+    """Each stage's column with the depth [ft MD] down to which it is on the rock: under a collar the one below has set."""
+    if not column.collars:
         return [(column, string.shoe_md_ft, "")]
-    stages = [(column.first, string.shoe_md_ft, "first-stage ")]
-    if column.collar_md_ft > string.previous_shoe_md_ft:
-        stages.append((column, column.collar_md_ft, "second-stage "))
-    return stages
+    bottoms = (string.shoe_md_ft, *(md for md, _ in column.collars))
+    return [
+        (stage, bottom, f"{name}-stage ")
+        for stage, bottom, name in zip(column.stages, bottoms, STAGE_NAMES, strict=False)
+        if bottom > string.previous_shoe_md_ft
+    ]
 
 
 @sweeping()

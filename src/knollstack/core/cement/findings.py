@@ -62,16 +62,22 @@ def placement_findings(well: Well, string: LaidString) -> Iterator[Finding]:
     if top is None:
         return
     track = landing_md_ft(string)
-    tail, collar = own.tail_top_md_ft, own.stage_collar_md_ft
+    tail = own.tail_top_md_ft
     if tail is not None and not top < tail < shoe:
         text: Words = ("The top of the tail, ", depth(tail), ", is not between the top of cement, ", depth(top))
         usual = shoe - well.policy.cement.tail_ft
         yield _placed(
             string, "tail_top_md_ft", tail, usual if usual > top else None, *text, ", and the shoe, ", depth(shoe), "."
         )
-    if collar is not None and not top < collar < track:
-        text = ("The stage collar, ", depth(collar), ", is not between the top of cement, ", depth(top))
-        yield _placed(string, "stage_collar_md_ft", collar, None, *text, ", and the float collar, ", depth(track), ".")
+    for key, name in (("stage_collar_md_ft", "stage collar"), ("upper_collar_md_ft", "upper stage collar")):
+        collar: float | None = getattr(own, key)
+        if collar is not None and not top < collar < track:
+            text = (f"The {name}, ", depth(collar), ", is not between the top of cement, ", depth(top))
+            yield _placed(string, key, collar, None, *text, ", and the float collar, ", depth(track), ".")
+    lower, upper = own.stage_collar_md_ft, own.upper_collar_md_ft
+    if upper is not None and (lower is None or upper >= lower):
+        text = ("The upper stage collar, ", depth(upper), ", has no stage collar below it")
+        yield _placed(string, "upper_collar_md_ft", upper, None, *text, ".")
 
 
 def _placed(string: LaidString, key: str, held_ft: float, wanted_ft: float | None, *message: str | Amount) -> Finding:

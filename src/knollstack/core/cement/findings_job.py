@@ -23,6 +23,7 @@ from knollstack.core.base.findings import (
     volume,
 )
 from knollstack.core.cement.checks import Nearest, hanging_lbf
+from knollstack.core.cement.column import STAGE_NAMES
 from knollstack.core.cement.conduit import Bores
 from knollstack.core.cement.job import HELD, Followed
 from knollstack.core.cement.mending import Mending
@@ -70,7 +71,7 @@ class JobFindings:
 
     def _subject(self, stage: Followed) -> Words:
         number = stage.worked.stage.number
-        named = "" if len(self.job) == 1 else (" first-stage", " second-stage")[number - 1]
+        named = "" if len(self.job) == 1 else f" {STAGE_NAMES[number - 1]}-stage"
         return (*self.string.words, f"{named} cement job")
 
     def _after(self, stage: Followed, near: Nearest) -> Words:
@@ -186,7 +187,7 @@ class JobFindings:
         held, number = stage.worked, stage.worked.stage.number
         slurries = [k for k, f in enumerate(held.stage.fluids, 1) if f.kind in SLURRIES and f.volume_bbl > 0]
         planned = self.string.cement_top_md_ft
-        if number != len(self.job) or planned is None:  # the first stage of two ends at the collar
+        if number != len(self.job) or planned is None:  # a stage below a collar ends there
             return
         place, subject = f"{self.string.path}/cement/fluids", self._subject(stage)
         if not slurries:
@@ -209,7 +210,7 @@ class JobFindings:
     def _float_out(self, stage: Followed) -> Iterator[Finding]:
         """The lift of what stands outside against the weight of the string, at the bump."""
         weight = hanging_lbf(self.well, self.string, stage.worked)
-        if stage.worked.stage.number == 1 and weight < 0:  # in a second stage the first holds it
+        if stage.worked.stage.number == 1 and weight < 0:  # in a later stage the first holds it
             text: Words = (
                 "The string floats: what stands outside lifts ",
                 force(-weight),

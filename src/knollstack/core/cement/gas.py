@@ -50,14 +50,13 @@ def _flow(
     name = well.ground.model.zones[index].name
     nodes = nodes_between(well, *tvd)
     pore = PSI_PER_PPG_FT * well.ground.pore.at(nodes) * nodes
-    collar = column.collar_md_ft if column is not None else None
     md = well.path.md(float(nodes[0]))
     if column is None or np.any(np.isnan(pore)):
         return GasFlow(name, md, max(md - top_md_ft, 0.0), None, None, "unknown")
     over = np.asarray(column.wet_psi(nodes)) - pore
     k = int(np.argmin(over))
     md = well.path.md(float(nodes[k]))
-    begin = collar if collar is not None and md > collar > top_md_ft else top_md_ft
+    begin = max((c for c, _ in column.collars if md > c > top_md_ft), default=top_md_ft)
     length = max(md - begin, 0.0)
     if over[k] <= 0:
         return GasFlow(name, md, length, float(over[k]), None, "severe")

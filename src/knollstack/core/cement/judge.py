@@ -97,6 +97,7 @@ def _judge_string(
         bentonite_percent=string.slurry.bentonite_percent,
         displacement_ppg=string.displacement_ppg,
         stage_collar_md_ft=own.stage_collar_md_ft,
+        upper_collar_md_ft=own.upper_collar_md_ft,
         excess=excess,
         **volumes,
         **_lead(string),

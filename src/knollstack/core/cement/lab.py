@@ -23,11 +23,11 @@ UNKNOWN: Words = ("not measured",)
 def lab_rules(well: Well, string: EquippedString, followed: Followed, flows: tuple[GasFlow, ...]) -> Iterator[Rule]:
     """Of each slurry of a stage."""
     policy, own = well.policy.cement, string.own.cement
-    tight = bool(flows) or string.run == "liner"
     fluid_percent = policy.free_fluid_inclined_percent if _inclined(well, string) else policy.free_fluid_percent
-    loss = policy.fluid_loss_tight_cm3 if tight else policy.fluid_loss_cm3
     kinds = dict.fromkeys(f.kind for f in followed.worked.stage.fluids if f.kind in SLURRIES and f.volume_bbl > 0)
     for kind in kinds:
+        tight = string.run == "liner" or (bool(flows) and kind == "tail")  # gas comes in around the shoe
+        loss = policy.fluid_loss_tight_cm3 if tight else policy.fluid_loss_cm3
         key = "lead_" if kind == "lead" else ""
         free, lost = getattr(own, f"{key}free_fluid_percent"), getattr(own, f"{key}fluid_loss_cm3")
         yield _rule("Free fluid", kind, None if free is None else percent(free), percent(fluid_percent))

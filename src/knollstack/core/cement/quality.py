@@ -14,7 +14,7 @@ from knollstack.core.base.formula import sweeping
 from knollstack.core.cement.conduit import Stretch
 from knollstack.core.cement.job import Followed
 from knollstack.core.cement.train import Pumped
-from knollstack.core.document.cementing import SLURRIES
+from knollstack.core.document.cementing import SLURRIES, stage_collars_md_ft
 from knollstack.core.ground.well import Well
 from knollstack.core.mud.formulas import annular_velocity
 from knollstack.core.program.equipped import EquippedString
@@ -95,7 +95,7 @@ def _contact(well: Well, string: EquippedString, followed: Followed) -> list[Rul
     washed = [i for i, fluid in enumerate(stage.fluids) if fluid.kind not in (*SLURRIES, "displacement")]
     asked = well.policy.cement.contact_minutes
     found: list[Rule] = []
-    for name, md in _tops(well, string, stage.number, way.end_md_ft):
+    for name, md in _tops(well, string, way.end_md_ft):
         passed = 0.0
         for i in washed:
             over = way.pipe_bbl + way.rathole_bbl + way.over_md_bbl(md)
@@ -108,12 +108,13 @@ def _contact(well: Well, string: EquippedString, followed: Followed) -> list[Rul
     return found
 
 
-def _tops(well: Well, string: EquippedString, stage: int, end_md_ft: float) -> list[tuple[str, float]]:
+def _tops(well: Well, string: EquippedString, end_md_ft: float) -> list[tuple[str, float]]:
     """Tops of the permeable zones behind this stage's cement; the shoe above, or the collar over it, where there is none."""
-    collar = string.own.cement.stage_collar_md_ft
+    collars = stage_collars_md_ft(string.own.cement)
     top, over = max(string.cement_top_md_ft or 0.0, string.previous_shoe_md_ft), "shoe above"
-    if stage == 1 and collar is not None and top < collar < end_md_ft:
-        top, over = collar, "stage collar"
+    above = [md for md in collars if top < md < end_md_ft]
+    if above:
+        top, over = max(above), "stage collar"
     found = []
     for zone in well.ground.model.zones:
         if not zone.permeable or zone.top_tvd_ft > well.path.deepest_tvd_ft:

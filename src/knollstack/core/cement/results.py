@@ -159,6 +159,7 @@ class CementRow(Result):
     lead_water_gal_sk: float | None = None
     lead_bentonite_percent: float | None = None
     stage_collar_md_ft: float | None = None
+    upper_collar_md_ft: float | None = None
     excess: float | None = None
     cased_annulus_bbl: float | None = None
     open_annulus_bbl: float | None = None
@@ -168,12 +169,14 @@ class CementRow(Result):
     lead_bbl: float | None = None
     tail_bbl: float | None = None
     second_stage_bbl: float | None = None
+    third_stage_bbl: float | None = None
     sacks: float | None = None
     lead_sacks: float | None = None
     mix_water_bbl: float | None = None
     landing_string_bbl: float | None = None
     displacement_bbl: float | None = None
     second_displacement_bbl: float | None = None
+    third_displacement_bbl: float | None = None
     greatest_emw_ppg: float | None = None
     fracture_ppg: float | None = None
     greatest_emw_md_ft: float | None = None

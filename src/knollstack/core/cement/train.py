@@ -8,7 +8,7 @@ from itertools import pairwise
 
 from knollstack.core.cement.conduit import Bores, Conduit, conduit_of
 from knollstack.core.cement.rheology import Law, law_of
-from knollstack.core.document.cementing import SLURRIES, FluidKind, JobFluid, JobStep
+from knollstack.core.document.cementing import SLURRIES, FluidKind, JobFluid, JobStep, stage_collars_md_ft
 from knollstack.core.ground.riserless import is_riserless
 from knollstack.core.ground.well import Well
 from knollstack.core.mud.formulas import herschel_bulkley
@@ -123,10 +123,10 @@ def stages_of(well: Well, string: EquippedString, bores: Bores) -> tuple[Stage, 
         return Missing(string.path, "the mud weight of this hole")
     if law is None:
         return Missing(f"{string.path}/reading_300", "rheometer readings of the mud")
-    collar, top = own.stage_collar_md_ft, string.cement_top_md_ft
+    top = string.cement_top_md_ft
     ends = [(string.shoe_md_ft, landing_md_ft(string))]
-    if collar is not None and top is not None and top < collar < landing_md_ft(string):
-        ends.append((collar, collar))
+    collars = [md for md in stage_collars_md_ft(own) if top is not None and top < md < landing_md_ft(string)]
+    ends += [(md, md) for md in collars]
     found: list[Stage] = []
     for number, (end, seat) in enumerate(ends, 1):
         conduit = conduit_of(well, string, bores, end, seat)
@@ -134,7 +134,7 @@ def stages_of(well: Well, string: EquippedString, bores: Bores) -> tuple[Stage, 
             return Missing(
                 string.path, "a size of this string or of what is around it, or the ID of the landing string"
             )
-        lowest = ends[1][0] if number == 1 and len(ends) > 1 else top or 0.0
+        lowest = ends[number][0] if number < len(ends) else top or 0.0
         bare = Stage(number, conduit, string.mud_ppg, law, (), ())
         fluids = _fluids(well, string, bare, lowest)
         if isinstance(fluids, Missing):
@@ -147,7 +147,7 @@ def stages_of(well: Well, string: EquippedString, bores: Bores) -> tuple[Stage, 
 def rows_of(string: EquippedString) -> list[JobFluid]:
     """The fluids of every stage as rows of the document: those decided, and those proposed for a stage that has none."""
     own, found = string.own.cement, list[JobFluid]()
-    for number in (1, 2) if own.stage_collar_md_ft is not None else (1,):
+    for number in range(1, 2 + len(stage_collars_md_ft(own))):
         found += [row for row in own.fluids if row.stage == number] or _proposed(string, number)
     return found
 

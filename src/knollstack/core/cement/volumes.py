@@ -8,6 +8,7 @@ from knollstack.core.base.formulas import annular_capacity, circle_capacity, int
 from knollstack.core.base.working import headline
 from knollstack.core.cement.formulas import landing_displacement, slurry_volume
 from knollstack.core.cement.hole import Hole, hole_of
+from knollstack.core.document.cementing import stage_collars_md_ft
 from knollstack.core.ground.well import Well
 from knollstack.core.program.column import by_inner_string, landing_md_ft
 from knollstack.core.program.equipped import EquippedString
@@ -20,7 +21,7 @@ def _outer_spans(string: EquippedString, earlier: tuple[EquippedString, ...]) ->
     """Spans of the cemented annulus, one after another; none where a bore is unknown."""
     top, shoe = string.cement_top_md_ft, string.shoe_md_ft
     assert top is not None
-    edges = [m for m in (string.tail_top_md_ft, string.own.cement.stage_collar_md_ft) if m is not None]
+    edges = [m for m in (string.tail_top_md_ft, *stage_collars_md_ft(string.own.cement)) if m is not None]
     edges += [m for s in earlier for m in (s.top_md_ft, s.shoe_md_ft, *(part.bottom_md_ft for part in s.sections))]
     depths = sorted({top, shoe, *(m for m in edges if top < m < shoe)})
     spans: list[Span] = []
@@ -72,7 +73,7 @@ def job_volumes(
         "landing_string_bbl": _landing_string_bbl(well, string, bit),
         "displacement_bbl": _displacement_bbl(well, string, bit, collar_ft, f"{at}/displacement"),
     }
-    tail_top, stage = string.tail_top_md_ft, string.own.cement.stage_collar_md_ft
+    tail_top, collars = string.tail_top_md_ft, stage_collars_md_ft(string.own.cement)
     if string.lead is not None and tail_top is not None:
         with headline(f"{at}/lead"):
             over = _annulus([s for s in spans if s[1] <= tail_top], hole, pipe.od_in)
@@ -80,12 +81,12 @@ def job_volumes(
         with headline(f"{at}/tail"):
             under = _annulus([s for s in spans if s[1] > tail_top], hole, pipe.od_in)
             found["tail_bbl"] = slurry_volume(*under, track, rathole)
-    if stage is not None:
-        with headline(f"{at}/second_stage"):
-            above = _annulus([s for s in spans if s[1] <= stage], hole, pipe.od_in)
-            found["second_stage_bbl"] = slurry_volume(*above, 0.0, 0.0)
+    for name, stage, ends in zip(("second", "third"), collars, (*collars[1:], 0.0), strict=False):
+        with headline(f"{at}/{name}_stage"):
+            above = _annulus([s for s in spans if ends <= s[0] and s[1] <= stage], hole, pipe.od_in)
+            found[f"{name}_stage_bbl"] = slurry_volume(*above, 0.0, 0.0)
         stage_ft = min(max(stage, string.top_md_ft), string.shoe_md_ft)
-        found["second_displacement_bbl"] = _displacement_bbl(well, string, bit, stage_ft, f"{at}/second_displacement")
+        found[f"{name}_displacement_bbl"] = _displacement_bbl(well, string, bit, stage_ft, f"{at}/{name}_displacement")
     return found
 
 

@@ -21,6 +21,8 @@ from knollstack.core.program.column import landing_md_ft
 from knollstack.core.program.laid import LaidString
 
 STEP_FT = 10.0
+MOST_COLLARS, COLLAR_STEPS = 6, 20
+"""Lower collars that are tried for three stages, and how many steps lie between two."""
 
 
 Tried = Callable[[Remedy], Verdict]
@@ -35,7 +37,10 @@ def ways_out(
 
     The margin tried first is the job's friction; where nothing leaves it, none.
     """
-    for way in (_lighter, _lead_and_tail, _in_stages, _lower):
+    offered: list[Remedy] = []
+    for way in (_lighter, _lead_and_tail, _in_stages, _in_three_stages, _lower):
+        if way is _in_three_stages and any("two stages" in str(found.label[0]) for found in offered):
+            continue
         margin, before = friction_ppg, None
         for _ in range(MOST_TRIES):
             found = way(well, string, column, margin)
@@ -47,6 +52,7 @@ def ways_out(
             if found != before:
                 said = tried(found)
                 if said.stands:
+                    offered.append(found)
                     yield found
                     break
                 margin += said.short_ppg
@@ -90,11 +96,46 @@ def _lead_and_tail(well: Well, string: LaidString, column: Column, margin_ppg: f
 
 def _in_stages(well: Well, string: LaidString, column: Column, margin_ppg: float) -> Remedy | None:
     """A stage collar midway between the highest that the first stage allows and the lowest that the second does."""
-    if string.cement_top_md_ft is None:
+    found = _collar(well, string, column, (string.cement_top_md_ft, landing_md_ft(string)), margin_ppg)
+    if found is None:
         return None
-    low = max(string.cement_top_md_ft, string.previous_shoe_md_ft) + STEP_FT
-    collars = _tens(low, landing_md_ft(string))
-    unstaged = replace(column, collar_md_ft=None, collar_tvd_ft=None)
+    changes = (string.change("cement/stage_collar_md_ft", found), string.change("cement/upper_collar_md_ft", None))
+    return remedy(
+        changes if string.own.cement.upper_collar_md_ft is not None else changes[0],
+        "Cement in two stages, stage collar at ",
+        depth(found),
+    )
+
+
+def _in_three_stages(well: Well, string: LaidString, column: Column, margin_ppg: float) -> Remedy | None:
+    """The highest collar that the first stage allows, and over it one midway, as for two."""
+    top = string.cement_top_md_ft
+    if top is None:
+        return None
+    collars = _tens(max(top, string.previous_shoe_md_ft) + STEP_FT, landing_md_ft(string))
+    unstaged = replace(column, collars=())
+    first = _first(collars, lambda md: holds(well, string, unstaged.staged(well, md).first, margin_ppg))
+    for lower in collars[first : first + MOST_COLLARS * COLLAR_STEPS : COLLAR_STEPS]:
+        over = _collar(well, replace(string, shoe_md_ft=lower), column, (top, lower), margin_ppg)
+        if over is not None:
+            changes = (
+                string.change("cement/stage_collar_md_ft", lower),
+                string.change("cement/upper_collar_md_ft", over),
+            )
+            words = ("Cement in three stages, stage collars at ", depth(lower), " and ", depth(over))
+            return remedy(changes, *words)
+    return None
+
+
+def _collar(
+    well: Well, string: LaidString, column: Column, span_md_ft: tuple[float | None, float], margin_ppg: float
+) -> float | None:
+    """Of two stages the collar [ft MD, in tens] at which the rock stands both; None where there is none."""
+    top, landing = span_md_ft
+    if top is None:
+        return None
+    collars = _tens(max(top, string.previous_shoe_md_ft) + STEP_FT, landing)
+    unstaged = replace(column, collars=())
 
     def first_holds(collar: float) -> bool:
         return holds(well, string, unstaged.staged(well, collar).first, margin_ppg)
@@ -103,12 +144,7 @@ def _in_stages(well: Well, string: LaidString, column: Column, margin_ppg: float
         return not holds(well, replace(string, shoe_md_ft=collar), unstaged, margin_ppg)
 
     first, end = _first(collars, first_holds), _first(collars, second_fails)
-    if first >= end:
-        return None
-    collar = collars[(first + end - 1) // 2]
-    return remedy(
-        string.change("cement/stage_collar_md_ft", collar), "Cement in two stages, stage collar at ", depth(collar)
-    )
+    return None if first >= end else collars[(first + end - 1) // 2]
 
 
 def _lower(well: Well, string: LaidString, column: Column, margin_ppg: float) -> Remedy | None:

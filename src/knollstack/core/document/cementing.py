@@ -33,7 +33,7 @@ Dial = Annotated[float, number(0.1, 1_200), Of("dial")]
 Minutes = Annotated[float, number(0, 600), Of("minutes")]
 FreeFluid = Annotated[float, number(0, 100), Of("percent")]
 FluidLoss = Annotated[float, number(0, 2_000), Of("fluid_loss")]
-StageNumber = Annotated[int, Field(strict=True, ge=1, le=2), Of("count")]
+StageNumber = Annotated[int, Field(strict=True, ge=1, le=3), Of("count")]
 RPM = (3, 6, 100, 200, 300, 600)
 
 
@@ -144,6 +144,9 @@ class Cement(Part):
     stage_collar_md_ft: Depth | None = told(
         "Stage collar", None, help="the cement below it has set before the second stage is pumped; empty is one stage"
     )
+    upper_collar_md_ft: Depth | None = told(
+        "Upper stage collar", None, help="of three stages: the third is pumped through it; empty is two stages, or one"
+    )
     form: Literal["two plugs", "inner string"] | None = told(
         "Form of the job", None, help="by plugs down the casing, or by drill pipe inside it; empty follows the shoe"
     )
@@ -186,6 +189,12 @@ class Cement(Part):
     steps: tuple[JobStep, ...] = listed(
         "Pumping schedule", 40, help="empty is each fluid at its rate, with a stop for the top plug"
     )
+
+
+def stage_collars_md_ft(cement: Cement) -> tuple[float, ...]:
+    """The stage collars of a string, lowest first."""
+    given = {cement.stage_collar_md_ft, cement.upper_collar_md_ft} - {None}
+    return tuple(sorted((md for md in given if md is not None), reverse=True))
 
 
 def additives_of(cement: Cement, slurry: SlurryKind) -> tuple[Additive, ...]:

@@ -128,6 +128,7 @@ def _strings(equipped: Equipped) -> list[StringResult]:
             mud_ppg=s.mud_ppg,
             tail_top_md_ft=s.tail_top_md_ft,
             stage_collar_md_ft=s.own.cement.stage_collar_md_ft,
+            upper_collar_md_ft=s.own.cement.upper_collar_md_ft,
         )
         for s in equipped.strings
     ]

@@ -52,6 +52,7 @@ class StringResult(Result):
     mud_ppg: float | None
     tail_top_md_ft: float | None = None
     stage_collar_md_ft: float | None = None
+    upper_collar_md_ft: float | None = None
     tied_back: bool = False
     collar_md_ft: float | None = None
 

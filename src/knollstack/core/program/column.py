@@ -9,6 +9,7 @@ import numpy as np
 from knollstack.core.base.constants import SEA_WATER_PPG
 from knollstack.core.base.formula import Value, formula
 from knollstack.core.base.formulas import equivalent_mud_weight, hydrostatic_pressure
+from knollstack.core.document.cementing import stage_collars_md_ft
 from knollstack.core.ground.riserless import is_riserless
 from knollstack.core.ground.well import Well
 from knollstack.core.program.laid import LaidString
@@ -18,8 +19,8 @@ from knollstack.core.program.laid import LaidString
 class Column:
     """Mud over slurry in the annulus at the end of displacement; over the mud the sea where there is no riser.
 
-    The slurry is that of the tail; a lead stands over it down to its top. With a stage collar the slurry below has set
-    before what stands above it is pumped.
+    The slurry is that of the tail; a lead stands over it down to its top. With stage collars, lowest first, the slurry below
+    each has set before what stands above it is pumped.
     """
 
     mud_ppg: float
@@ -29,8 +30,8 @@ class Column:
     water_depth_ft: float = 0.0
     lead_ppg: float | None = None
     tail_top_tvd_ft: float = 0.0
-    collar_md_ft: float | None = None
-    collar_tvd_ft: float | None = None
+    collars: tuple[tuple[float, float], ...] = ()
+    """MD and TVD."""
 
     def psi(self, tvd_ft: Value) -> Value:
         """Pressure with all of it fluid."""
@@ -51,37 +52,40 @@ class Column:
     @property
     def marks_tvd_ft(self) -> tuple[float, ...]:
         """Where the column changes its course."""
-        marks = (self.top_tvd_ft, None if self.lead_ppg is None else self.tail_top_tvd_ft, self.collar_tvd_ft)
-        return tuple(mark for mark in marks if mark is not None)
+        marks = (self.top_tvd_ft, None if self.lead_ppg is None else self.tail_top_tvd_ft)
+        return (*(mark for mark in marks if mark is not None), *(tvd for _, tvd in self.collars))
+
+    @property
+    def stages(self) -> tuple[Column, ...]:
+        """What stands on the rock in each stage, from the shoe up: fluid as far as the next collar, mud over that."""
+        tops = (*(tvd for _, tvd in self.collars), self.top_tvd_ft)
+        return tuple(replace(self, top_tvd_ft=max(self.top_tvd_ft, top), collars=()) for top in tops)
 
     @property
     def first(self) -> Column:
-        """What stands on the shoe: the first stage alone, with mud over the collar."""
-        if self.collar_tvd_ft is None:
-            return self
-        return replace(self, top_tvd_ft=max(self.top_tvd_ft, self.collar_tvd_ft), collar_md_ft=None, collar_tvd_ft=None)
+        """What stands on the shoe: the first stage alone."""
+        return self.stages[0]
 
-    def staged(self, well: Well, collar_md_ft: float) -> Column:
-        return replace(self, collar_md_ft=collar_md_ft, collar_tvd_ft=well.path.tvd(collar_md_ft))
+    def staged(self, well: Well, *collars_md_ft: float) -> Column:
+        return replace(self, collars=tuple((md, well.path.tvd(md)) for md in collars_md_ft))
 
     def wet_psi(self, tvd_ft: Value) -> Value:
-        """Pressure while each depth's own cement is wet: under a stage collar that of the first stage."""
-        if self.collar_tvd_ft is None:
-            return self.psi(tvd_ft)
-        above = np.asarray(tvd_ft) < self.collar_tvd_ft
-        return np.where(above, self.psi(tvd_ft), self.first.psi(tvd_ft))
+        """Pressure while each depth's own cement is wet: under a stage collar that of the stage below it."""
+        found = self.psi(tvd_ft)
+        for (_, tvd), stage in reversed(list(zip(self.collars, self.stages, strict=False))):
+            found = np.where(np.asarray(tvd_ft) < tvd, found, stage.psi(tvd_ft))
+        return found
 
 
 def column_of(well: Well, string: LaidString) -> Column | None:
     """The column of a string's job; None where its mud, its slurry or its top is unknown."""
     if string.mud_ppg is None or string.slurry is None or string.cement_top_md_ft is None:
         return None
-    lead, tail_top, collar = string.lead, string.tail_top_md_ft, string.own.cement.stage_collar_md_ft
+    lead, tail_top, collars = string.lead, string.tail_top_md_ft, stage_collars_md_ft(string.own.cement)
     column = Column(string.mud_ppg, string.slurry.density_ppg, well.path.tvd(string.cement_top_md_ft))
     if lead is not None and tail_top is not None:
         column = replace(column, lead_ppg=lead.density_ppg, tail_top_tvd_ft=well.path.tvd(tail_top))
-    if collar is not None:
-        column = column.staged(well, min(collar, string.shoe_md_ft))
+    column = column.staged(well, *dict.fromkeys(min(md, string.shoe_md_ft) for md in collars))
     if not is_riserless(well, string.index):
         return column
     return replace(column, mudline_tvd_ft=well.ground_md_ft, water_depth_ft=well.site.water_depth_ft)

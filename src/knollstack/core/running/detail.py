@@ -75,8 +75,8 @@ def _carried(run: Run) -> dict[int, list[str]]:
     gear, found = run.tally.gear, {0: [run.tally.gear.shoe.gear]}
     if gear.collar is not None and gear.collar_joint is not None and gear.collar_joint <= run.tally.count:
         found.setdefault(gear.collar_joint - 1, []).append(gear.collar.gear)
-    if run.tally.stage_joint is not None:
-        found.setdefault(run.tally.stage_joint, []).append("stage collar")
+    for joint in run.tally.stage_joints:
+        found.setdefault(joint, []).append("stage collar")
     if run.tally.hung == "liner hanger":
         found.setdefault(run.tally.count - 1, []).append("liner hanger")
     return found

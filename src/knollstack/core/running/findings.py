@@ -211,9 +211,10 @@ def gear_findings(run: Run) -> Iterator[Finding]:
         yield say(
             run, "note", "shoe", f"The {_gear_words(run)} must be converted before cementing, and the float checked."
         )
-    if run.tally.stage_md_ft is not None:
-        at: Words = ("The stage collar stands at ", depth(run.tally.stage_md_ft), ": it takes two pairs of plugs.")
-        yield say(run, "note", f"{string.path}/cement/stage_collar_md_ft", *at)
+    for key, md in zip(("stage_collar_md_ft", "upper_collar_md_ft"), run.tally.stages_md_ft, strict=False):
+        name = "stage collar" if key == "stage_collar_md_ft" else "upper stage collar"
+        at: Words = (f"The {name} stands at ", depth(md), ": it takes a pair of plugs of its own.")
+        yield say(run, "note", f"{string.path}/cement/{key}", *at)
 
 
 def _gear_words(run: Run) -> str:

@@ -138,7 +138,7 @@ def _tally(run: Run, catalogue: Catalogue) -> Judged:
         "collar_joint": tally.gear.collar_joint,
         "collar_md_ft": None if tally.gear.collar is None else tally.shoe_md_ft - tally.track_ft,
         "track_ft": tally.track_ft,
-        "stage_md_ft": tally.stage_md_ft,
+        "stages_md_ft": tally.stages_md_ft,
     }
     return row, [*tally_findings(run, catalogue), *gear_findings(run)]
 

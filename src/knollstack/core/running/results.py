@@ -69,7 +69,7 @@ class RunningRow(Result):
     collar_joint: int | None = None
     collar_md_ft: float | None = None
     track_ft: float | None = None
-    stage_md_ft: float | None = None
+    stages_md_ft: tuple[float, ...] = ()
     fill: FillMethod | None = None
     fill_joints: int | None = None
     fills: int | None = None

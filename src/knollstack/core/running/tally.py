@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 
 from knollstack.core.base.remember import remembered
 from knollstack.core.catalogue.rows import Catalogue
+from knollstack.core.document.cementing import stage_collars_md_ft
 from knollstack.core.ground.well import Well
 from knollstack.core.program.laid import LaidString
 from knollstack.core.running.gear import Gear, gear_of
@@ -42,8 +43,8 @@ class Tally:
     section: Ints
     kind: tuple[str, ...]
     row: Ints
-    stage_joint: int | None
-    """The joint at whose bottom a stage collar stands, counted from 0."""
+    stage_joints: tuple[int, ...]
+    """The joints at whose bottom a stage collar stands, counted from 0, lowest first."""
     total_ft: float
     planned_shoe_md_ft: float
     target_ft: float
@@ -91,8 +92,8 @@ class Tally:
         return float(self.bottom_ft[self.gear.collar_joint - 1])
 
     @property
-    def stage_md_ft(self) -> float | None:
-        return None if self.stage_joint is None else self.shoe_md_ft - float(self.bottom_ft[self.stage_joint])
+    def stages_md_ft(self) -> tuple[float, ...]:
+        return tuple(self.shoe_md_ft - float(self.bottom_ft[joint]) for joint in self.stage_joints)
 
 
 def hung_by(well: Well, string: LaidString) -> str:
@@ -155,17 +156,21 @@ def _with_pups(left_ft: float, loss: float) -> list[float]:
     return pups
 
 
-def _stacked(gear: Gear, effective_ft: Floats, stage_up_ft: float | None, stage_ft: float) -> tuple[Floats, int | None]:
-    """Lower ends above the shoe's nose, with the lengths of shoe, collar and stage collar; and the stage collar's joint."""
+def _stacked(
+    gear: Gear, effective_ft: Floats, stages_up_ft: list[float], stage_ft: float
+) -> tuple[Floats, tuple[int, ...]]:
+    """Lower ends above the shoe's nose, with the lengths of shoe, collar and stage collars; and the joints of the latter."""
     bottom = gear.shoe.length_ft + np.concatenate([[0.0], np.cumsum(effective_ft)[:-1]])
     if gear.collar is not None and gear.collar_joint is not None:
         bottom[gear.collar_joint - 1 :] += gear.collar.length_ft
-    if stage_up_ft is None or len(bottom) < 2:
-        return bottom, None
-    above = 1 if gear.collar_joint is None else min(gear.collar_joint, len(bottom) - 1)
-    stage = above + int(np.argmin(np.abs(bottom[above:] - stage_up_ft)))
-    bottom[stage:] += stage_ft
-    return bottom, stage
+    joints: list[int] = []
+    for up_ft in stages_up_ft if len(bottom) > 1 else []:
+        above = 1 if gear.collar_joint is None else min(gear.collar_joint, len(bottom) - 1)
+        joint = above + int(np.argmin(np.abs(bottom[above:] - up_ft)))
+        if joint not in joints:
+            bottom[joint:] += stage_ft
+            joints.append(joint)
+    return bottom, tuple(joints)
 
 
 def _landing_md_ft(well: Well, string: LaidString, hung: str) -> float:
@@ -197,16 +202,16 @@ def tally_of(well: Well, string: LaidString, catalogue: Catalogue) -> Tally | No
     target = string.shoe_md_ft - landing + (well.policy.running.stick_up_ft if hung == "slips" else 0.0)
     gear = gear_of(well, string, catalogue, mean_joint_ft(well, catalogue))
     hanger_ft = catalogue.gear["liner hanger"].length_ft if hung == "liner hanger" else 0.0
-    stage = string.own.cement.stage_collar_md_ft
-    stage_ft = 0.0 if stage is None else catalogue.gear["stage collar"].length_ft
+    stages = stage_collars_md_ft(string.own.cement)
+    stage_ft = catalogue.gear["stage collar"].length_ft
     joints = _joints_of(well, string, catalogue, target) if target > 0 else None
     if joints is None:
         return None
     if not string.own.running.joints:
         losses = loss_ft(well, string, catalogue, 0)
-        joints = _made(gear, joints, target - hanger_ft, stage_ft, hung, losses)
-    stage_up = None if stage is None else string.shoe_md_ft - stage
-    bottom, stage_joint = _stacked(gear, joints.effective_ft, stage_up, stage_ft)
+        joints = _made(gear, joints, target - hanger_ft, len(stages) * stage_ft, hung, losses)
+    ups = [string.shoe_md_ft - md for md in stages]
+    bottom, stage_joints = _stacked(gear, joints.effective_ft, ups, stage_ft)
     return Tally(
         made=not string.own.running.joints,
         hung=hung,
@@ -217,7 +222,7 @@ def tally_of(well: Well, string: LaidString, catalogue: Catalogue) -> Tally | No
         section=joints.section,
         kind=joints.kind,
         row=joints.row,
-        stage_joint=stage_joint,
+        stage_joints=stage_joints,
         total_ft=float(bottom[-1] + joints.effective_ft[-1]) + hanger_ft,
         planned_shoe_md_ft=string.shoe_md_ft,
         target_ft=target,

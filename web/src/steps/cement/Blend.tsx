@@ -78,7 +78,7 @@ function Offered({ path, lead }: { path: string; lead: boolean }) {
 }
 
 const FT3_PER_BBL = 5.614583;
-const STAGES = ["", ", first stage", ", second stage"];
+const STAGES = ["", ", first stage", ", second stage", ", third stage"];
 
 function Sheet({ blend, staged }: { blend: CementRow["blends"][number]; staged: boolean }) {
   const units = useUnits();

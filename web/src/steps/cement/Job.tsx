@@ -17,7 +17,7 @@ interface JobProps {
   onStage: (stage: number) => void;
 }
 
-const NAMES = ["First stage", "Second stage"];
+const NAMES = ["First stage", "Second stage", "Third stage"];
 
 export function Job({ job, row, stage, onStage }: JobProps) {
   if (job === undefined) return <Empty>Following the job…</Empty>;

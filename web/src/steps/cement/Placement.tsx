@@ -10,7 +10,7 @@ import { StateMark } from "../../ui/mark";
 import { grouped } from "../../ui/numbers";
 import { useUnits } from "../../ui/units";
 
-const STAGES = ["", "first stage", "second stage"];
+const STAGES = ["", "first stage", "second stage", "third stage"];
 
 export function Placement({ row }: { row: CementRow }) {
   const { selected } = useBench();

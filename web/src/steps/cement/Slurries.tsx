@@ -19,6 +19,7 @@ interface Line {
 }
 
 const withLead = (row: CementRow) => row.lead_ppg !== null;
+const inThree = (row: CementRow) => row.third_stage_bbl !== null;
 const inStages = (row: CementRow) => row.stage_collar_md_ft !== null;
 
 const RESULTS: readonly Line[] = [
@@ -34,6 +35,7 @@ const RESULTS: readonly Line[] = [
   { label: "Lead slurry", quantity: "volume", value: (r) => r.lead_bbl, working: "lead", only: withLead },
   { label: "Tail slurry", quantity: "volume", value: (r) => r.tail_bbl, working: "tail", only: withLead },
   { label: "Second-stage slurry", quantity: "volume", value: (r) => r.second_stage_bbl, working: "second_stage", only: inStages },
+  { label: "Third-stage slurry", quantity: "volume", value: (r) => r.third_stage_bbl, working: "third_stage", only: inThree },
   { label: "Sacks", besideLead: "Sacks, tail", quantity: "sacks", value: (r) => r.sacks, working: "sacks" },
   { label: "Sacks, lead", quantity: "sacks", value: (r) => r.lead_sacks, working: "lead_sacks", only: withLead },
   { label: "Mix water", quantity: "volume", value: (r) => r.mix_water_bbl },
@@ -70,6 +72,7 @@ export function Slurries({ evaluation }: { evaluation: Evaluation }) {
     { key: "lead_water_gal_sk", proposed: (r) => r.lead_water_gal_sk },
     { key: "lead_bentonite_percent", proposed: (r) => r.lead_bentonite_percent },
     { key: "stage_collar_md_ft", proposed: () => null },
+    { key: "upper_collar_md_ft", proposed: () => null },
     { key: "displacement_ppg", proposed: (r) => r.displacement_ppg },
     { key: "excess", proposed: (r) => r.excess },
   ];

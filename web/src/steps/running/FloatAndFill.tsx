@@ -33,7 +33,9 @@ export function FloatAndFill({ row }: { row: RunningRow }) {
           note={row.collar_md_ft === null ? "no collar" : undefined}
         />
         <Outcome label="Shoe track" value={row.track_ft} quantity="length" />
-        {row.stage_md_ft != null && <Outcome label="Stage collar lands at" value={row.stage_md_ft} quantity="length" />}
+        {row.stages_md_ft.map((md, k) => (
+          <Outcome key={k} label={k ? "Upper stage collar lands at" : "Stage collar lands at"} value={md} quantity="length" />
+        ))}
       </section>
       <section aria-label="Filling">
         <h3 className="mb-0.5 text-[13px] font-semibold">Filling</h3>
