@@ -56,7 +56,9 @@ def test_a_cement_job_is_told_moment_by_moment(client):
     assert names == ["mud", "spacer", "tail", "displacement"]
     assert stage["annulus_md_ft"][-1][2] == pytest.approx(1700.0, abs=0.2), "the planned top of cement"
     row = client.post("/api/evaluations", json={"document": document}).get_json()["cement"]["strings"][2]["stages"][0]
-    assert stage["pump_psi"][-1] == pytest.approx(row["final_pump_psi"], abs=2.0)
+    final, bumped, bled = stage["pump_psi"][stage["closing"] - 1 :]
+    assert (final, bumped) == pytest.approx((row["final_pump_psi"], row["bumped_psi"]), abs=2.0)
+    assert bled == 0.0
     assert any("free fall" in "".join(map(str, event["words"])) for event in stage["events"])
     document["strings"][2]["reading_300"] = None
     wanting = client.post("/api/cement-jobs", json={"document": document, "string": 2}).get_json()

@@ -70,7 +70,14 @@ def running_tension(weight_lbf: Value, overpull_lbf: Value) -> Value:
     "p = A/2 + √(A²/4 + (12/231)·ρ·V·P_f/c − G_i·V·P_f/c), A = P_f − (12/231)·ρ·(D_b − D)",
     "psi",
     CASING_DESIGN + ": Boyle, one bubble circulated out with the mud in the hole",
-    ("formation_psi > 0", "mud_ppg > 0", "kick_bbl > 0", "annulus_bbl_ft > 0", "depth_tvd_ft >= 0"),
+    (
+        "formation_psi > 0",
+        "mud_ppg > 0",
+        "kick_bbl > 0",
+        "annulus_bbl_ft > 0",
+        "depth_tvd_ft >= 0",
+        "influx_psi_ft <= 0.05195 mud_ppg",
+    ),
 )
 def kick_top_pressure(
     formation_psi: Value,
@@ -83,7 +90,7 @@ def kick_top_pressure(
 ) -> Value:
     """Pressure at the top of a kick when it has been circulated up to a depth; the greatest that depth sees.
 
-    Validity: influx lighter than the mud; one capacity all along the annulus; a bubble not longer than the well.
+    Validity: influx no heavier than the mud; one capacity all along the annulus; a bubble not longer than the well.
     """
     mud_psi_ft = PSI_PER_PPG_FT * mud_ppg
     alone = formation_psi - mud_psi_ft * (section_tvd_ft - depth_tvd_ft)
