@@ -137,6 +137,13 @@ class JobSheet:
                 f"{name} plug bumps after {bump} at {final} pumping pressure; bump it with {bumped}. If it does not, pump no "
                 f"more than {over} beyond that, then stop and shut in: cement around the shoe is worth more than an empty casing."
             )
+        reverse = self.row.reversing
+        if reverse is not None:
+            volume, psi = self.show(reverse.volume_bbl, "volume"), self.show(reverse.pump_psi, "pressure")
+            lines.append(
+                "When the plug has bumped: release the setting tool, pick it up out of the liner and reverse out "
+                f"{volume} at no more than {psi}; the {self.show(reverse.over_bbl, 'volume')} of cement over the top come last."
+            )
         lines += [
             "If returns stop: slow down to the least rate of the schedule, keep pumping, write down the barrels lost; the top of "
             "cement will be lower, and is measured before anything else is done.",

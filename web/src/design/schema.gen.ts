@@ -1314,6 +1314,12 @@ export interface components {
              */
             lead_water_gal_sk: number | null;
             /**
+             * Cement over the liner top
+             * @description around the landing string; reversed out when the liner is released
+             * @default null
+             */
+            over_hanger_ft: number | null;
+            /**
              * Salt
              * @description by weight of mix water
              * @default null
@@ -1694,10 +1700,17 @@ export interface components {
              */
             open_annulus_bbl: number | null;
             /**
+             * Over Hanger Bbl
+             * @default null
+             */
+            over_hanger_bbl: number | null;
+            /**
              * Rathole Bbl
              * @default null
              */
             rathole_bbl: number | null;
+            /** @default null */
+            reversing: components["schemas"]["ReversingRow"] | null;
             /**
              * Sacks
              * @default null
@@ -6626,6 +6639,28 @@ export interface components {
             section: string;
         };
         /**
+         * ReversingRow
+         * @description Cement over a liner's top, and its way back up the drill pipe.
+         */
+        ReversingRow: {
+            /** Fracture Ppg */
+            fracture_ppg: number | null;
+            /** Md Ft */
+            md_ft: number | null;
+            /** Over Bbl */
+            over_bbl: number;
+            /** Over Ft */
+            over_ft: number;
+            /** Pump Psi */
+            pump_psi: number;
+            /** Rate Bpm */
+            rate_bpm: number;
+            /** Reached Ppg */
+            reached_ppg: number | null;
+            /** Volume Bbl */
+            volume_bbl: number;
+        };
+        /**
          * RevisionItem
          * @description A revision, what changed from the one before in words, and who signed it; `unreadable` says why it cannot be compared.
          */
@@ -8564,6 +8599,7 @@ export interface components {
              *       "lead_free_fluid_percent": null,
              *       "lead_thickening_minutes": null,
              *       "lead_water_gal_sk": null,
+             *       "over_hanger_ft": null,
              *       "salt_percent": null,
              *       "silica_flour_percent": null,
              *       "slurry_water_gal_sk": null,

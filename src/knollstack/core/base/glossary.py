@@ -70,6 +70,7 @@ TERMS: dict[str, tuple[str, str]] = {
     "inside_column_psi": ("p_i", "columns in the pipe at its end"),
     "annulus_friction_psi": ("Δp_a", "friction in the annulus"),
     "inside_friction_psi": ("Δp_i", "friction in the pipe"),
+    "cement_ppg": ("ρ_c", "cement slurry"),
     "top_psi": ("p₀", "pressure on top of the annulus"),
     "column_psi": ("Δp_c", "columns of the fluids above"),
     "speed_rpm": ("N", "rheometer speeds"),

@@ -197,6 +197,17 @@ def annulus_pressure(top_psi: float, column_psi: float, friction_psi: float) -> 
 
 
 @formula(
+    "p = (12/231)·(ρ_c − ρ_m)·h + Δp_f",
+    "psi",
+    "Hydrostatics of cement reversed into the drill pipe, with mud around it and over it",
+    ("cement_ppg > 0", "mud_ppg > 0", "height_ft >= 0", "friction_psi >= 0"),
+)
+def reversing_pressure(cement_ppg: float, mud_ppg: float, height_ft: float, friction_psi: float) -> float:
+    """Pressure on the annulus while cement stands in the drill pipe over its end: its excess weight, and all friction."""
+    return PSI_PER_PPG_FT * (cement_ppg - mud_ppg) * height_ft + friction_psi
+
+
+@formula(
     "h = V/(c_a + c_p),  h' = V/c_h,  V_s' = V_s·c_p/c_a,  V_d = c_p·(D − h) − V_s',  "
     "c_a = (d_h² − D_p²)/1029.42,  c_p = d_p²/1029.42,  c_h = d_h²/1029.42",
     "",

@@ -88,7 +88,7 @@ def _judge_string(
     rule = standoff_rule(standoff, well.policy.running.standoff_percent)
     broken = any(f.severity == "stop" for f in found)
     flows = gas_flows(well, string, column_of(well, string))
-    stages, in_time, assumed = judge_job(well, string, bores, (rule, flows), test_psi, broken=broken)
+    stages, reversing, in_time, assumed = judge_job(well, string, bores, (rule, flows), test_psi, broken=broken)
     volumes, volumes_found = _volumes(well, string, earlier)
     row = CementRow(
         applies=True,
@@ -105,6 +105,7 @@ def _judge_string(
         stages=stages,
         mix_water=own.water,
         blends=_blends(well, string, stages, volumes),
+        reversing=reversing,
         top_up=top_up_of(well, string, bores),
         gas=tuple(GasRow(**vars(flow), working=f"gas{k}") for k, flow in enumerate(flows)),
         waits=tuple(WaitRow(**vars(wait)) for wait in waits(well, string)),

@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Any, NamedTuple
 
 import numpy as np
 
 from knollstack.core.base.constants import PSI_PER_PPG_FT
 from knollstack.core.base.findings import Assumption, Finding, Words, assume, emw, percent, volume
 from knollstack.core.base.working import headline
-from knollstack.core.cement.checks import Nearest
+from knollstack.core.cement.checks import Nearest, Worked
 from knollstack.core.cement.closing import lands
 from knollstack.core.cement.conduit import Bores
 from knollstack.core.cement.findings_job import JobFindings, unknown_job
@@ -17,7 +17,8 @@ from knollstack.core.cement.gas import GasFlow
 from knollstack.core.cement.job import Followed, job_of
 from knollstack.core.cement.lab import lab_rules
 from knollstack.core.cement.quality import Rule, rules_of
-from knollstack.core.cement.results import FluidRow, RuleRow, StageRow, StepRow, ThickeningRow
+from knollstack.core.cement.results import FluidRow, ReversingRow, RuleRow, StageRow, StepRow, ThickeningRow
+from knollstack.core.cement.reversing import nearest, reversing_findings, reversing_of
 from knollstack.core.cement.shown import shown_displacement_bbl, shown_emw_ppg, shown_hanging_lbf, shown_pump_psi
 from knollstack.core.cement.train import Missing, Stage, flows_as_water
 from knollstack.core.cement.waiting import thickenings
@@ -27,7 +28,14 @@ from knollstack.core.pipe.formulas import bump_pressure
 from knollstack.core.program.column import bump_over_psi
 from knollstack.core.program.equipped import EquippedString
 
-Judged = tuple[tuple[StageRow, ...], tuple[Finding, ...], tuple[Assumption, ...]]
+
+class Judged(NamedTuple):
+    """What is told of a job."""
+
+    stages: tuple[StageRow, ...]
+    reversing: ReversingRow | None
+    findings: tuple[Finding, ...]
+    assumptions: tuple[Assumption, ...]
 
 
 Beside = tuple[Rule, tuple[GasFlow, ...]]
@@ -45,11 +53,23 @@ def judge_job(
     """Every stage followed; `broken` tells that the column at rest breaks the rock, which is told for itself."""
     job = job_of(well, string, bores)
     if isinstance(job, Missing):
-        return (), (unknown_job(string, job),), ()
+        return Judged((), None, (unknown_job(string, job),), ())
+    last = job[-1].worked
     rows = tuple(_row(well, string, stage, beside, test_psi) for stage in job)
     found = tuple(JobFindings(well, string, bores, job, broken, test_psi).all())
+    found += tuple(reversing_findings(well, string, last))
     assumed = () if string.proposed else tuple(a for stage in job for a in _assumed(well, string, stage))
-    return rows, found, assumed
+    return Judged(rows, reversing_row(well, string, last), found, assumed)
+
+
+def reversing_row(well: Well, string: EquippedString, held: Worked) -> ReversingRow | None:
+    reverse = reversing_of(well, string, held)
+    if reverse is None:
+        return None
+    found = nearest(well, string, held, reverse)
+    told = {key: value for key, value in vars(reverse).items() if key != "hanger_psi"}
+    keys = ("md_ft", "reached_ppg", "fracture_ppg")
+    return ReversingRow(**told, **(dict.fromkeys(keys) if found is None else vars(found)))
 
 
 def _row(well: Well, string: EquippedString, followed: Followed, beside: Beside, test_psi: float | None) -> StageRow:

@@ -145,6 +145,20 @@ class StageRow(Result):
     thickening: tuple[ThickeningRow, ...]
 
 
+class ReversingRow(Result):
+    """Cement over a liner's top, and its way back up the drill pipe."""
+
+    over_ft: float
+    over_bbl: float
+    volume_bbl: float
+    """Pumped down the annulus until the last of it is back."""
+    rate_bpm: float
+    pump_psi: float
+    reached_ppg: float | None
+    fracture_ppg: float | None
+    md_ft: float | None
+
+
 class CementRow(Result):
     applies: bool
     top_md_ft: float | None = None
@@ -165,6 +179,7 @@ class CementRow(Result):
     open_annulus_bbl: float | None = None
     shoe_track_bbl: float | None = None
     rathole_bbl: float | None = None
+    over_hanger_bbl: float | None = None
     slurry_bbl: float | None = None
     lead_bbl: float | None = None
     tail_bbl: float | None = None
@@ -186,6 +201,7 @@ class CementRow(Result):
     mix_water: str = "fresh water"
     blends: tuple[BlendRow, ...] = ()
     top_up: TopUpRow | None = None
+    reversing: ReversingRow | None = None
     gas: tuple[GasRow, ...] = ()
     waits: tuple[WaitRow, ...] = ()
 

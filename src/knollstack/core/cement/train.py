@@ -13,7 +13,7 @@ from knollstack.core.ground.riserless import is_riserless
 from knollstack.core.ground.well import Well
 from knollstack.core.mud.formulas import herschel_bulkley
 from knollstack.core.mud.friction import friction_of
-from knollstack.core.program.column import landing_md_ft
+from knollstack.core.program.column import landing_md_ft, pumped_top_md_ft
 from knollstack.core.program.equipped import EquippedString
 
 SAME_BBL = 1e-6
@@ -123,7 +123,7 @@ def stages_of(well: Well, string: EquippedString, bores: Bores) -> tuple[Stage, 
         return Missing(string.path, "the mud weight of this hole")
     if law is None:
         return Missing(f"{string.path}/reading_300", "rheometer readings of the mud")
-    top = string.cement_top_md_ft
+    top = pumped_top_md_ft(well, string.laid)
     ends = [(string.shoe_md_ft, landing_md_ft(string))]
     collars = [md for md in stage_collars_md_ft(own) if top is not None and top < md < landing_md_ft(string)]
     ends += [(md, md) for md in collars]

@@ -10,7 +10,7 @@ from knollstack.core.cement.formulas import landing_displacement, slurry_volume
 from knollstack.core.cement.hole import Hole, hole_of
 from knollstack.core.document.cementing import stage_collars_md_ft
 from knollstack.core.ground.well import Well
-from knollstack.core.program.column import by_inner_string, landing_md_ft
+from knollstack.core.program.column import by_inner_string, landing_md_ft, over_hanger_ft
 from knollstack.core.program.equipped import EquippedString
 
 Span = tuple[float, float, float | None]
@@ -63,12 +63,14 @@ def job_volumes(
         collar_ft = landing_md_ft(string)
         track = _bore_bbl(string, collar_ft, string.shoe_md_ft)
         rathole = interval_volume(circle_capacity(bit), policy.rathole_ft)
-        whole = slurry_volume(cased, opened, track, rathole)
+        over = _over_bbl(well, string, earlier)
+        whole = slurry_volume(cased + over, opened, track, rathole)
     found = {
         "cased_annulus_bbl": cased,
         "open_annulus_bbl": opened,
         "shoe_track_bbl": track,
         "rathole_bbl": rathole,
+        "over_hanger_bbl": over or None,
         "slurry_bbl": whole,
         "landing_string_bbl": _landing_string_bbl(well, string, bit),
         "displacement_bbl": _displacement_bbl(well, string, bit, collar_ft, f"{at}/displacement"),
@@ -76,8 +78,8 @@ def job_volumes(
     tail_top, collars = string.tail_top_md_ft, stage_collars_md_ft(string.own.cement)
     if string.lead is not None and tail_top is not None:
         with headline(f"{at}/lead"):
-            over = _annulus([s for s in spans if s[1] <= tail_top], hole, pipe.od_in)
-            found["lead_bbl"] = slurry_volume(*over, 0.0, 0.0)
+            cased, opened = _annulus([s for s in spans if s[1] <= tail_top], hole, pipe.od_in)
+            found["lead_bbl"] = slurry_volume(cased + over, opened, 0.0, 0.0)
         with headline(f"{at}/tail"):
             under = _annulus([s for s in spans if s[1] > tail_top], hole, pipe.od_in)
             found["tail_bbl"] = slurry_volume(*under, track, rathole)
@@ -88,6 +90,17 @@ def job_volumes(
         stage_ft = min(max(stage, string.top_md_ft), string.shoe_md_ft)
         found[f"{name}_displacement_bbl"] = _displacement_bbl(well, string, bit, stage_ft, f"{at}/{name}_displacement")
     return found
+
+
+def _over_bbl(well: Well, string: EquippedString, earlier: tuple[EquippedString, ...]) -> float:
+    """Volume [bbl] over a liner's top, around what it is landed on."""
+    over = over_hanger_ft(well, string.laid)
+    around = [s for s in earlier if s.top_md_ft <= string.top_md_ft - over and s.shoe_md_ft >= string.top_md_ft]
+    if over <= 0 or not around:
+        return 0.0
+    od = well.drill_string(string.bit_in or 0.0).pipe_od_in
+    bores = around[-1].bores(string.top_md_ft - over, string.top_md_ft)
+    return sum(float(interval_volume(annular_capacity(bore, od), length)) for length, bore in bores)
 
 
 def _displacement_bbl(well: Well, string: EquippedString, bit_in: float, to_md_ft: float, at: str) -> float | None:

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from knollstack.core.cement.job import Followed
+from knollstack.core.cement.reversing import reversing_of
 from knollstack.core.document.cementing import FluidKind, StrengthPoint
 from knollstack.core.ground.well import Well
 from knollstack.core.program.equipped import EquippedString
@@ -37,18 +38,24 @@ class Wait:
 
 
 def thickenings(well: Well, string: EquippedString, followed: Followed) -> tuple[Thickening, ...]:
-    """From the first barrel of each slurry mixed to the end of its stage."""
+    """From the first barrel of each slurry mixed to the end of its stage, and of reversing out."""
     own, course, stage = string.own.cement, followed.worked.course, followed.worked.stage
     found = []
     for begun, fluid in zip(stage.edges_bbl, stage.fluids, strict=False):
         if fluid.kind not in ("lead", "tail") or fluid.volume_bbl <= 0:
             continue
         started = float(np.interp(begun, course.pumped_bbl, course.minutes))
-        minutes = float(course.minutes[-1]) - started
+        minutes = float(course.minutes[-1]) - started + _reversing_minutes(well, string, followed)
         key = "lead_thickening_minutes" if fluid.kind == "lead" else "thickening_minutes"
         margin = well.policy.cement.thickening_margin_minutes
         found.append(Thickening(fluid.kind, fluid.name, minutes, minutes + margin, getattr(own, key), key))
     return tuple(found)
+
+
+def _reversing_minutes(well: Well, string: EquippedString, followed: Followed) -> float:
+    """Until what stands over a liner's top is back."""
+    reverse = reversing_of(well, string, followed.worked)
+    return 0.0 if reverse is None else reverse.volume_bbl / reverse.rate_bpm
 
 
 def hours_to(points: tuple[StrengthPoint, ...], strength_psi: float) -> float | None:

@@ -147,6 +147,9 @@ class Cement(Part):
     upper_collar_md_ft: Depth | None = told(
         "Upper stage collar", None, help="of three stages: the third is pumped through it; empty is two stages, or one"
     )
+    over_hanger_ft: Depth | None = told(
+        "Cement over the liner top", None, help="around the landing string; reversed out when the liner is released"
+    )
     form: Literal["two plugs", "inner string"] | None = told(
         "Form of the job", None, help="by plugs down the casing, or by drill pipe inside it; empty follows the shoe"
     )

@@ -77,12 +77,27 @@ class Column:
         return found
 
 
+def over_hanger_ft(well: Well, string: LaidString) -> float:
+    """Length [ft] of cement over a liner's top until it is reversed out, no higher than the ground."""
+    given = string.own.cement.over_hanger_ft
+    if given is None or string.run != "liner" or string.cement_top_md_ft != string.top_md_ft:
+        return 0.0
+    return min(given, max(string.top_md_ft - well.ground_md_ft, 0.0))
+
+
+def pumped_top_md_ft(well: Well, string: LaidString) -> float | None:
+    """Top of the cement [ft MD] when the plug lands: over a liner's top until it is reversed out."""
+    top = string.cement_top_md_ft
+    return None if top is None else top - over_hanger_ft(well, string)
+
+
 def column_of(well: Well, string: LaidString) -> Column | None:
     """The column of a string's job; None where its mud, its slurry or its top is unknown."""
-    if string.mud_ppg is None or string.slurry is None or string.cement_top_md_ft is None:
+    top = pumped_top_md_ft(well, string)
+    if string.mud_ppg is None or string.slurry is None or top is None:
         return None
     lead, tail_top, collars = string.lead, string.tail_top_md_ft, stage_collars_md_ft(string.own.cement)
-    column = Column(string.mud_ppg, string.slurry.density_ppg, well.path.tvd(string.cement_top_md_ft))
+    column = Column(string.mud_ppg, string.slurry.density_ppg, well.path.tvd(top))
     if lead is not None and tail_top is not None:
         column = replace(column, lead_ppg=lead.density_ppg, tail_top_tvd_ft=well.path.tvd(tail_top))
     column = column.staged(well, *dict.fromkeys(min(md, string.shoe_md_ft) for md in collars))

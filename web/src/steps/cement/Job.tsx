@@ -50,6 +50,7 @@ export function Job({ job, row, stage, onStage }: JobProps) {
       <Key stage={shown} />
       <Events stage={shown} />
       {told && <Outcomes told={told} />}
+      {k === job.stages.length - 1 && row.reversing && <ReversingOut row={row.reversing} />}
       <p className="text-[11.5px] text-mute">
         A planning calculation: fluids push one another without mixing, pipe stands in the middle of the hole, nothing is compressed. Have
         it checked by a competent engineer; local rules prevail.
@@ -234,6 +235,34 @@ function Outcomes({ told }: { told: StageRow }) {
           bad={told.hanging_lbf < 0}
         />
       )}
+    </section>
+  );
+}
+
+/** What stands over a liner's top, on its way back up the drill pipe. */
+function ReversingOut({ row }: { row: NonNullable<CementRow["reversing"]> }) {
+  const units = useUnits();
+  return (
+    <section aria-label="Reversing out">
+      <h3 className="mb-0.5 text-[13px] font-semibold">Reversing out over the liner top</h3>
+      <Line label="Cement over the liner top" value={row.over_bbl} quantity="volume" note={units.text(row.over_ft, "depth")} />
+      <Line
+        label="Reversed until the last of it is back"
+        value={row.volume_bbl}
+        quantity="volume"
+        note={`at ${units.text(row.rate_bpm, "pump_rate")}`}
+      />
+      <Line label="Greatest pressure reversing" value={row.pump_psi} quantity="pressure" working="reversing" />
+      <Line
+        label="Open hole then bears"
+        value={row.reached_ppg}
+        quantity="emw"
+        note={row.md_ft === null ? undefined : `at ${units.text(row.md_ft, "depth")}, breaks at ${units.text(row.fracture_ppg, "emw")}`}
+        bad={(row.reached_ppg ?? 0) > (row.fracture_ppg ?? Infinity)}
+      />
+      <p className="text-[11.5px] text-mute">
+        Bump the plug, release and pick the setting tool up out of the liner; then down the annulus, before the cement gels.
+      </p>
     </section>
   );
 }

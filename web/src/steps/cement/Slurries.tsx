@@ -36,6 +36,12 @@ const RESULTS: readonly Line[] = [
   { label: "Tail slurry", quantity: "volume", value: (r) => r.tail_bbl, working: "tail", only: withLead },
   { label: "Second-stage slurry", quantity: "volume", value: (r) => r.second_stage_bbl, working: "second_stage", only: inStages },
   { label: "Third-stage slurry", quantity: "volume", value: (r) => r.third_stage_bbl, working: "third_stage", only: inThree },
+  {
+    label: "Slurry over the liner top",
+    quantity: "volume",
+    value: (r) => r.over_hanger_bbl,
+    only: (row: CementRow) => row.over_hanger_bbl !== null,
+  },
   { label: "Sacks", besideLead: "Sacks, tail", quantity: "sacks", value: (r) => r.sacks, working: "sacks" },
   { label: "Sacks, lead", quantity: "sacks", value: (r) => r.lead_sacks, working: "lead_sacks", only: withLead },
   { label: "Mix water", quantity: "volume", value: (r) => r.mix_water_bbl },
@@ -73,7 +79,9 @@ export function Slurries({ evaluation }: { evaluation: Evaluation }) {
     { key: "lead_bentonite_percent", proposed: (r) => r.lead_bentonite_percent },
     { key: "stage_collar_md_ft", proposed: () => null },
     { key: "upper_collar_md_ft", proposed: () => null },
+    ...(columns.some(({ string }) => string.run === "liner") ? [{ key: "over_hanger_ft", proposed: () => null }] : []),
     { key: "displacement_ppg", proposed: (r) => r.displacement_ppg },
+    { key: "bump_psi", proposed: () => null },
     { key: "excess", proposed: (r) => r.excess },
   ];
   const reference = useReference();
