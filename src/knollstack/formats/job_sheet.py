@@ -128,6 +128,12 @@ class JobSheet:
             over, bump = self.show(told.overdisplace_bbl, "volume"), self.show(told.bump_bbl, "volume")
             final, bumped = self.show(told.final_pump_psi, "pressure"), self.show(told.bumped_psi, "pressure")
             name = f"{STAGES[told.number]}: the" if len(self.row.stages) > 1 else "The"
+            if told.dart_bbl is not None:
+                latched, psi = self.show(told.dart_bbl, "volume"), self.show(told.dart_psi, "pressure")
+                lines.append(
+                    f"The dart latches after {latched}: up to {psi} at the pump release the plug. Count anew from there; if "
+                    "nothing is seen, pump on by the calculated volume."
+                )
             if told.inner:
                 lines.append(
                     f"The inner string is displaced by {bump} in all, at {final}. Pump no more: then unsting and look for flow."

@@ -1501,6 +1501,12 @@ export interface components {
              */
             rathole_ft: number;
             /**
+             * Dart releases a plug at
+             * @description of plugs that wait under a landing string
+             * @default 1200
+             */
+            release_psi: number;
+            /**
              * Bottom plug ruptures at
              * @description differential across it once it has landed
              * @default 300
@@ -1599,6 +1605,11 @@ export interface components {
              * @default []
              */
             blends: components["schemas"]["BlendRow"][];
+            /**
+             * Bump Over Psi
+             * @default null
+             */
+            bump_over_psi: number | null;
             /**
              * Bump Psi
              * @default null
@@ -2404,6 +2415,7 @@ export interface components {
              *         "pump_limit_bpm": 14,
              *         "pump_limit_psi": 5000,
              *         "rathole_ft": 10,
+             *         "release_psi": 1200,
              *         "rupture_psi": 300,
              *         "shoe_track_ft": 80,
              *         "slow_bbl": 20,
@@ -2935,6 +2947,7 @@ export interface components {
                  *         "pump_limit_bpm": 14,
                  *         "pump_limit_psi": 5000,
                  *         "rathole_ft": 10,
+                 *         "release_psi": 1200,
                  *         "rupture_psi": 300,
                  *         "shoe_track_ft": 80,
                  *         "slow_bbl": 20,
@@ -3367,6 +3380,7 @@ export interface components {
                  *         "pump_limit_bpm": 14,
                  *         "pump_limit_psi": 5000,
                  *         "rathole_ft": 10,
+                 *         "release_psi": 1200,
                  *         "rupture_psi": 300,
                  *         "shoe_track_ft": 80,
                  *         "slow_bbl": 20,
@@ -3894,6 +3908,7 @@ export interface components {
                  *         "pump_limit_bpm": 14,
                  *         "pump_limit_psi": 5000,
                  *         "rathole_ft": 10,
+                 *         "release_psi": 1200,
                  *         "rupture_psi": 300,
                  *         "shoe_track_ft": 80,
                  *         "slow_bbl": 20,
@@ -5002,6 +5017,7 @@ export interface components {
                  *         "pump_limit_bpm": 14,
                  *         "pump_limit_psi": 5000,
                  *         "rathole_ft": 10,
+                 *         "release_psi": 1200,
                  *         "rupture_psi": 300,
                  *         "shoe_track_ft": 80,
                  *         "slow_bbl": 20,
@@ -6127,6 +6143,7 @@ export interface components {
              *       "pump_limit_bpm": 14,
              *       "pump_limit_psi": 5000,
              *       "rathole_ft": 10,
+             *       "release_psi": 1200,
              *       "rupture_psi": 300,
              *       "shoe_track_ft": 80,
              *       "slow_bbl": 20,
@@ -7326,6 +7343,7 @@ export interface components {
                  *         "pump_limit_bpm": 14,
                  *         "pump_limit_psi": 5000,
                  *         "rathole_ft": 10,
+                 *         "release_psi": 1200,
                  *         "rupture_psi": 300,
                  *         "shoe_track_ft": 80,
                  *         "slow_bbl": 20,
@@ -8283,6 +8301,8 @@ export interface components {
             annulus_md_ft: number[][];
             /** Annulus Psi */
             annulus_psi: number[][];
+            /** Bottom Plug */
+            bottom_plug: boolean;
             /** Closing */
             closing: number;
             /** End Md Ft */
@@ -8319,6 +8339,8 @@ export interface components {
             pipe_md_ft: number[][];
             /** Pipe Psi */
             pipe_psi: number[][];
+            /** Plugs Md Ft */
+            plugs_md_ft: number;
             /** Pump Psi */
             pump_psi: number[];
             /** Pumped Bbl */
@@ -8356,6 +8378,10 @@ export interface components {
             cement_back_bbl: number;
             /** Collapse Factor */
             collapse_factor: number | null;
+            /** Dart Bbl */
+            dart_bbl: number | null;
+            /** Dart Psi */
+            dart_psi: number | null;
             /** Displacement Bbl */
             displacement_bbl: number;
             /** Fall Bbl */
@@ -8832,6 +8858,7 @@ export interface components {
                  *         "pump_limit_bpm": 14,
                  *         "pump_limit_psi": 5000,
                  *         "rathole_ft": 10,
+                 *         "release_psi": 1200,
                  *         "rupture_psi": 300,
                  *         "shoe_track_ft": 80,
                  *         "slow_bbl": 20,
@@ -9804,6 +9831,7 @@ export interface components {
                  *         "pump_limit_bpm": 14,
                  *         "pump_limit_psi": 5000,
                  *         "rathole_ft": 10,
+                 *         "release_psi": 1200,
                  *         "rupture_psi": 300,
                  *         "shoe_track_ft": 80,
                  *         "slow_bbl": 20,

@@ -88,6 +88,8 @@ def _stage(followed: Followed, test_psi: float | None) -> StageDetail:
         returns_md_ft=way.returns_md_ft,
         end_md_ft=way.end_md_ft,
         seat_md_ft=way.seat_md_ft,
+        plugs_md_ft=held.stage.plugs_md_ft,
+        bottom_plug=held.stage.bottom_plug,
         fluids=(mud, *drawn),
         pipe=_drawn(way.pipe),
         annulus=_drawn(way.annulus),
@@ -193,7 +195,12 @@ def _events(followed: Followed, shut: Closed) -> list[JobEvent]:
         if fluid.kind != "displacement":
             when(begun + stage.conduit.pipe_bbl, f"{fluid.name.capitalize()} at the {end}")
             when(begun + stage.conduit.whole_bbl, f"{fluid.name.capitalize()} in the returns")
-    if not stage.conduit.inner:
+    if stage.plugs_md_ft > 0:
+        at = "liner top" if not stage.bottom_plug else "wellhead"
+        if stage.bottom_plug:
+            when(stage.bottom_dart_bbl, f"Dart releases the bottom plug at the {at}")
+        when(stage.top_dart_bbl, f"Dart releases the {'top' if stage.bottom_plug else 'wiper'} plug at the {at}")
+    if stage.bottom_plug:
         when(stage.bottom_plug_bbl, "Bottom plug lands")
     falling = np.flatnonzero(course.empty_bbl > 1.0)
     if len(falling):
@@ -213,7 +220,13 @@ def _events(followed: Followed, shut: Closed) -> list[JobEvent]:
         found.append(JobEvent(moment=last, words=("Displacement ends: pick up the inner string",)))
     elif lands(held):
         found.append(
-            JobEvent(moment=last, words=("Top plug lands; final pump pressure ", pressure(float(course.pump_psi[-1]))))
+            JobEvent(
+                moment=last,
+                words=(
+                    f"{'Top' if stage.bottom_plug else 'Wiper'} plug lands; final pump pressure ",
+                    pressure(float(course.pump_psi[-1])),
+                ),
+            )
         )
     else:
         found.append(JobEvent(moment=last, words=("Displacement ends ", volume(stage.short_bbl), " short of the bump")))

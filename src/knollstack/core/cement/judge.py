@@ -106,6 +106,7 @@ def _judge_string(
         mix_water=own.water,
         blends=_blends(well, string, stages, volumes),
         reversing=reversing,
+        bump_over_psi=bump_over_psi(well, string.laid),
         top_up=top_up_of(well, string, bores),
         gas=tuple(GasRow(**vars(flow), working=f"gas{k}") for k, flow in enumerate(flows)),
         waits=tuple(WaitRow(**vars(wait)) for wait in waits(well, string)),

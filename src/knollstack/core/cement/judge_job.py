@@ -91,6 +91,7 @@ def _row(well: Well, string: EquippedString, followed: Followed, beside: Beside,
         cement_back_bbl=_cement_back_bbl(followed),
         overdisplace_bbl=well.policy.cement.overdisplace_share * stage.track_bbl,
         **_bottom_plug(well, followed),
+        **_dart(well, followed),
         final_pump_psi=shown_pump_psi(f"{key}/final", held, full) if final > 0 else final,
         bumped_psi=_bumped_psi(f"{key}/bumped", well, string, followed),
         test_psi=test_psi if lands(held) else None,
@@ -153,11 +154,22 @@ def _bottom_plug(well: Well, followed: Followed) -> dict[str, float | None]:
     """When the bottom plug lands, and what the pump then gives; nothing where it does not get there."""
     course, landed = followed.worked.course, followed.worked.stage.bottom_plug_bbl
     there = np.flatnonzero(course.moved_bbl >= landed - 1e-6)
-    if not len(there) or followed.worked.stage.conduit.inner:
+    if not len(there) or not followed.worked.stage.bottom_plug:
         return {"bottom_plug_bbl": None, "bottom_plug_psi": None}
     m = int(there[0])
     psi = float(course.pump_psi[m]) + well.policy.cement.rupture_psi
     return {"bottom_plug_bbl": landed - float(course.empty_bbl[m]), "bottom_plug_psi": psi}
+
+
+def _dart(well: Well, followed: Followed) -> dict[str, float | None]:
+    """When the dart behind the slurry latches, and what releases the plug; nothing where plugs start at the head."""
+    held, course = followed.worked, followed.worked.course
+    there = np.flatnonzero(course.moved_bbl >= held.stage.top_dart_bbl - 1e-6)
+    if held.stage.plugs_md_ft <= 0 or not len(there):
+        return {"dart_bbl": None, "dart_psi": None}
+    m = int(there[0])
+    psi = float(course.pump_psi[m]) + well.policy.cement.release_psi
+    return {"dart_bbl": held.stage.top_dart_bbl - float(course.empty_bbl[m]), "dart_psi": psi}
 
 
 def _rock(

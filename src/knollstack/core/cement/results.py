@@ -121,6 +121,10 @@ class StageRow(Result):
     """Pumped when the bottom plug lands."""
     bottom_plug_psi: float | None
     """At the pump when it ruptures."""
+    dart_bbl: float | None
+    """Pumped when the dart behind the slurry latches in a plug that waits under the landing string."""
+    dart_psi: float | None
+    """At the pump when it releases that plug."""
     final_pump_psi: float
     bumped_psi: float | None
     """At the pump with the plug bumped; None where it does not land."""
@@ -197,6 +201,7 @@ class CementRow(Result):
     greatest_emw_md_ft: float | None = None
     float_differential_psi: float | None = None
     bump_psi: float | None = None
+    bump_over_psi: float | None = None
     stages: tuple[StageRow, ...] = ()
     mix_water: str = "fresh water"
     blends: tuple[BlendRow, ...] = ()

@@ -55,6 +55,9 @@ class StageDetail(Result):
     returns_md_ft: float
     end_md_ft: float
     seat_md_ft: float
+    plugs_md_ft: float
+    """Where the plugs wait; 0 is the cementing head."""
+    bottom_plug: bool
     fluids: tuple[DrawnFluid, ...]
     pipe: tuple[DrawnStretch, ...]
     annulus: tuple[DrawnStretch, ...]

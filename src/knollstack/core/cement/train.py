@@ -44,6 +44,10 @@ class Stage:
     mud_law: Law
     fluids: tuple[Pumped, ...]
     steps: tuple[JobStep, ...]
+    plugs_md_ft: float = 0.0
+    """Where the plugs wait: 0 at the cementing head, else under the landing string, to be released by darts."""
+    bottom_plug: bool = True
+    """A liner's wiper plug has none ahead of the slurry."""
 
     @cached_property
     def edges_bbl(self) -> tuple[float, ...]:
@@ -60,10 +64,24 @@ class Stage:
         return self.edges_bbl[slurries[-1] + 1] if slurries else 0.0
 
     @cached_property
+    def bottom_dart_bbl(self) -> float:
+        """What has moved when the dart ahead of the first slurry latches."""
+        return self._first_bbl + self.conduit.to_md_bbl(self.plugs_md_ft)
+
+    @cached_property
+    def top_dart_bbl(self) -> float:
+        """What has moved when the dart behind the last slurry latches."""
+        return self.plug_bbl + self.conduit.to_md_bbl(self.plugs_md_ft)
+
+    @cached_property
+    def _first_bbl(self) -> float:
+        """What is pumped before the first slurry."""
+        return self.edges_bbl[next((i for i, fluid in enumerate(self.fluids) if fluid.kind in SLURRIES), 0)]
+
+    @cached_property
     def bottom_plug_bbl(self) -> float:
         """What has moved when the bottom plug, ahead of the first slurry, lands."""
-        first = next((i for i, fluid in enumerate(self.fluids) if fluid.kind in SLURRIES), 0)
-        return self.edges_bbl[first] + self.conduit.to_md_bbl(self.conduit.seat_md_ft)
+        return self._first_bbl + self.conduit.to_md_bbl(self.conduit.seat_md_ft)
 
     @cached_property
     def bump_bbl(self) -> float:
@@ -135,7 +153,9 @@ def stages_of(well: Well, string: EquippedString, bores: Bores) -> tuple[Stage, 
                 string.path, "a size of this string or of what is around it, or the ID of the landing string"
             )
         lowest = ends[number][0] if number < len(ends) else top or 0.0
-        bare = Stage(number, conduit, string.mud_ppg, law, (), ())
+        waiting = 0.0 if conduit.inner else max(string.top_md_ft, 0.0)
+        bottom = not conduit.inner and string.run != "liner"
+        bare = Stage(number, conduit, string.mud_ppg, law, (), (), waiting, bottom)
         fluids = _fluids(well, string, bare, lowest)
         if isinstance(fluids, Missing):
             return fluids

@@ -239,6 +239,9 @@ class CementPolicy(Part):
     rupture_psi: Pressure = told(
         "Bottom plug ruptures at", 300.0, group=PUMPING, help="differential across it once it has landed"
     )
+    release_psi: Pressure = told(
+        "Dart releases a plug at", 1_200.0, group=PUMPING, help="of plugs that wait under a landing string"
+    )
     pump_limit_psi: Pressure = told("Pressure limit of the cement pump", 5_000.0, group=PUMPING)
     pump_limit_bpm: Rate = told("Rate limit of the cement pumps", 14.0, group=PUMPING)
     heavier_percent: Annotated[float, number(0, 100), Of("percent")] = told(

@@ -182,20 +182,24 @@ function Level({ y, left, right }: { y: number; left: number; right: number }) {
   );
 }
 
-/** Rubber plugs on their way down: the bottom one ahead of the first slurry, the top one behind the last. */
+/** Rubber plugs on their way down, the bottom one ahead of the first slurry, the top one behind the last; as darts where the plugs
+ * wait under a landing string. */
 function Plugs({ stage, moment, x, y }: { stage: JobStage; moment: number; x: (v: number) => number; y: (md: number) => number }) {
   const count = stage.fluids.length;
   const md = stage.pipe_md_ft[moment]!;
-  const half = stage.pipe[stage.pipe.length - 1]!.outer_in / 2;
   // boundaries run down the pipe: that under fluid j is at count - j
   const ahead = md[count - stage.first_slurry + 1]!;
   const behind = md[count - stage.last_slurry]!;
-  if (stage.inner) return null;
+  if (stage.inner || stage.first_slurry === 0) return null;
   const sailing = (at: number) => at > stage.level_md_ft[moment]! + 1;
+  const at = (depth: number) => {
+    const stretch = stage.pipe.find((s) => depth <= s.base_md_ft + 1e-6) ?? stage.pipe[stage.pipe.length - 1]!;
+    return { half: stretch.outer_in / 2, y: y(Math.min(depth, stage.seat_md_ft)) };
+  };
   return (
     <g fill="var(--ink)" pointerEvents="none">
-      {stage.first_slurry > 0 && sailing(ahead) && <Plug x={x} half={half} y={y(Math.min(ahead, stage.seat_md_ft))} hollow />}
-      {stage.first_slurry > 0 && sailing(behind) && <Plug x={x} half={half} y={y(Math.min(behind, stage.seat_md_ft))} />}
+      {stage.bottom_plug && sailing(ahead) && <Plug x={x} {...at(ahead)} hollow />}
+      {sailing(behind) && <Plug x={x} {...at(behind)} />}
     </g>
   );
 }

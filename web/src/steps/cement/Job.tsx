@@ -199,7 +199,17 @@ function Outcomes({ told }: { told: StageRow }) {
       <Line label="Final pump pressure" value={told.final_pump_psi} quantity="pressure" working={`stage${told.number}/final`} />
       <Line label="Plug bumped at" value={told.bumped_psi} quantity="pressure" working={`stage${told.number}/bumped`} />
       {told.test_psi !== null && <Line label="Casing test on green cement" value={told.test_psi} quantity="pressure" />}
-      <Line label="Bottom plug ruptures at the pump" value={told.bottom_plug_psi} quantity="pressure" note={after(told.bottom_plug_bbl)} />
+      {told.bottom_plug_bbl !== null && (
+        <Line
+          label="Bottom plug ruptures at the pump"
+          value={told.bottom_plug_psi}
+          quantity="pressure"
+          note={after(told.bottom_plug_bbl)}
+        />
+      )}
+      {told.dart_bbl !== null && (
+        <Line label="Dart releases the plug at the pump" value={told.dart_psi} quantity="pressure" note={after(told.dart_bbl)} />
+      )}
       <Line label="Greatest return rate" value={told.greatest_return_bpm} quantity="pump_rate" />
       <Line label="Free fall, level down to" value={told.fall_level_md_ft} quantity="depth" note={told.fall_bbl < 1 ? "none" : undefined} />
       <Line

@@ -81,7 +81,7 @@ export function Slurries({ evaluation }: { evaluation: Evaluation }) {
     { key: "upper_collar_md_ft", proposed: () => null },
     ...(columns.some(({ string }) => string.run === "liner") ? [{ key: "over_hanger_ft", proposed: () => null }] : []),
     { key: "displacement_ppg", proposed: (r) => r.displacement_ppg },
-    { key: "bump_psi", proposed: () => null },
+    { key: "bump_psi", proposed: (r) => r.bump_over_psi },
     { key: "excess", proposed: (r) => r.excess },
   ];
   const reference = useReference();

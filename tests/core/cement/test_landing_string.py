@@ -1,4 +1,6 @@
-"""A liner with cement over its hanger: volumes and the reversing out by hand, the rock on both sides of its limit."""
+"""Jobs on a landing string: cement over the hanger and its reversing out by hand, the rock while it is, darts and plugs."""
+
+import json
 
 import numpy as np
 import pytest
@@ -7,8 +9,9 @@ from knollstack.core.base.units import plain
 from knollstack.core.cement.detail import job_detail_of
 from knollstack.core.proposal.equipping import program_of
 from knollstack.core.reading.read import parse
+from knollstack.demo import documents
 from tests.core.cement.test_job_findings import C, known, said
-from tests.helpers import CATALOGUE, applied, run
+from tests.helpers import CATALOGUE, applied, demo, run
 
 
 def liner(over=200.0, **parts):
@@ -88,3 +91,39 @@ def test_a_liner_top_without_cement_over_it_is_told_and_mended():
     assert plain(found.remedies[0].label) == "Pump 200 ft over it"
     assert said(applied(document, found.remedies[0].changes), "note", "No cement is pumped over it") == []
     assert said(known(), "note", "No cement is pumped over it") == [], "it is no liner"
+
+
+def test_a_dart_releases_the_wiper_plug_under_the_landing_string():
+    """Behind the slurry it has the drill pipe's 101.24 bbl to go; a liner has no plug ahead of it."""
+    document = liner()
+    stage = row(document).stages[0]
+    slurried = sum(f.volume_bbl for f in stage.fluids if f.kind != "displacement")
+    program = program_of(parse(document), CATALOGUE)
+    told = job_detail_of(program, 3).stages[0]
+    latched = next(e for e in told.events if plain(e.words) == "Dart releases the wiper plug at the liner top")
+    moved = told.pumped_bbl[latched.moment]
+    assert stage.dart_bbl <= slurried + 101.24 + 0.02
+    assert moved == pytest.approx(stage.dart_bbl, abs=8.0), "at the end of a step of the job"
+    assert stage.dart_psi == pytest.approx(told.pump_psi[latched.moment] + 1200.0, abs=1.0)
+    assert stage.bottom_plug_bbl is None
+    assert not told.bottom_plug
+    assert not any("Bottom plug" in plain(e.words) for e in told.events)
+
+
+def test_plugs_of_a_string_hung_at_the_sea_floor_wait_there():
+    """The last casing of the deep-water demo: both plugs wait under the landing string, and are released by darts."""
+    program = program_of(parse(json.loads(documents()[3])), CATALOGUE)
+    words = [plain(e.words) for e in job_detail_of(program, 3).stages[0].events]
+    ahead, landed, behind = (
+        words.index(w)
+        for w in (
+            "Dart releases the bottom plug at the wellhead",
+            "Bottom plug lands",
+            "Dart releases the top plug at the wellhead",
+        )
+    )
+    assert ahead < landed
+    assert ahead < behind
+    land = job_detail_of(program_of(parse(demo()), CATALOGUE), 2).stages[0]
+    assert land.plugs_md_ft == 0.0
+    assert not any("Dart" in plain(e.words) for e in land.events)
