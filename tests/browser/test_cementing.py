@@ -131,3 +131,39 @@ def test_the_job_is_seen_on_the_wells_own_section(page):
     page.click("Placing")
     page.until(lambda: not page.all(section), "the job is looked at no more")
     assert page.violations() == []
+
+
+def test_a_balanced_plug_is_planned_and_mended(page):
+    """Added at total depth, moved up until it breaks the limestone, and shortened by the remedy offered."""
+    page.open("/designs/2/cement?tab=plugs")
+    page.sees("Loss plug, in the order pumped")
+    page.click("Add")
+    page.until(lambda: len(page.document(2).get("balanced_plugs", [])) == 2, "a second plug")
+    page.sees("Plug 2, in the order pumped")
+    for key, depth in (("top", "2010"), ("bottom", "6900")):
+        page.strike(f'[data-place="/balanced_plugs/1/{key}_md_ft"]')
+        page.keys(depth)
+        page.keys(Keys.ENTER)
+    page.sees("With the pipe in it the hole at")
+    page.click("Set the top of the plug at")
+    page.gone("With the pipe in it the hole at")
+    page.saved(2)
+    assert page.document(2)["balanced_plugs"][1]["top_md_ft"] > 2010
+    page.click("Undo")
+    page.sees("With the pipe in it the hole at")
+    assert page.violations() == []
+
+
+def test_three_stages_and_a_liners_top_are_followed(page):
+    page.open(DEMO + "job")
+    page.sees("Nearest to fracture")
+    page.open("/designs/2/cement?string=3&tab=slurries")
+    page.type(PATH + "/stage_collar_md_ft", "4500")
+    page.type(PATH + "/upper_collar_md_ft", "3000")
+    page.click("Job in time")
+    page.click("Third stage")
+    page.sees("Spacer at the stage collar")
+    page.open("/designs/3/cement?string=4&tab=job")
+    page.sees("Reversing out over the liner top")
+    page.sees("Dart releases the wiper plug at the liner top")
+    assert page.violations() == []

@@ -21,6 +21,7 @@ from knollstack.core.document.design import (
     Zone,
 )
 from knollstack.core.document.faults import Fault, FaultyDesign, schema_faults
+from knollstack.core.document.plugs import BalancedPlug
 from knollstack.core.document.policy import ClearanceRow, DrillString, KickMinimum, SizePair
 from knollstack.core.document.running import CentralizerRun, CentralizerType, TallyJoint
 from knollstack.core.document.strings import CustomLoad, MudStep, PipeSection, String
@@ -38,7 +39,7 @@ SAMPLE_ROWS = 8
 THIN_OVER = 200
 USUAL_TOLERANCE_PPG = 0.05
 MOST_TOLD = 5
-LETTERS: dict[Target, str] = {"strings": "s", "zones": "z", "centralizer_runs": "c", "fluids": "f"}
+LETTERS: dict[Target, str] = {"strings": "s", "zones": "z", "centralizer_runs": "c", "fluids": "f", "balanced_plugs": "b"}
 """Tables whose rows carry ids, and the letter that new ones begin with."""
 _MODELS: dict[Target, type[Part]] = {
     "stations": Station,
@@ -68,6 +69,7 @@ _MODELS: dict[Target, type[Part]] = {
     "additives": Additive,
     "caliper": CaliperPoint,
     "excesses": ExcessRow,
+    "balanced_plugs": BalancedPlug,
 }
 
 

@@ -41,6 +41,7 @@ Target = Literal[
     "additives",
     "caliper",
     "excesses",
+    "balanced_plugs",
 ]
 
 
@@ -87,6 +88,7 @@ _PLACES: dict[Target, str] = {
     "additives": "/strings/*/cement/additives",
     "caliper": "/strings/*/cement/caliper",
     "excesses": "/strings/*/cement/excesses",
+    "balanced_plugs": "/balanced_plugs",
 }
 """Where each table stands in the document."""
 _DEPTH = "depth;dept;md;tvdrkb"
@@ -254,6 +256,19 @@ _HEADERS: dict[Target, dict[str, str]] = {
     "caliper": {
         "md_ft": "measured depth;depth;dept",
         "diameter_in": "cali;cal;caliper;calx;hcal;hole diameter;diameter;c1;dcal",
+    },
+    "balanced_plugs": {
+        "name": "",
+        "inside": "hole",
+        "bottom_md_ft": "base;base md;end of pipe",
+        "top_md_ft": "top md",
+        "pipe_od_in": "stinger od;od",
+        "pipe_id_in": "stinger id;id",
+        "spacer_bbl": "spacer",
+        "spacer_ppg": "",
+        "mud_ppg": "mud;mw",
+        "water_gal_sk": "water",
+        "excess": "washout",
     },
     "excesses": {"top_md_ft": "from md;top", "base_md_ft": "to md;base;bottom", "excess": "open-hole excess"},
     "clearances": {"from_od_in": _OD, "common_in": "usual", "tight_in": "least"},

@@ -27,6 +27,7 @@ ROWS = {
     "/strings/*/sections": {**SECTION, "to_md_ft": 500.0},
     "/strings/*/running/joints": {"length_ft": 40.0, "section": 1, "kind": "joint", "left_out": False},
     "/strings/*/running/centralizers": {"id": "c1", "type": "own", "top_md_ft": 100.0, "base_md_ft": 200.0},
+    "/balanced_plugs": {"id": "b1", "bottom_md_ft": 900.0, "top_md_ft": 700.0},
     "/centralizers": {"name": "own", "od_in": 7.0},
     "/strings/*/cement/fluids": {"id": "f1", "kind": "spacer"},
     "/strings/*/cement/additives": {"name": "retarder", "amount": 0.3},

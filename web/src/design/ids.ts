@@ -1,7 +1,13 @@
 // Ids of rows that others refer to: given once, never changed, not given again while the page is open.
 import type { Row } from "../ui/grid/columns";
 
-const LETTERS: Readonly<Record<string, string>> = { "/strings": "s", "/ground/zones": "z", "/wellhead/pieces": "p", "/preventers": "b" };
+const LETTERS: Readonly<Record<string, string>> = {
+  "/strings": "s",
+  "/ground/zones": "z",
+  "/wellhead/pieces": "p",
+  "/preventers": "b",
+  "/balanced_plugs": "b",
+};
 
 /** A new id among rows: the letter of the list and a number that none of them has had here. */
 export function freshId(path: string): string {

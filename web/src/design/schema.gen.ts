@@ -1006,6 +1006,77 @@ export interface components {
             /** Text */
             text: (string | components["schemas"]["Amount"])[];
         };
+        /**
+         * BalancedPlug
+         * @description One balanced plug; what is not given follows from the program and policy.
+         */
+        BalancedPlug: {
+            /**
+             * Bottom
+             * @description MD; the end of the pipe stands there
+             */
+            bottom_md_ft: number;
+            /**
+             * Excess
+             * @description of the open hole; empty is that of its string
+             * @default null
+             */
+            excess: number | null;
+            /** Id */
+            id: string;
+            /**
+             * Set in
+             * @description below the last shoe, or inside the innermost casing
+             * @default open hole
+             * @enum {string}
+             */
+            inside: "open hole" | "casing";
+            /**
+             * Mud in the hole
+             * @description empty is that of the hole
+             * @default null
+             */
+            mud_ppg: number | null;
+            /**
+             * Plug
+             * @default
+             */
+            name: string;
+            /**
+             * Pipe ID
+             * @description empty is the drill pipe of policy
+             * @default null
+             */
+            pipe_id_in: number | null;
+            /**
+             * Pipe OD
+             * @description empty is the drill pipe of policy
+             * @default null
+             */
+            pipe_od_in: number | null;
+            /**
+             * Spacer ahead
+             * @default 15
+             */
+            spacer_bbl: number;
+            /**
+             * Spacer density
+             * @description empty is the mud's
+             * @default null
+             */
+            spacer_ppg: number | null;
+            /**
+             * Top
+             * @description MD; once the pipe is pulled out of it
+             */
+            top_md_ft: number;
+            /**
+             * Mix water
+             * @description empty is that of a neat slurry
+             * @default null
+             */
+            water_gal_sk: number | null;
+        };
         /** Basis */
         Basis: {
             /** At Sea */
@@ -1588,6 +1659,11 @@ export interface components {
         };
         /** CementResult */
         CementResult: {
+            /**
+             * Plugs
+             * @default []
+             */
+            plugs: (components["schemas"]["PlugRow"] | null)[];
             /** Strings */
             strings: components["schemas"]["CementRow"][];
         };
@@ -2359,6 +2435,11 @@ export interface components {
          */
         Design: {
             /**
+             * Balanced plugs
+             * @default []
+             */
+            balanced_plugs: components["schemas"]["BalancedPlug"][];
+            /**
              * Own centralizers
              * @default []
              */
@@ -2891,6 +2972,11 @@ export interface components {
              */
             document: {
                 /**
+                 * Balanced plugs
+                 * @default []
+                 */
+                balanced_plugs: components["schemas"]["BalancedPlug"][];
+                /**
                  * Own centralizers
                  * @default []
                  */
@@ -3323,6 +3409,11 @@ export interface components {
              * @description A whole well design.
              */
             document: {
+                /**
+                 * Balanced plugs
+                 * @default []
+                 */
+                balanced_plugs: components["schemas"]["BalancedPlug"][];
                 /**
                  * Own centralizers
                  * @default []
@@ -3851,6 +3942,11 @@ export interface components {
              * @description A whole well design.
              */
             document: {
+                /**
+                 * Balanced plugs
+                 * @default []
+                 */
+                balanced_plugs: components["schemas"]["BalancedPlug"][];
                 /**
                  * Own centralizers
                  * @default []
@@ -4960,6 +5056,11 @@ export interface components {
              * @description A whole well design.
              */
             document: {
+                /**
+                 * Balanced plugs
+                 * @default []
+                 */
+                balanced_plugs: components["schemas"]["BalancedPlug"][];
                 /**
                  * Own centralizers
                  * @default []
@@ -6109,6 +6210,36 @@ export interface components {
             /** Pipes */
             pipes: components["schemas"]["PipeRatings"][];
         };
+        /**
+         * PlugRow
+         * @description A balanced plug: the mean hole that it fills, what is mixed and pumped, and the rock with the pipe in it.
+         */
+        PlugRow: {
+            /** Displacement Bbl */
+            displacement_bbl: number;
+            /** Fracture Ppg */
+            fracture_ppg: number | null;
+            /** Hole In */
+            hole_in: number;
+            /** Mud Ppg */
+            mud_ppg: number;
+            /** Reached Ppg */
+            reached_ppg: number | null;
+            /** Sacks */
+            sacks: number;
+            /** Slurry Bbl */
+            slurry_bbl: number;
+            /** Slurry Ppg */
+            slurry_ppg: number;
+            /** Spacer Behind Bbl */
+            spacer_behind_bbl: number;
+            /** Top With Pipe Md Ft */
+            top_with_pipe_md_ft: number;
+            /** Water Bbl */
+            water_bbl: number;
+            /** Weakest Md Ft */
+            weakest_md_ft: number | null;
+        };
         /** Point */
         Point: {
             /** EMW */
@@ -6511,7 +6642,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses";
+            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs";
         };
         /**
          * PreviewBody
@@ -7286,6 +7417,11 @@ export interface components {
              * @description A whole well design.
              */
             document: {
+                /**
+                 * Balanced plugs
+                 * @default []
+                 */
+                balanced_plugs: components["schemas"]["BalancedPlug"][];
                 /**
                  * Own centralizers
                  * @default []
@@ -8802,6 +8938,11 @@ export interface components {
              */
             document: {
                 /**
+                 * Balanced plugs
+                 * @default []
+                 */
+                balanced_plugs: components["schemas"]["BalancedPlug"][];
+                /**
                  * Own centralizers
                  * @default []
                  */
@@ -9774,6 +9915,11 @@ export interface components {
              * @description A whole well design.
              */
             document: {
+                /**
+                 * Balanced plugs
+                 * @default []
+                 */
+                balanced_plugs: components["schemas"]["BalancedPlug"][];
                 /**
                  * Own centralizers
                  * @default []
@@ -13229,7 +13375,7 @@ export interface operations {
             header?: never;
             path: {
                 design_id: number;
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs";
             };
             cookie?: never;
         };
@@ -15419,7 +15565,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs";
             };
             cookie?: never;
         };
@@ -15526,7 +15672,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs";
             };
             cookie?: never;
         };
@@ -15633,7 +15779,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs";
             };
             cookie?: never;
         };

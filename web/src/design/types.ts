@@ -49,6 +49,7 @@ export type ProposedShoe = Schemas["ProposedShoe"];
 export type JobDetail = Schemas["JobDetail"];
 export type JobStage = Schemas["StageDetail"];
 export type CementRow = Schemas["CementRow"];
+export type PlugRow = Schemas["PlugRow"];
 export type StageRow = Schemas["StageRow"];
 export type RunTracks = Schemas["RunTracks"];
 export type TallyDetail = Schemas["TallyDetail"];

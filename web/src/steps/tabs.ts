@@ -16,7 +16,15 @@ export const TABS = {
   },
   depths: { cards: "One by one", table: "As a table", schools: "Methods" },
   running: { tally: "Tally", float: "Float and fill", moving: "Hook load", centralizers: "Centralizers", floor: "Rig floor" },
-  cement: { slurries: "Slurries", hole: "Hole", blend: "Blend", fluids: "Fluids", job: "Job in time", placement: "Placing" },
+  cement: {
+    slurries: "Slurries",
+    hole: "Hole",
+    blend: "Blend",
+    fluids: "Fluids",
+    job: "Job in time",
+    placement: "Placing",
+    plugs: "Plugs",
+  },
   pipe: { strings: "Strings", catalogue: "Catalogue", own: "Own pipes", stock: "Stock" },
 } as const;
 
@@ -31,15 +39,18 @@ export function tabOf(step: Step, place: string): string | null {
   if (step === "ground") return groundTab(place);
   if (step === "pipe") return place.startsWith("/pipes") ? "own" : place.startsWith("/stock") ? "stock" : "strings";
   if (step === "running") return runningTab(place);
+  if (place.startsWith("/balanced_plugs")) return "plugs";
   if (step === "cement") return cementTab(place.split("/")[4] ?? "");
   return step === "depths" ? "cards" : null;
 }
+
+const PLACING = ["top_up_md_ft", "thickening_minutes", "free_fluid_percent", "fluid_loss_cm3", "strength"];
 
 function cementTab(key: string): string {
   if (["fluids", "steps", "form"].includes(key)) return "fluids";
   if (["caliper", "excesses"].includes(key)) return "hole";
   if (["additives", "water"].includes(key)) return "blend";
-  return ["top_up_md_ft", "thickening_minutes", "lead_thickening_minutes", "strength"].includes(key) ? "placement" : "slurries";
+  return PLACING.some((part) => key.endsWith(part)) ? "placement" : "slurries";
 }
 
 function runningTab(place: string): string {

@@ -14,6 +14,7 @@ WORDS: dict[str, str] = {
     "auto-fill": "float equipment that lets mud in while the string is run, until it is converted",
     "available length": "what the stock holds of it, for the whole well; empty is not limited",
     "azimuth": "direction of the hole seen from above, clockwise from north",
+    "balanced plugs": "cement set through pipe so that the columns inside and outside balance when the pipe is pulled",
     "barite": "heavy mineral that weights mud and slurry, 4.2 times as dense as water",
     "base fluid": "the water or oil that a mud is made of, without its solids",
     "base plate": "a plate that spreads the load of the wellhead onto the conductor or the cellar floor",

@@ -115,7 +115,7 @@ def slurry_volume(
     "V = Σ (c(dₖ) + c(dₖ₊₁))/2·Δs,  c(d) = (d² − D²)/1029.42",
     "bbl",
     "Annular volume from a caliper: capacities at two readings averaged over the length between them",
-    ("md_ft >= 0", "diameter_in > 0", "pipe_od_in > 0"),
+    ("md_ft >= 0", "diameter_in > 0", "pipe_od_in >= 0"),
 )
 def caliper_volume(md_ft: Floats, diameter_in: Floats, pipe_od_in: float) -> float:
     """Annulus around a pipe in a hole of measured diameters, linear between readings."""

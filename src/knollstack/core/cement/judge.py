@@ -30,6 +30,7 @@ from knollstack.core.cement.formulas import mix_water, slurry
 from knollstack.core.cement.gas import gas_flows
 from knollstack.core.cement.judge_job import judge_job
 from knollstack.core.cement.mending import Mending
+from knollstack.core.cement.plugs import judge_plugs
 from knollstack.core.cement.quality import standoff_rule
 from knollstack.core.cement.results import BlendItem, BlendRow, CementResult, CementRow, GasRow, StageRow, WaitRow
 from knollstack.core.cement.topping import top_up_findings, top_up_of
@@ -58,7 +59,8 @@ def judge(equipped: Equipped) -> tuple[CementResult, tuple[Finding, ...], tuple[
         rows.append(row)
         findings += found
         assumptions += assumed
-    return CementResult(strings=tuple(rows)), tuple(findings), tuple(assumptions)
+    plugs, told = judge_plugs(equipped)
+    return CementResult(strings=tuple(rows), plugs=plugs), (*findings, *told), tuple(assumptions)
 
 
 def _standoff_percent(equipped: Equipped, string: EquippedString) -> float | None:

@@ -211,5 +211,24 @@ class CementRow(Result):
     waits: tuple[WaitRow, ...] = ()
 
 
+class PlugRow(Result):
+    """A balanced plug: the mean hole that it fills, what is mixed and pumped, and the rock with the pipe in it."""
+
+    hole_in: float
+    mud_ppg: float
+    slurry_ppg: float
+    slurry_bbl: float
+    sacks: float
+    water_bbl: float
+    spacer_behind_bbl: float
+    displacement_bbl: float
+    top_with_pipe_md_ft: float
+    reached_ppg: float | None
+    fracture_ppg: float | None
+    weakest_md_ft: float | None
+
+
 class CementResult(Result):
     strings: tuple[CementRow, ...]
+    plugs: tuple[PlugRow | None, ...] = ()
+    """Balanced plugs in the order of the document; None where something is wanting."""

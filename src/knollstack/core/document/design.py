@@ -33,6 +33,7 @@ from knollstack.core.base.fields import (
     number,
     told,
 )
+from knollstack.core.document.plugs import BalancedPlug
 from knollstack.core.document.policy import Policy
 from knollstack.core.document.running import CentralizerType, Standoff, Torque
 from knollstack.core.document.strings import String
@@ -216,6 +217,7 @@ class Design(Part):
     pipes: tuple[CustomPipe, ...] = listed("Own pipes", 500)
     stock: tuple[StockRow, ...] = listed("Stock list", 2_000)
     centralizers: tuple[CentralizerType, ...] = listed("Own centralizers", 100)
+    balanced_plugs: tuple[BalancedPlug, ...] = listed("Balanced plugs", 20)
     wellhead: Wellhead = Wellhead()
     preventers: tuple[Stack, ...] = listed("Stacks", 12)
 

@@ -84,7 +84,7 @@ STEPS: tuple[StepEntry, ...] = (
             ),
         ),
     ),
-    StepEntry("cement", "Cement", cement.judge, ("/strings/*/cement",)),
+    StepEntry("cement", "Cement", cement.judge, ("/strings/*/cement", "/balanced_plugs")),
     StepEntry("wellhead", "Wellhead", wellhead.judge, ("/wellhead", "/site/cellar_depth_ft")),
     StepEntry("preventers", "BOPs", preventers.judge, ("/preventers",)),
 )

@@ -14,6 +14,8 @@ from knollstack.core.document.strings import String
 from knollstack.core.ground.profiles import MOST_PPG, GasColumnError, build_ground
 from knollstack.core.path.trajectory import path_of
 
+LEAST_PLUG_FT = 1.0
+
 
 def _unsorted(name: str, points: tuple[Point, ...]) -> Iterable[Fault]:
     for i in range(1, len(points)):
@@ -213,6 +215,18 @@ def _id_faults(design: Design) -> Iterable[Fault]:
     yield from _twice("/ground/zones", design.ground.zones)
     yield from _twice("/wellhead/pieces", design.wellhead.pieces)
     yield from _twice("/preventers", design.preventers)
+    yield from _twice("/balanced_plugs", design.balanced_plugs)
+
+
+def _plug_faults(design: Design, total_md_ft: float) -> Iterable[Fault]:
+    for i, plug in enumerate(design.balanced_plugs):
+        path = f"/balanced_plugs/{i}"
+        if plug.bottom_md_ft > total_md_ft + 1e-6:
+            expected = f"a depth no deeper than the end of the well ({total_md_ft:g} ft)"
+            yield Fault(path=f"{path}/bottom_md_ft", value=f"{plug.bottom_md_ft:g}", expected=expected)
+        if plug.top_md_ft > plug.bottom_md_ft - LEAST_PLUG_FT:
+            expected = f"a depth {LEAST_PLUG_FT:g} ft or more above the bottom ({plug.bottom_md_ft:g} ft)"
+            yield Fault(path=f"{path}/top_md_ft", value=f"{plug.top_md_ft:g}", expected=expected)
 
 
 @remembered(16)
@@ -239,4 +253,5 @@ def cross_faults(design: Design) -> list[Fault]:
     ground = design.site.rig_floor_ft + design.site.water_depth_ft
     for i, string in enumerate(design.strings):
         faults.extend(_string_faults(i, string, design.strings[i - 1] if i else None, ground, total))
+    faults += _plug_faults(design, total)
     return [*faults, *_own_pipe_faults(design), *_drill_string_faults(design), *_id_faults(design)]

@@ -16,6 +16,7 @@ import { FluidTrack } from "./FluidTrack";
 import { Hole, HoleTrack } from "./Hole";
 import { Job } from "./Job";
 import { Placement } from "./Placement";
+import { Plugs, PlugTrack } from "./Plugs";
 import { RockTrack } from "./RockTrack";
 import { setShownJob } from "./shownJob";
 import { Slurries } from "./Slurries";
@@ -30,7 +31,7 @@ export function CementBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: 
   const first = rows?.findIndex((r) => r.applies) ?? -1;
   useEffect(() => {
     // a driven string is not cemented: the first that is takes its place
-    if (tab !== "slurries" && row?.applies !== true && first >= 0) select(first);
+    if (tab !== "slurries" && tab !== "plugs" && row?.applies !== true && first >= 0) select(first);
   }, [tab, row, first, select]);
   const shown = job?.stages[Math.min(stage, job.stages.length - 1)];
   useEffect(() => {
@@ -45,6 +46,7 @@ export function CementBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: 
   const half = Math.floor(tracksPx / 2);
   return (
     <>
+      {tab === "plugs" && <PlugTrack scale={scale} widthPx={half} />}
       {tab === "hole" && <HoleTrack scale={scale} widthPx={half} />}
       {tab === "job" && (
         <>
@@ -84,10 +86,11 @@ const Words = memo(function Words({ job, stage, onStage, selected, tab, onTab }:
     fluids: row && <Fluids key={selected} row={row} />,
     job: row && <Job job={job} row={row} stage={stage} onStage={onStage} />,
     placement: row && <Placement key={selected} row={row} />,
+    plugs: <Plugs rows={evaluation.cement.plugs} />,
   };
   return (
     <Panel title="Cement">
-      {tab !== "slurries" && <StringPicker rows={rows} />}
+      {tab !== "slurries" && tab !== "plugs" && <StringPicker rows={rows} />}
       <Tabs
         label="Cement"
         value={tab}
