@@ -9,6 +9,7 @@ import threading
 import time
 from pathlib import Path
 
+from PIL import Image
 from selenium import webdriver
 from selenium.webdriver.chrome.options import Options
 from selenium.webdriver.chrome.service import Service
@@ -88,6 +89,25 @@ def to_moment(page: Page, moment: int) -> None:
     )
 
 
+def three_moments(page: Page) -> None:
+    """The job as the rock breaks, in the whole window; below it in free fall and at its end, on the depth axis."""
+    folder = ROOT / "docs" / "screenshots"
+    page.open("/designs/2/cement?string=3&tab=job")
+    for name, event in (("cement", "breaks at"), ("fall", "in free fall"), ("end", "Bled back")):
+        page.sees("What happens")
+        page.click(event)
+        shoot(page, name)
+    whole, fall, end = (Image.open(folder / f"{name}.png").convert("RGB") for name in ("cement", "fall", "end"))
+    tracks = (0, 77, 618, 760)
+    made = Image.new("RGB", (whole.width, whole.height + tracks[3] - tracks[1]), whole.getpixel((620, 700)))
+    made.paste(whole, (0, 0))
+    for at, picture in ((0, fall), (whole.width // 2, end)):
+        made.paste(picture.crop(tracks), (at, whole.height))
+    made.save(folder / "cement.png")
+    for name in ("fall", "end"):
+        (folder / f"{name}.png").unlink()
+
+
 def main() -> None:
     options = Options()
     options.binary_location = "/usr/bin/chromium"
@@ -122,8 +142,8 @@ def main() -> None:
                 page.click("Float and fill")
                 page.find("[data-working='running/2/crush']")
             if step == "cement":
-                page.open("/designs/2/cement?string=3&tab=job")
-                to_moment(page, 52)
+                three_moments(page)
+                continue
             if step == "sizes":
                 page.find("[aria-label='Chains']")
             shoot(page, step)

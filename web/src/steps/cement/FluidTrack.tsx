@@ -187,9 +187,9 @@ function Level({ y, left, right }: { y: number; left: number; right: number }) {
 function Plugs({ stage, moment, x, y }: { stage: JobStage; moment: number; x: (v: number) => number; y: (md: number) => number }) {
   const count = stage.fluids.length;
   const md = stage.pipe_md_ft[moment]!;
-  // boundaries run down the pipe: that under fluid j is at count - j
-  const ahead = md[count - stage.first_slurry + 1]!;
-  const behind = md[count - stage.last_slurry]!;
+  // boundaries run down the pipe: that under fluid j is at count - j, that over it one before
+  const ahead = md[count - stage.first_slurry]!;
+  const behind = md[count - stage.last_slurry - 1]!;
   if (stage.inner || stage.first_slurry === 0) return null;
   const sailing = (at: number) => at > stage.level_md_ft[moment]! + 1;
   const at = (depth: number) => {
