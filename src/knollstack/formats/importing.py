@@ -39,7 +39,13 @@ SAMPLE_ROWS = 8
 THIN_OVER = 200
 USUAL_TOLERANCE_PPG = 0.05
 MOST_TOLD = 5
-LETTERS: dict[Target, str] = {"strings": "s", "zones": "z", "centralizer_runs": "c", "fluids": "f", "balanced_plugs": "b"}
+LETTERS: dict[Target, str] = {
+    "strings": "s",
+    "zones": "z",
+    "centralizer_runs": "c",
+    "fluids": "f",
+    "balanced_plugs": "b",
+}
 """Tables whose rows carry ids, and the letter that new ones begin with."""
 _MODELS: dict[Target, type[Part]] = {
     "stations": Station,

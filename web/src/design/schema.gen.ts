@@ -1026,7 +1026,7 @@ export interface components {
             id: string;
             /**
              * Set in
-             * @description below the last shoe, or inside the innermost casing
+             * @description below the last shoe, or in the innermost casing
              * @default open hole
              * @enum {string}
              */

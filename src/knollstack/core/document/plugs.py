@@ -12,7 +12,9 @@ class BalancedPlug(Part):
 
     id: Id = told("Id")
     name: Name = told("Plug", "")
-    inside: Literal["open hole", "casing"] = told("Set in", "open hole", help="below the last shoe, or inside the innermost casing")
+    inside: Literal["open hole", "casing"] = told(
+        "Set in", "open hole", help="below the last shoe, or in the innermost casing"
+    )
     bottom_md_ft: Depth = told("Bottom", help="MD; the end of the pipe stands there")
     top_md_ft: Depth = told("Top", help="MD; once the pipe is pulled out of it")
     pipe_od_in: Size | None = told("Pipe OD", None, help="empty is the drill pipe of policy")
