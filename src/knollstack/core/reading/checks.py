@@ -10,6 +10,7 @@ import numpy as np
 from knollstack.core.base.remember import remembered
 from knollstack.core.document.design import Design, GroundModel, Point, Site, Stack, Trajectory, WellheadPiece, Zone
 from knollstack.core.document.faults import Fault
+from knollstack.core.document.plugs import BalancedPlug
 from knollstack.core.document.strings import String
 from knollstack.core.ground.profiles import MOST_PPG, GasColumnError, build_ground
 from knollstack.core.path.trajectory import path_of
@@ -201,7 +202,7 @@ def _site_faults(trajectory: Trajectory, site: Site) -> Iterable[Fault]:
         yield Fault(path=f"/trajectory/stations/{last}/md_ft", value=f"{path.total_md_ft:g}", expected=expected)
 
 
-def _twice(path: str, rows: Sequence[String | Zone | WellheadPiece | Stack]) -> Iterable[Fault]:
+def _twice(path: str, rows: Sequence[String | Zone | WellheadPiece | Stack | BalancedPlug]) -> Iterable[Fault]:
     """An id names one row only."""
     seen: set[str] = set()
     for i, row in enumerate(rows):
