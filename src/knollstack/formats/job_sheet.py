@@ -12,8 +12,6 @@ from knollstack.core.evaluation.results import StringResult
 from knollstack.formats.sheet_layout import Heading, Titled, table_pages
 
 EVERY_BBL = 100.0
-CLOSE_BBL = 5.0
-"""So near to an event a hundred is not told besides it."""
 STAGES = ("", "First stage", "Second stage", "Third stage")
 
 
@@ -84,8 +82,6 @@ class JobSheet:
                 told[event.moment] = before + self.words(event.words)
         last = stage.closing - 1
         hundreds = [k * EVERY_BBL for k in range(int(stage.pumped_bbl[last] / EVERY_BBL) + 1)]
-        near = [stage.pumped_bbl[m] for m in {*told, last}]
-        hundreds = [bbl for bbl in hundreds if all(abs(bbl - at) > CLOSE_BBL for at in near)]
         found = [(*self._at(stage, bbl), "") for bbl in hundreds]
         found += [(float(m), 0.0, told.get(m, "")) for m in {*told, last}]
         for moment, share, words in sorted(found):

@@ -262,6 +262,7 @@ _HEADERS: dict[Target, dict[str, str]] = {
         "inside": "hole",
         "bottom_md_ft": "base;base md;end of pipe",
         "top_md_ft": "top md",
+        "hole_to_md_ft": "hole depth;drilled to",
         "pipe_od_in": "stinger od;od",
         "pipe_id_in": "stinger id;id",
         "spacer_bbl": "spacer",

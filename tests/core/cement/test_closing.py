@@ -97,3 +97,18 @@ def test_the_moment_at_which_the_rock_breaks_first_is_told():
     assert max(told.rock.now_ppg[first.moment]) > 12.0
     assert max(told.rock.now_ppg[first.moment - 1]) <= 12.0
     assert not any("breaks at" in plain(e.words) for e in detail(known()).events)
+
+
+@pytest.mark.parametrize(("spare", "short"), [(1.0, False), (-1.0, True)])
+def test_the_float_holds_what_it_is_rated_for_and_no_more(spare, short):
+    """The differential by hand: 9.5 ppg mud, spacer and 15.82 ppg slurry outside against 9.5 ppg and 80 ft of slurry inside."""
+    document = known()
+    held = stage(document).float_psi
+    at_rest = run(document).cement.strings[2].float_differential_psi
+    assert at_rest < held < at_rest + 120, "the spacer over the slurry comes on top of the column at rest"
+    put(document, ["policy", "cement", "float_psi"], held + spare)
+    found = said(document, "stop", "the float holds")
+    assert bool(found) == short
+    if short:
+        assert "hold pressure at the head" in plain(found[0].message)
+        assert said(applied(document, found[0].remedies[0].changes), "stop", "the float holds") == []

@@ -107,6 +107,8 @@ def test_a_plug_that_leaves_no_room_for_its_displacement_stops():
 def test_a_plug_off_bottom_on_lighter_mud_falls(bottom, falls):
     document = planned(bottom_md_ft=bottom, top_md_ft=9500.0)
     assert bool(said(document, "note")) == falls
+    document["balanced_plugs"][0]["hole_to_md_ft"] = bottom
+    assert said(document, "note") == [], "the hole was no deeper then"
     assert said(document | {"balanced_plugs": [document["balanced_plugs"][0] | {"mud_ppg": 15.9}]}, "note") == []
 
 

@@ -1022,6 +1022,12 @@ export interface components {
              * @default null
              */
             excess: number | null;
+            /**
+             * Hole drilled to
+             * @description when it is set; empty is the depth of its shoe
+             * @default null
+             */
+            hole_to_md_ft: number | null;
             /** Id */
             id: string;
             /**
@@ -1497,6 +1503,12 @@ export interface components {
              * @default 0.5
              */
             excess: number;
+            /**
+             * Float equipment holds
+             * @description differential from outside, as its maker rates it
+             * @default 3000
+             */
+            float_psi: number;
             /**
              * Fluid loss, no more than
              * @default 200
@@ -2482,6 +2494,7 @@ export interface components {
              *         "displacement_rate_bpm": 8,
              *         "drill_out_psi": 500,
              *         "excess": 0.5,
+             *         "float_psi": 3000,
              *         "fluid_loss_cm3": 200,
              *         "fluid_loss_tight_cm3": 50,
              *         "free_fluid_inclined_percent": 0,
@@ -3019,6 +3032,7 @@ export interface components {
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
                  *         "excess": 0.5,
+                 *         "float_psi": 3000,
                  *         "fluid_loss_cm3": 200,
                  *         "fluid_loss_tight_cm3": 50,
                  *         "free_fluid_inclined_percent": 0,
@@ -3457,6 +3471,7 @@ export interface components {
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
                  *         "excess": 0.5,
+                 *         "float_psi": 3000,
                  *         "fluid_loss_cm3": 200,
                  *         "fluid_loss_tight_cm3": 50,
                  *         "free_fluid_inclined_percent": 0,
@@ -3990,6 +4005,7 @@ export interface components {
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
                  *         "excess": 0.5,
+                 *         "float_psi": 3000,
                  *         "fluid_loss_cm3": 200,
                  *         "fluid_loss_tight_cm3": 50,
                  *         "free_fluid_inclined_percent": 0,
@@ -5104,6 +5120,7 @@ export interface components {
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
                  *         "excess": 0.5,
+                 *         "float_psi": 3000,
                  *         "fluid_loss_cm3": 200,
                  *         "fluid_loss_tight_cm3": 50,
                  *         "free_fluid_inclined_percent": 0,
@@ -6260,6 +6277,7 @@ export interface components {
              *       "displacement_rate_bpm": 8,
              *       "drill_out_psi": 500,
              *       "excess": 0.5,
+             *       "float_psi": 3000,
              *       "fluid_loss_cm3": 200,
              *       "fluid_loss_tight_cm3": 50,
              *       "free_fluid_inclined_percent": 0,
@@ -7465,6 +7483,7 @@ export interface components {
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
                  *         "excess": 0.5,
+                 *         "float_psi": 3000,
                  *         "fluid_loss_cm3": 200,
                  *         "fluid_loss_tight_cm3": 50,
                  *         "free_fluid_inclined_percent": 0,
@@ -8526,6 +8545,8 @@ export interface components {
             fall_level_md_ft: number;
             /** Final Pump Psi */
             final_pump_psi: number;
+            /** Float Psi */
+            float_psi: number;
             /** Fluids */
             fluids: components["schemas"]["knollstack__core__cement__results__FluidRow"][];
             /** Fracture Ppg */
@@ -8985,6 +9006,7 @@ export interface components {
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
                  *         "excess": 0.5,
+                 *         "float_psi": 3000,
                  *         "fluid_loss_cm3": 200,
                  *         "fluid_loss_tight_cm3": 50,
                  *         "free_fluid_inclined_percent": 0,
@@ -9963,6 +9985,7 @@ export interface components {
                  *         "displacement_rate_bpm": 8,
                  *         "drill_out_psi": 500,
                  *         "excess": 0.5,
+                 *         "float_psi": 3000,
                  *         "fluid_loss_cm3": 200,
                  *         "fluid_loss_tight_cm3": 50,
                  *         "free_fluid_inclined_percent": 0,

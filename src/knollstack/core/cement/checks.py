@@ -235,6 +235,12 @@ def at_rest_psi(held: Worked, md_ft: Floats) -> tuple[Floats, Floats]:
     return at_depths(held.balance, pipe_of(held.balance, still), md_ft)[0], outside
 
 
+def float_psi(held: Worked) -> float:
+    """What presses on the float from outside once the pressure is bled back; below 0 it is pressed open."""
+    inside, outside = at_rest_psi(held, np.array([held.stage.conduit.end_md_ft]))
+    return float(outside[0] - inside[0])
+
+
 def hanging_lbf(well: Well, string: EquippedString, held: Worked) -> float:
     """What the string weighs at rest after the stage, less the lift of what stands beside it; below 0 it floats."""
     top, end = string.top_md_ft, held.stage.conduit.end_md_ft

@@ -22,7 +22,7 @@ from knollstack.core.base.findings import (
     remedy,
     volume,
 )
-from knollstack.core.cement.checks import Nearest, hanging_lbf
+from knollstack.core.cement.checks import Nearest, float_psi, hanging_lbf
 from knollstack.core.cement.column import STAGE_NAMES
 from knollstack.core.cement.conduit import Bores
 from knollstack.core.cement.job import HELD, Followed
@@ -65,6 +65,7 @@ class JobFindings:
             yield from self._pump(stage)
             yield from self._plug(stage)
             yield from self._reach(stage)
+            yield from self._float(stage)
             yield from self._float_out(stage)
 
     # --- words --------------------------------------------------------------------------------------------------
@@ -206,6 +207,18 @@ class JobFindings:
         if over > LEAST_SHORT_BBL and planned > held.stage.conduit.returns_md_ft + CLOSE_FT:
             text = ("The slurries overrun the annulus: ", volume(over), " come back with the returns.")
             yield _find("caution", place, subject, *text)
+
+    def _float(self, stage: Followed) -> Iterator[Finding]:
+        """What the float holds once the pressure is bled back; in a later stage the collar's sleeve does."""
+        held, most = float_psi(stage.worked), self.well.policy.cement.float_psi
+        if stage.worked.stage.number > 1 or held <= most + 1e-9:
+            return
+        reached, limit = pressure(held), pressure(most)
+        text: Words = ("With the pressure bled back, the float holds ", reached, "; it is rated ", limit, ". ")
+        more = "Displace with a heavier fluid, or hold pressure at the head until the cement has set."
+        place = f"{self.string.path}/cement/displacement_ppg"
+        remedies = tuple(self.mending.held_by_float(stage))
+        yield _find("stop", place, self._subject(stage), *text, more, value=reached, limit=limit, remedies=remedies)
 
     def _float_out(self, stage: Followed) -> Iterator[Finding]:
         """The lift of what stands outside against the weight of the string, at the bump."""

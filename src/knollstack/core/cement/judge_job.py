@@ -9,7 +9,7 @@ import numpy as np
 from knollstack.core.base.constants import PSI_PER_PPG_FT
 from knollstack.core.base.findings import Assumption, Finding, Words, assume, emw, percent, volume
 from knollstack.core.base.working import headline
-from knollstack.core.cement.checks import Nearest, Worked
+from knollstack.core.cement.checks import Nearest, Worked, float_psi
 from knollstack.core.cement.closing import lands
 from knollstack.core.cement.conduit import Bores
 from knollstack.core.cement.findings_job import JobFindings, unknown_job
@@ -103,6 +103,7 @@ def _row(well: Well, string: EquippedString, followed: Followed, beside: Beside,
         **_rock(well, followed, followed.pore, key, ("least", "pore")),
         collapse_factor=None if followed.collapse is None else followed.collapse.value,
         burst_factor=None if followed.burst is None else followed.burst.value,
+        float_psi=float_psi(held),
         hanging_lbf=shown_hanging_lbf(f"{key}/hanging", well, string, held),
         rules=tuple(RuleRow(**vars(rule)) for rule in _rules(well, string, followed, beside)),
         thickening=tuple(

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 import math
 from bisect import bisect_left
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 
 from knollstack.core.base.constants import PSI_PER_PPG_FT
 from knollstack.core.base.findings import Remedy, emw, percent, pressure, remedy
-from knollstack.core.cement.checks import hanging_lbf, pipe_nearest
+from knollstack.core.cement.checks import Worked, float_psi, hanging_lbf, pipe_nearest
 from knollstack.core.cement.closing import closed
 from knollstack.core.cement.conduit import Bores
 from knollstack.core.cement.job import HELD, Followed, Verdict, fastest_share, job_of
@@ -97,6 +97,14 @@ class Mending:
 
     def sunk(self, stage: Followed) -> Iterator[Remedy]:
         """A displacement so heavy that the string no longer floats."""
+        return self._displaced(stage, lambda string, held: hanging_lbf(self.well, string, held) >= 0)
+
+    def held_by_float(self, stage: Followed) -> Iterator[Remedy]:
+        """A displacement so heavy that the float holds what is left."""
+        return self._displaced(stage, lambda _, held: float_psi(held) <= self.well.policy.cement.float_psi)
+
+    def _displaced(self, stage: Followed, enough: Callable[[EquippedString, Worked], bool]) -> Iterator[Remedy]:
+        """The least heavier displacement that is enough, and with which the job stands."""
         light = [fluid.density_ppg for fluid in stage.worked.stage.fluids if fluid.kind == "displacement"]
         for density in _heavier_than(light):
             offered = self._at_least(stage, density, ("displacement",))
@@ -104,7 +112,7 @@ class Mending:
             job = job_of(self.well, heavier, self.bores)
             if isinstance(job, Missing):
                 return
-            if hanging_lbf(self.well, heavier, job[-1].worked) >= 0:
+            if enough(heavier, job[stage.worked.stage.number - 1].worked):
                 if all(found.held() for found in job):
                     yield offered
                 return

@@ -42,6 +42,14 @@ class Placed:
     mud_ppg: float
 
     @property
+    def hole_md_ft(self) -> float:
+        """The end of the hole when the plug is set."""
+        given = self.own.hole_to_md_ft
+        return (
+            self.string.shoe_md_ft if given is None else max(min(given, self.string.shoe_md_ft), self.own.bottom_md_ft)
+        )
+
+    @property
     def path(self) -> str:
         return f"/balanced_plugs/{self.index}"
 
@@ -131,7 +139,7 @@ def _nearest(well: Well, plug: Placed, slurry_ppg: float, height_ft: float) -> t
     own, string = plug.own, plug.string
     if own.inside == "casing":
         return None
-    md = rock_md_ft(well, string.previous_shoe_md_ft, string.shoe_md_ft)
+    md = rock_md_ft(well, string.previous_shoe_md_ft, plug.hole_md_ft)
     tvd = well.path.tvd_at(md)
     fracture = well.ground.fracture.at(tvd)
     if np.any(np.isnan(fracture)):
@@ -193,7 +201,7 @@ def _findings(program: Equipped, plug: Placed, row: PlugRow) -> Iterator[Finding
         yield _find(
             "stop", f"{plug.path}/top_md_ft", plug.words, *words, more, value=reached, limit=rock, remedies=mends
         )
-    on_bottom = own.inside == "open hole" and plug.string.shoe_md_ft - own.bottom_md_ft <= ON_BOTTOM_FT
+    on_bottom = own.inside == "open hole" and plug.hole_md_ft - own.bottom_md_ft <= ON_BOTTOM_FT
     if not on_bottom and row.slurry_ppg > plug.mud_ppg + 1e-9:
         text = (
             emw(row.slurry_ppg),

@@ -144,6 +144,8 @@ class StageRow(Result):
     least_after_bbl: float | None
     collapse_factor: float | None
     burst_factor: float | None
+    float_psi: float
+    """Held by the float once the pressure is bled back."""
     hanging_lbf: float
     rules: tuple[RuleRow, ...]
     thickening: tuple[ThickeningRow, ...]

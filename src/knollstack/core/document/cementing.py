@@ -239,6 +239,9 @@ class CementPolicy(Part):
     rupture_psi: Pressure = told(
         "Bottom plug ruptures at", 300.0, group=PUMPING, help="differential across it once it has landed"
     )
+    float_psi: Pressure = told(
+        "Float equipment holds", 3_000.0, group=PUMPING, help="differential from outside, as its maker rates it"
+    )
     release_psi: Pressure = told(
         "Dart releases a plug at", 1_200.0, group=PUMPING, help="of plugs that wait under a landing string"
     )

@@ -17,6 +17,7 @@ class BalancedPlug(Part):
     )
     bottom_md_ft: Depth = told("Bottom", help="MD; the end of the pipe stands there")
     top_md_ft: Depth = told("Top", help="MD; once the pipe is pulled out of it")
+    hole_to_md_ft: Depth | None = told("Hole drilled to", None, help="when it is set; empty is the depth of its shoe")
     pipe_od_in: Size | None = told("Pipe OD", None, help="empty is the drill pipe of policy")
     pipe_id_in: Size | None = told("Pipe ID", None, help="empty is the drill pipe of policy")
     spacer_bbl: Volume = told("Spacer ahead", 15.0)

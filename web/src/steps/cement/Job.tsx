@@ -236,6 +236,7 @@ function Outcomes({ told }: { told: StageRow }) {
       />
       <Line label="Least collapse factor" value={told.collapse_factor} quantity="factor" />
       <Line label="Least burst factor" value={told.burst_factor} quantity="factor" />
+      {told.number === 1 && <Line label="Float holds, once bled back" value={told.float_psi} quantity="pressure" />}
       {told.number === 1 && (
         <Line
           label="Weight of the string once bled off"

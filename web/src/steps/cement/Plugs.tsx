@@ -23,6 +23,7 @@ const WHERE: readonly ColumnSpec[] = [
 ];
 const HOW: readonly ColumnSpec[] = [
   "name",
+  { key: "hole_to_md_ft", label: "Hole to" },
   { key: "pipe_od_in", label: "Pipe OD" },
   { key: "pipe_id_in", label: "Pipe ID" },
   { key: "water_gal_sk", label: "Mix water" },
@@ -33,6 +34,7 @@ const EMPTY = {
   spacer_bbl: 15,
   spacer_ppg: null,
   mud_ppg: null,
+  hole_to_md_ft: null,
   pipe_od_in: null,
   pipe_id_in: null,
   water_gal_sk: null,

@@ -12,7 +12,11 @@ export function Connections() {
     <section className="mb-2.5 break-inside-avoid" aria-label="Connections">
       <h4 className="mb-0.5 text-[12px] text-mute">Connections to choose from</h4>
       {(catalogue?.connections ?? []).map((c) => (
-        <div key={c.connection} className="grid grid-cols-[4.5rem_1fr_1.5rem] items-center border-b border-rule/60" title={c.source}>
+        <div
+          key={c.connection}
+          className="grid grid-cols-[4.5rem_1fr_1.5rem] min-h-6.5 items-center border-b border-rule/60"
+          title={c.source}
+        >
           <span>{c.connection}</span>
           <span className="text-mute">{c.title}</span>
           <Check
