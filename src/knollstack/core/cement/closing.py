@@ -31,8 +31,7 @@ class Closed:
         """One of the states alone."""
         k = self.states.index(state)
         course = Course(*(values[k : k + 1] for values in vars(self.worked.course).values()))
-        balance, plug = self.worked.balance, self.worked.plug_psi
-        annulus, pipe = annulus_of(balance, course), pipe_of(balance, course)
+        annulus, pipe, plug = self.worked.annulus.only(k), self.worked.pipe.only(k), self.worked.plug_psi
         held = None if plug is None else plug[k : k + 1]
         return Closed((state,), replace(self.worked, course=course, annulus=annulus, pipe=pipe, plug_psi=held))
 

@@ -98,7 +98,7 @@ class JobFindings:
             yield _find("unknown", "/ground/pore", self._subject(stage), text)
         near = stage.fracture
         if near is not None and near.left < HELD and not self.broken:
-            remedies = (*self.mending.slower(stage), *self.mending.ways())
+            remedies = (*self.mending.slower(stage), *self.mending.ways(at_rest=False))
             yield self._against(stage, near, "steps", " reaches ", "; the rock breaks at ", remedies)
         near = stage.pore
         if near is not None and near.left < HELD:

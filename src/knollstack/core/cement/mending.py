@@ -41,10 +41,11 @@ class Mending:
     def tried(self, offered: Remedy) -> Verdict:
         return tried(self.well, self.string, self.bores, offered)
 
-    def ways(self) -> Iterator[Remedy]:
+    def ways(self, *, at_rest: bool = True) -> Iterator[Remedy]:
+        """Ways out of rock that breaks: under the column at rest already, or only while it is pumped."""
         column = column_of(self.well, self.string)
         if column is not None:
-            yield from ways_out(self.well, self.string, column, self.tried, self.friction_ppg(column))
+            yield from ways_out(self.well, self.string, column, self.tried, self.friction_ppg(column), at_rest=at_rest)
 
     def friction_ppg(self, column: Column) -> float:
         """What the job as it is adds to the column at rest where it is nearest to breaking the rock."""

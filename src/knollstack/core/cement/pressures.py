@@ -31,6 +31,12 @@ class Side:
     """Friction per foot on the way down: moment × boundary × stretch; in the pipe it takes pressure away."""
     stretches: tuple[Stretch, ...]
 
+    def only(self, moment: int) -> Side:
+        """The same side at one moment."""
+        one = slice(moment, moment + 1)
+        md, tvd, psi, lost = self.md_ft[one], self.tvd_ft[one], self.psi[one], self.lost_psi_ft[one]
+        return Side(md, tvd, self.fluid, psi, lost, self.stretches)
+
 
 def _side(
     balance: Balance,

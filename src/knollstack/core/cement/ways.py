@@ -26,38 +26,47 @@ MOST_COLLARS, COLLAR_STEPS = 6, 20
 
 
 Tried = Callable[[Remedy], Verdict]
+Way = Callable[[Well, LaidString, Column, float], Remedy | None]
 MOST_TRIES = 3
 MORE_PPG = 0.05
 
 
 def ways_out(
-    well: Well, string: LaidString, column: Column, tried: Tried, friction_ppg: float = 0.0
+    well: Well, string: LaidString, column: Column, tried: Tried, friction_ppg: float = 0.0, *, at_rest: bool = True
 ) -> Iterator[Remedy]:
     """Each of them sought on the rock at rest, with so much margin that the whole job stands too: what is offered holds.
 
-    The margin tried first is the job's friction; where nothing leaves it, none.
+    Three stages are sought where two do not stand, and the rock breaks under the column at rest.
     """
-    offered: list[Remedy] = []
-    for way in (_lighter, _lead_and_tail, _in_stages, _in_three_stages, _lower):
-        if way is _in_three_stages and any("two stages" in str(found.label[0]) for found in offered):
-            continue
-        margin, before = friction_ppg, None
-        for _ in range(MOST_TRIES):
+    for way in (_lighter, _lead_and_tail):
+        yield from _standing(way, well, string, column, tried, friction_ppg)
+    staged = list(_standing(_in_stages, well, string, column, tried, friction_ppg))
+    if not staged and at_rest:
+        staged = list(_standing(_in_three_stages, well, string, column, tried, friction_ppg))
+    yield from staged
+    yield from _standing(_lower, well, string, column, tried, friction_ppg)
+
+
+def _standing(
+    way: Way, well: Well, string: LaidString, column: Column, tried: Tried, friction_ppg: float
+) -> Iterator[Remedy]:
+    """One way, with the job's friction as margin and more as it is short of it; where nothing leaves that, with none."""
+    margin, before = friction_ppg, None
+    for _ in range(MOST_TRIES):
+        found = way(well, string, column, margin)
+        if found is None and before is None and margin > 0:
+            margin = 0.0
             found = way(well, string, column, margin)
-            if found is None and before is None and margin > 0:
-                margin = 0.0
-                found = way(well, string, column, margin)
-            if found is None:
-                break
-            if found != before:
-                said = tried(found)
-                if said.stands:
-                    offered.append(found)
-                    yield found
-                    break
-                margin += said.short_ppg
-            before = found
-            margin += MORE_PPG
+        if found is None:
+            return
+        if found != before:
+            said = tried(found)
+            if said.stands:
+                yield found
+                return
+            margin += said.short_ppg
+        before = found
+        margin += MORE_PPG
 
 
 def _lighter(well: Well, string: LaidString, column: Column, margin_ppg: float) -> Remedy | None:
