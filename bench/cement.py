@@ -11,7 +11,7 @@ from knollstack.core.cement.checks import Worked, worked
 from knollstack.core.cement.conduit import Conduit, Stretch
 from knollstack.core.cement.rheology import Law
 from knollstack.core.cement.simulate import PIECES, follow
-from knollstack.core.cement.train import Pumped, Stage
+from knollstack.core.cement.stage import Pumped, Stage
 from knollstack.core.document.cementing import FluidKind, JobStep
 from knollstack.core.document.design import Station, Trajectory
 from knollstack.core.mud.formulas import annular_velocity

@@ -11,7 +11,7 @@ from knollstack.core.cement.conduit import Conduit, Stretch
 from knollstack.core.cement.pressures import at_depths
 from knollstack.core.cement.rheology import Law, law_of
 from knollstack.core.cement.simulate import PIECES, follow
-from knollstack.core.cement.train import Pumped, Stage
+from knollstack.core.cement.stage import Pumped, Stage
 from knollstack.core.document.cementing import JobStep
 from knollstack.core.document.design import Station, Trajectory
 from knollstack.core.path.trajectory import path_of

@@ -16,7 +16,7 @@ from knollstack.core.base.constants import GAL_PER_BBL, PSI_PER_PPG_FT
 from knollstack.core.base.formula import sweeping
 from knollstack.core.cement.conduit import Stretch
 from knollstack.core.cement.rheology import Law
-from knollstack.core.cement.train import Stage
+from knollstack.core.cement.stage import Stage
 from knollstack.core.mud.formulas import annular_velocity
 from knollstack.core.mud.pipe_flow import bore_velocity
 

@@ -18,7 +18,7 @@ from knollstack.core.catalogue.ratings import HIGHEST_STRESS_SHARE, equivalent_e
 from knollstack.core.cement.balance import Balance
 from knollstack.core.cement.pressures import Side, annulus_of, at_depths, pipe_of
 from knollstack.core.cement.simulate import Course, follow
-from knollstack.core.cement.train import Stage
+from knollstack.core.cement.stage import Stage
 from knollstack.core.ground.well import Well
 from knollstack.core.program.equipped import EquippedString
 from knollstack.core.program.section import Section

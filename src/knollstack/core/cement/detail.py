@@ -8,14 +8,14 @@ import numpy as np
 from numpy.typing import NDArray
 
 from knollstack.core.base.constants import PSI_PER_PPG_FT
-from knollstack.core.base.findings import Words, depth, emw, pressure, volume
 from knollstack.core.base.formula import sweeping
 from knollstack.core.cement.checks import Worked
-from knollstack.core.cement.closing import Closed, State, green_test_psi, lands
+from knollstack.core.cement.closing import green_test_psi
 from knollstack.core.cement.conduit import Stretch
-from knollstack.core.cement.job import HELD, Followed, job_of
+from knollstack.core.cement.events import emw_of, events_of
+from knollstack.core.cement.job import Followed, job_of
 from knollstack.core.cement.pressures import at_depths
-from knollstack.core.cement.results_job import DrawnFluid, DrawnStretch, JobDetail, JobEvent, RockTrack, StageDetail
+from knollstack.core.cement.results_job import DrawnFluid, DrawnStretch, JobDetail, RockTrack, StageDetail
 from knollstack.core.cement.train import Missing
 from knollstack.core.document.cementing import SLURRIES
 from knollstack.core.program.equipped import Equipped
@@ -105,7 +105,7 @@ def _stage(followed: Followed, test_psi: float | None) -> StageDetail:
         shoe_ppg=_row(emw_at(way.end_md_ft), 3),
         weakest_ppg=() if near is None else _row(emw_at(near.md_ft), 3),
         weakest_md_ft=None if near is None else near.md_ft,
-        weakest_fracture_ppg=None if near is None else _emw_of(followed, near.limit, near.md_ft),
+        weakest_fracture_ppg=None if near is None else emw_of(followed, near.limit, near.md_ft),
         pipe_md_ft=_rows(_by_moment(parts, lambda part: part.pipe.md_ft)),
         pipe_psi=_rows(_by_moment(parts, _pipe_psi)),
         annulus_md_ft=_rows(_by_moment(parts, lambda part: part.annulus.md_ft)),
@@ -114,7 +114,7 @@ def _stage(followed: Followed, test_psi: float | None) -> StageDetail:
         node_pipe_psi=_rows(_by_moment(parts, lambda part: part.inside_psi(nodes))),
         node_annulus_psi=_rows(_by_moment(parts, lambda part: at_depths(part.balance, part.annulus, nodes))),
         rock=_rock(followed, parts),
-        events=tuple(_events(followed, shut)),
+        events=events_of(followed, shut),
     )
 
 
@@ -131,11 +131,6 @@ def _drawn(stretches: tuple[Stretch, ...]) -> tuple[DrawnStretch, ...]:
         DrawnStretch(top_md_ft=s.top_md_ft, base_md_ft=s.base_md_ft, outer_in=s.outer_in, inner_in=s.inner_in)
         for s in stretches
     )
-
-
-def _emw_of(followed: Followed, psi: float, md_ft: float) -> float | None:
-    tvd = followed.well.path.tvd(md_ft)
-    return psi / (PSI_PER_PPG_FT * tvd) if tvd > 0 else None
 
 
 def _emw(followed: Followed, part: Worked, md_ft: float) -> Floats:
@@ -163,79 +158,3 @@ def _rock(followed: Followed, parts: Parts) -> RockTrack | None:
         fracture_ppg=known(hole.fracture_psi),
         pore_ppg=known(hole.pore_psi),
     )
-
-
-def _breaks(followed: Followed) -> list[JobEvent]:
-    """The first moment at which the annulus is over what the rock stands, and where."""
-    hole = followed.hole
-    if hole is None or np.any(np.isnan(hole.fracture_psi)):
-        return []
-    over = hole.annulus_psi - hole.fracture_psi
-    passed = np.flatnonzero(over.max(axis=1) > -HELD)
-    if not len(passed):
-        return []
-    m = int(passed[0])
-    md = float(hole.md_ft[int(np.argmax(over[m]))])
-    zone = followed.well.ground.zone_at(followed.well.path.tvd(md))
-    return [JobEvent(moment=m, words=(f"{zone or 'The rock'} breaks at ", depth(md)))]
-
-
-def _events(followed: Followed, shut: Closed) -> list[JobEvent]:
-    """What happens, in order: fluids at the end of the pipe and back at surface, plugs, free fall, the weakest moment."""
-    held = followed.worked
-    course, stage, found = held.course, held.stage, list[JobEvent]()
-
-    def when(moved_bbl: float, words: str) -> None:
-        there = np.flatnonzero(course.moved_bbl >= moved_bbl - 1e-6)
-        if len(there):
-            found.append(JobEvent(moment=int(there[0]), words=(words,)))
-
-    end = "shoe" if stage.number == 1 else "stage collar"
-    for begun, fluid in zip(stage.edges_bbl, stage.fluids, strict=False):
-        if fluid.kind != "displacement":
-            when(begun + stage.conduit.pipe_bbl, f"{fluid.name.capitalize()} at the {end}")
-            when(begun + stage.conduit.whole_bbl, f"{fluid.name.capitalize()} in the returns")
-    if stage.plugs_md_ft > 0:
-        at = "liner top" if not stage.bottom_plug else "wellhead"
-        if stage.bottom_plug:
-            when(stage.bottom_dart_bbl, f"Dart releases the bottom plug at the {at}")
-        when(stage.top_dart_bbl, f"Dart releases the {'top' if stage.bottom_plug else 'wiper'} plug at the {at}")
-    if stage.bottom_plug:
-        when(stage.bottom_plug_bbl, "Bottom plug lands")
-    falling = np.flatnonzero(course.empty_bbl > 1.0)
-    if len(falling):
-        most = int(np.argmax(course.empty_bbl))
-        level: Words = ("Pipe empty to ", depth(float(held.pipe.md_ft[most, 0])), " in free fall")
-        found.append(JobEvent(moment=most, words=level))
-        full = np.flatnonzero(course.empty_bbl[falling[-1] :] <= 0)
-        if len(full):
-            found.append(JobEvent(moment=int(falling[-1] + full[0]), words=("Pump catches up",)))
-    found += _breaks(followed)
-    near = followed.fracture
-    if near is not None and (reached := _emw_of(followed, near.value, near.md_ft)) is not None:
-        words: Words = ("Nearest to fracture: ", emw(reached), " at ", depth(near.md_ft))
-        found.append(JobEvent(moment=near.moment, words=words))
-    last = len(course.minutes) - 1
-    if stage.conduit.inner:
-        found.append(JobEvent(moment=last, words=("Displacement ends: pick up the inner string",)))
-    elif lands(held):
-        found.append(
-            JobEvent(
-                moment=last,
-                words=(
-                    f"{'Top' if stage.bottom_plug else 'Wiper'} plug lands; final pump pressure ",
-                    pressure(float(course.pump_psi[-1])),
-                ),
-            )
-        )
-    else:
-        found.append(JobEvent(moment=last, words=("Displacement ends ", volume(stage.short_bbl), " short of the bump")))
-    for k, state in enumerate(shut.states):
-        psi = pressure(float(shut.worked.course.pump_psi[k]))
-        said: dict[State, Words] = {
-            "bump": ("Plug bumped at ", psi),
-            "test": ("Casing tested at ", psi, " on green cement"),
-            "bled": ("Bled back: the float holds",),
-        }
-        found.append(JobEvent(moment=last + 1 + k, words=said[state]))
-    return sorted(found, key=lambda event: event.moment)

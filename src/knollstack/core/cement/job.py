@@ -20,7 +20,8 @@ from knollstack.core.cement.checks import (
 )
 from knollstack.core.cement.closing import Closed, State, closed
 from knollstack.core.cement.conduit import Bores
-from knollstack.core.cement.train import Missing, Stage, slowed, stages_of, usual_rates
+from knollstack.core.cement.stage import Stage
+from knollstack.core.cement.train import Missing, slowed, stages_of, usual_rates
 from knollstack.core.ground.well import Well
 from knollstack.core.program.column import bump_over_psi
 from knollstack.core.program.equipped import EquippedString

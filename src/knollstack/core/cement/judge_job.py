@@ -20,7 +20,8 @@ from knollstack.core.cement.quality import Rule, rules_of
 from knollstack.core.cement.results import FluidRow, ReversingRow, RuleRow, StageRow, StepRow, ThickeningRow
 from knollstack.core.cement.reversing import nearest, reversing_findings, reversing_of
 from knollstack.core.cement.shown import shown_displacement_bbl, shown_emw_ppg, shown_hanging_lbf, shown_pump_psi
-from knollstack.core.cement.train import Missing, Stage, flows_as_water
+from knollstack.core.cement.stage import Stage
+from knollstack.core.cement.train import Missing, flows_as_water
 from knollstack.core.cement.waiting import thickenings
 from knollstack.core.document.cementing import SLURRIES
 from knollstack.core.ground.well import Well

@@ -13,7 +13,7 @@ from knollstack.core.base.findings import Words, depth, minutes, percent, pump_r
 from knollstack.core.base.formula import sweeping
 from knollstack.core.cement.conduit import Stretch
 from knollstack.core.cement.job import Followed
-from knollstack.core.cement.train import Pumped
+from knollstack.core.cement.stage import Pumped
 from knollstack.core.document.cementing import SLURRIES, stage_collars_md_ft
 from knollstack.core.ground.well import Well
 from knollstack.core.mud.formulas import annular_velocity

@@ -16,7 +16,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from knollstack.core.cement.balance import Balance
-from knollstack.core.cement.train import Stage
+from knollstack.core.cement.stage import Stage
 
 Floats = NDArray[np.float64]
 PIECES = 96
