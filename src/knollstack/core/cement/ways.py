@@ -21,8 +21,6 @@ from knollstack.core.program.column import landing_md_ft
 from knollstack.core.program.laid import LaidString
 
 STEP_FT = 10.0
-MOST_COLLARS, COLLAR_STEPS = 6, 20
-"""Lower collars that are tried for three stages, and how many steps lie between two."""
 
 
 Tried = Callable[[Remedy], Verdict]
@@ -105,55 +103,44 @@ def _lead_and_tail(well: Well, string: LaidString, column: Column, margin_ppg: f
 
 def _in_stages(well: Well, string: LaidString, column: Column, margin_ppg: float) -> Remedy | None:
     """A stage collar midway between the highest that the first stage allows and the lowest that the second does."""
-    found = _collar(well, string, column, (string.cement_top_md_ft, landing_md_ft(string)), margin_ppg)
-    if found is None:
+    collars, stands = _places(well, string, column, margin_ppg)
+    first = _first(collars, lambda md: stands(string.shoe_md_ft, md))
+    end = _first(collars, lambda md: not stands(md, None))
+    if first >= end:
         return None
-    changes = (string.change("cement/stage_collar_md_ft", found), string.change("cement/upper_collar_md_ft", None))
-    return remedy(
-        changes if string.own.cement.upper_collar_md_ft is not None else changes[0],
-        "Cement in two stages, stage collar at ",
-        depth(found),
-    )
+    collar = collars[(first + end - 1) // 2]
+    change = string.change("cement/stage_collar_md_ft", collar)
+    upper = string.own.cement.upper_collar_md_ft
+    changes = change if upper is None else (change, string.change("cement/upper_collar_md_ft", None))
+    return remedy(changes, "Cement in two stages, stage collar at ", depth(collar))
+
+
+def _places(
+    well: Well, string: LaidString, column: Column, margin_ppg: float
+) -> tuple[list[float], Callable[[float, float | None], bool]]:
+    """Depths [ft MD] for a collar, and whether the rock stands the stage between a shoe or collar and the collar over it."""
+    unstaged, top = replace(column, collars=()), string.cement_top_md_ft
+
+    def stands(shoe_md_ft: float, above_md_ft: float | None) -> bool:
+        stage = unstaged if above_md_ft is None else unstaged.staged(well, above_md_ft).first
+        return holds(well, replace(string, shoe_md_ft=shoe_md_ft), stage, margin_ppg)
+
+    if top is None:
+        return [], stands
+    return _tens(max(top, string.previous_shoe_md_ft) + STEP_FT, landing_md_ft(string)), stands
 
 
 def _in_three_stages(well: Well, string: LaidString, column: Column, margin_ppg: float) -> Remedy | None:
-    """The highest collar that the first stage allows, and over it one midway, as for two."""
-    top = string.cement_top_md_ft
-    if top is None:
+    """The highest lower collar, under which the second stage is shortest; the upper one midway of what it and the third allow."""
+    collars, stands = _places(well, string, column, margin_ppg)
+    first = _first(collars, lambda md: stands(string.shoe_md_ft, md))
+    end = min(_first(collars, lambda md: not stands(md, None)), first)
+    if first == len(collars) or end == 0 or not stands(collars[first], collars[end - 1]):
         return None
-    collars = _tens(max(top, string.previous_shoe_md_ft) + STEP_FT, landing_md_ft(string))
-    unstaged = replace(column, collars=())
-    first = _first(collars, lambda md: holds(well, string, unstaged.staged(well, md).first, margin_ppg))
-    for lower in collars[first : first + MOST_COLLARS * COLLAR_STEPS : COLLAR_STEPS]:
-        over = _collar(well, replace(string, shoe_md_ft=lower), column, (top, lower), margin_ppg)
-        if over is not None:
-            changes = (
-                string.change("cement/stage_collar_md_ft", lower),
-                string.change("cement/upper_collar_md_ft", over),
-            )
-            words = ("Cement in three stages, stage collars at ", depth(lower), " and ", depth(over))
-            return remedy(changes, *words)
-    return None
-
-
-def _collar(
-    well: Well, string: LaidString, column: Column, span_md_ft: tuple[float | None, float], margin_ppg: float
-) -> float | None:
-    """Of two stages the collar [ft MD, in tens] at which the rock stands both; None where there is none."""
-    top, landing = span_md_ft
-    if top is None:
-        return None
-    collars = _tens(max(top, string.previous_shoe_md_ft) + STEP_FT, landing)
-    unstaged = replace(column, collars=())
-
-    def first_holds(collar: float) -> bool:
-        return holds(well, string, unstaged.staged(well, collar).first, margin_ppg)
-
-    def second_fails(collar: float) -> bool:
-        return not holds(well, replace(string, shoe_md_ft=collar), unstaged, margin_ppg)
-
-    first, end = _first(collars, first_holds), _first(collars, second_fails)
-    return None if first >= end else collars[(first + end - 1) // 2]
+    least = _first(collars[:end], lambda md: stands(collars[first], md))
+    lower, upper = collars[first], collars[(least + end - 1) // 2]
+    changes = (string.change("cement/stage_collar_md_ft", lower), string.change("cement/upper_collar_md_ft", upper))
+    return remedy(changes, "Cement in three stages, stage collars at ", depth(lower), " and ", depth(upper))
 
 
 def _lower(well: Well, string: LaidString, column: Column, margin_ppg: float) -> Remedy | None:
