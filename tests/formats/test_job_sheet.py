@@ -1,6 +1,7 @@
 """The sheet for the cement unit: one page with volumes, blend, schedule, gauges at each hundred barrels, and what if."""
 
 import io
+import json
 import re
 
 import pytest
@@ -10,6 +11,7 @@ from knollstack.core.base.units import UnitSet
 from knollstack.core.cement.detail import job_detail_of
 from knollstack.core.proposal.equipping import program_of
 from knollstack.core.reading.read import parse
+from knollstack.demo import documents
 from knollstack.formats.job_sheet import write_job_sheet
 from tests.helpers import CATALOGUE, demo, run
 
@@ -48,3 +50,13 @@ def test_both_stages_stand_on_it():
     text = " ".join(pages)
     assert text.count("To expect") == 2
     assert "Second stage: the plug bumps after" in text
+
+
+def test_what_is_loaded_follows_the_form_of_the_job():
+    """Plugs at the head, darts for plugs that wait under a landing string, nothing by an inner string."""
+    assert "Load both plugs in front of a witness, bottom plug first." in " ".join(written(demo())[2])
+    assert "Load the dart in front of a witness" in " ".join(written(json.loads(documents()[2]), 3)[2])
+    assert "Load both darts in front of a witness" in " ".join(written(json.loads(documents()[3]), 3)[2])
+    inner = demo()
+    inner["strings"][1]["cement"]["form"] = "inner string"
+    assert "Load" not in " ".join(written(inner, 1)[2])

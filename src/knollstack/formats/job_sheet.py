@@ -78,8 +78,8 @@ class JobSheet:
         told: dict[int, str] = {}
         for event in stage.events:
             if event.moment < stage.closing:
-                before = f"{told[event.moment]}; " if event.moment in told else ""
-                told[event.moment] = before + self.words(event.words)
+                words, before = self.words(event.words), told.get(event.moment)
+                told[event.moment] = words if before is None else f"{before}; {words[:1].lower()}{words[1:]}"
         last = stage.closing - 1
         hundreds = [k * EVERY_BBL for k in range(int(stage.pumped_bbl[last] / EVERY_BBL) + 1)]
         found = [(*self._at(stage, bbl), "") for bbl in hundreds]
@@ -114,9 +114,20 @@ class JobSheet:
     def before(self) -> tuple[str, ...]:
         return (
             "<b>Before pumping</b>",
-            "Test the lines. Load both plugs in front of a witness, bottom plug first. Weigh every slurry. Count barrels by tank "
-            "and by stroke; two people count. The returns are watched, and their volume is written down.",
+            f"Test the lines. {self._plugs()} Weigh every slurry. Count barrels by tank and by stroke; two people count. The "
+            "returns are watched, and their volume is written down.",
         )
+
+    def _plugs(self) -> str:
+        """What is loaded, by the form of the job."""
+        first = self.job.stages[0] if self.job.stages else None
+        if first is not None and first.inner:
+            return "See that the inner string holds pressure in its shoe."
+        if first is not None and first.plugs_md_ft > 0:
+            darts = "both darts" if first.bottom_plug else "the dart"
+            return f"Load {darts} in front of a witness; see that the plugs under the landing string are those planned."
+        pairs = "" if len(self.job.stages) < 2 else ", and those of every stage collar in their order"
+        return f"Load both plugs in front of a witness, bottom plug first{pairs}."
 
     def after(self) -> tuple[str, ...]:
         lines = ["<b>If it goes otherwise</b>"]
