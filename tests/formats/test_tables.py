@@ -98,6 +98,14 @@ def test_what_is_exported_comes_back(target, units):
                 assert value == pytest.approx(held[key], rel=1e-8), key
 
 
+@pytest.mark.parametrize("target", sorted(TARGETS))
+def test_every_heading_that_is_written_is_read_as_its_own_column(target):
+    """Also of a column that the demo leaves empty or at its default: a title like "Set in" would be read as inches."""
+    heading = write_table(parse(demo()), target, FIELD).splitlines()[0]
+    found = preview("x.csv", heading + "\n" + "1," * heading.count(",") + "1\n", target).mapping.columns
+    assert [column.key for column in found] == [column.key for column in TARGETS[target]]
+
+
 def las(depths, values, unit="M", null=-999.25):
     body = "\n".join(f"{d:.3f} {v:.4f} {null}" for d, v in zip(depths, values, strict=True))
     return (

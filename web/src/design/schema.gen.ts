@@ -1031,7 +1031,7 @@ export interface components {
             /** Id */
             id: string;
             /**
-             * Set in
+             * Inside
              * @description below the last shoe, or in the innermost casing
              * @default open hole
              * @enum {string}

@@ -13,7 +13,7 @@ class BalancedPlug(Part):
     id: Id = told("Id")
     name: Name = told("Plug", "")
     inside: Literal["open hole", "casing"] = told(
-        "Set in", "open hole", help="below the last shoe, or in the innermost casing"
+        "Inside", "open hole", help="below the last shoe, or in the innermost casing"
     )
     bottom_md_ft: Depth = told("Bottom", help="MD; the end of the pipe stands there")
     top_md_ft: Depth = told("Top", help="MD; once the pipe is pulled out of it")

@@ -100,7 +100,7 @@ export function Fluids({ row }: { row: CementRow }) {
       </p>
       <Grid title="Fluids in the order pumped" columns={[...stage, ...FLUIDS]} told={told} {...shared} />
       <h3 className="mt-3 mb-1 text-[13px] font-semibold">Rheometer readings</h3>
-      <Grid title="Rheometer readings" columns={READINGS} told={law} {...shared} />
+      <Grid title="Rheometer readings" columns={READINGS} second told={law} {...shared} />
       <h3 className="mt-3 mb-1 text-[13px] font-semibold">Pumping schedule</h3>
       <p className="mb-1 text-[12px] text-mute">
         {steps > 0

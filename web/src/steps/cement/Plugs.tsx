@@ -14,7 +14,7 @@ import { FluidPatterns, fluidFill } from "./fluidLook";
 const PATH = "/balanced_plugs";
 const WHERE: readonly ColumnSpec[] = [
   "name",
-  { key: "inside", label: "Set in" },
+  "inside",
   { key: "bottom_md_ft", label: "Bottom" },
   { key: "top_md_ft", label: "Top" },
   { key: "spacer_bbl", label: "Spacer" },
@@ -74,6 +74,7 @@ export function Plugs({ rows }: { rows: readonly (PlugRow | null)[] }) {
           target="balanced_plugs"
           path={PATH}
           columns={HOW}
+          second
           sortBy={null}
           newRow={newRow}
           empty="No plug is planned."
@@ -169,6 +170,7 @@ export function PlugTrack({ scale, widthPx }: { scale: DepthScale; widthPx: numb
           <FluidPatterns prefix={prefix} />
           {plugs.map((plug, k) => {
             const row = rows[k];
+            if (plug.bottom_md_ft <= plug.top_md_ft) return null;
             const half = (row?.hole_in ?? widest * ROOM) / 2;
             const [left, right] = [x(-half), x(half)];
             const [top, base] = [scale.y(plug.top_md_ft), scale.y(plug.bottom_md_ft)];

@@ -47,6 +47,8 @@ interface GridProps {
   made?: boolean;
   /** Rows may be moved among each other. */
   movable?: boolean;
+  /** Further columns of a table that stands before it, which tells what is wrong with the others. */
+  second?: boolean;
 }
 
 const NONE: readonly Told[] = [];
@@ -63,6 +65,7 @@ export function Grid({
   rows: given,
   told = NONE,
   movable = false,
+  second = false,
   made = false,
   least = 0,
   ...order
@@ -170,7 +173,7 @@ export function Grid({
             onColumn={grid.selectColumns}
             onAll={grid.selectAll}
           />
-          <GridBody table={table} title={title} path={path} rows={rows} columns={columns} told={told} grid={grid} />
+          <GridBody table={table} title={title} path={path} rows={rows} columns={columns} told={told} grid={grid} second={second} />
         </table>
       </GridMenu>
       <p role="status" className="sr-only">

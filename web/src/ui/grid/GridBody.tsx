@@ -19,9 +19,10 @@ interface GridBodyProps {
   columns: readonly GridColumn[];
   told: readonly Told[];
   grid: GridState;
+  second: boolean;
 }
 
-export function GridBody({ table, title, path, rows, columns, told, grid }: GridBodyProps) {
+export function GridBody({ table, title, path, rows, columns, told, grid, second }: GridBodyProps) {
   const faults = useSnapshot("faults");
   const units = useUnits();
   const reference = useReference();
@@ -47,7 +48,7 @@ export function GridBody({ table, title, path, rows, columns, told, grid }: Grid
               selectedTo={index >= span.from.row && index <= span.to.row ? span.to.column : null}
               editing={index === cursor.row ? grid.editing : null}
               refused={grid.refused?.row === index ? grid.refused : null}
-              faults={faultsOf(faults, `${path}/${index}`, reference)}
+              faults={faultsOf(faults, `${path}/${index}`, reference, second ? columns : null)}
               {...handlers}
             />
           </tbody>
@@ -95,9 +96,10 @@ function useStable(grid: GridState) {
 }
 
 /** Faults of one row as text, so that an unchanged row is not drawn again. */
-function faultsOf(faults: readonly Fault[], place: string, reference: Reference): string {
+function faultsOf(faults: readonly Fault[], place: string, reference: Reference, only: readonly GridColumn[] | null): string {
   return faults
     .filter((f) => f.path.startsWith(`${place}/`))
+    .filter((f) => only === null || only.some((column) => f.path === `${place}/${column.key}`))
     .map((f) => {
       const key = f.path.slice(place.length + 1);
       return `${key}\t${reference.find(`${place}/${key}`)?.title ?? key}: ${f.value}; expected ${f.expected}`;
