@@ -93,7 +93,7 @@ def three_moments(page: Page) -> None:
     """The job as the rock breaks, in the whole window; below it in free fall and at its end, on the depth axis."""
     folder = ROOT / "docs" / "screenshots"
     page.open("/designs/2/cement?string=3&tab=job")
-    for name, event in (("cement", "breaks at"), ("fall", "in free fall"), ("end", "Bled back")):
+    for name, event in (("cement", "breaks at"), ("fall", "in free fall"), ("end", "Pressure bled back")):
         page.sees("What happens")
         page.click(event)
         shoot(page, name)

@@ -32,7 +32,7 @@ def test_the_closing_states_by_hand():
         if md < told.seat_md_ft - 1:
             assert told.node_pipe_psi[bled][k] == pytest.approx(C * 9.5 * md, abs=0.5)
     words = [plain(e.words) for e in told.events if e.moment >= told.closing]
-    assert words == [f"Plug bumped at {found.bumped_psi:,.0f} psi", "Bled back: the float holds"]
+    assert words == [f"Plug bumped at {found.bumped_psi:,.0f} psi", "Pressure bled back"]
 
 
 @pytest.mark.parametrize(("spare", "short"), [(0.005, False), (-0.005, True)])
@@ -84,7 +84,7 @@ def test_a_plug_that_does_not_land_is_not_bumped():
     assert stage(inner).bumped_psi is None
     assert [plain(e.words) for e in detail(inner).events][-2:] == [
         "Displacement ends: pick up the inner string",
-        "Bled back: the float holds",
+        "Pressure bled back",
     ]
 
 

@@ -94,6 +94,6 @@ def _closing(followed: Followed, shut: Closed) -> Iterator[JobEvent]:
         said: dict[State, Words] = {
             "bump": ("Plug bumped at ", psi),
             "test": ("Casing tested at ", psi, " on green cement"),
-            "bled": ("Bled back: the float holds",),
+            "bled": ("Pressure bled back",),
         }
         yield JobEvent(moment=len(followed.worked.course.minutes) + k, words=said[state])

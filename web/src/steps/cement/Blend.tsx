@@ -9,6 +9,7 @@ import { Grid } from "../../ui/grid/Grid";
 import type { Row } from "../../ui/grid/columns";
 import { grouped } from "../../ui/numbers";
 import { useUnits } from "../../ui/units";
+import { stageName } from "./stages";
 
 export function Blend({ row }: { row: CementRow }) {
   const { selected } = useBench();
@@ -78,7 +79,6 @@ function Offered({ path, lead }: { path: string; lead: boolean }) {
 }
 
 const FT3_PER_BBL = 5.614583;
-const STAGES = ["", ", first stage", ", second stage", ", third stage"];
 
 function Sheet({ blend, staged }: { blend: CementRow["blends"][number]; staged: boolean }) {
   const units = useUnits();
@@ -91,7 +91,7 @@ function Sheet({ blend, staged }: { blend: CementRow["blends"][number]; staged: 
   };
   const bulk =
     units.unit("volume") === "bbl" ? `${grouped(Math.round(blend.bulk_ft3))} ft³` : units.text(blend.bulk_ft3 / FT3_PER_BBL, "volume");
-  const name = `${blend.slurry === "lead" ? "Lead" : "Tail"}${staged ? STAGES[blend.stage] : ""}`;
+  const name = `${blend.slurry === "lead" ? "Lead" : "Tail"}${staged ? `, ${stageName(blend.stage)}` : ""}`;
   return (
     <section aria-label={`Blend sheet, ${name}`}>
       <h3 className="text-[13px] font-semibold">

@@ -8,6 +8,7 @@ import { Empty } from "../../ui/Panel";
 import { useUnits } from "../../ui/units";
 import { FluidSwatch } from "./fluidLook";
 import { JobCharts } from "./JobCharts";
+import { stageTitle } from "./stages";
 import { momentShare, setMoment, shareOf, useMoment } from "./moment";
 
 interface JobProps {
@@ -16,8 +17,6 @@ interface JobProps {
   stage: number;
   onStage: (stage: number) => void;
 }
-
-const NAMES = ["First stage", "Second stage", "Third stage"];
 
 export function Job({ job, row, stage, onStage }: JobProps) {
   if (job === undefined) return <Empty>Following the job…</Empty>;
@@ -40,7 +39,7 @@ export function Job({ job, row, stage, onStage }: JobProps) {
                 onStage(i);
               }}
             >
-              {NAMES[s.number - 1]}
+              {stageTitle(s.number)}
             </button>
           ))}
         </div>

@@ -9,8 +9,7 @@ import { Headline } from "../../ui/Headline";
 import { StateMark } from "../../ui/mark";
 import { grouped } from "../../ui/numbers";
 import { useUnits } from "../../ui/units";
-
-const STAGES = ["", "first stage", "second stage", "third stage"];
+import { stageName } from "./stages";
 
 export function Placement({ row }: { row: CementRow }) {
   const { selected } = useBench();
@@ -34,8 +33,8 @@ const MARKS = { kept: "good", short: "caution", told: "blank" } as const;
 function Rules({ stage, several }: { stage: StageRow; several: boolean }) {
   const units = useUnits();
   return (
-    <section aria-label={`Rules of placement${several ? `, ${STAGES[stage.number]}` : ""}`}>
-      <h3 className="mb-0.5 text-[13px] font-semibold">Rules of placement{several ? `, ${STAGES[stage.number]}` : ""}</h3>
+    <section aria-label={`Rules of placement${several ? `, ${stageName(stage.number)}` : ""}`}>
+      <h3 className="mb-0.5 text-[13px] font-semibold">Rules of placement{several ? `, ${stageName(stage.number)}` : ""}</h3>
       <table className="w-full border-collapse text-[12.5px]">
         <thead>
           <tr className="text-left text-[11.5px] text-mute">
@@ -112,7 +111,7 @@ function Thickening({ row, path }: { row: CementRow; path: string }) {
         <div key={k} className="grid grid-cols-[1fr_auto] border-b border-rule/60 py-0.5 text-[12.5px]">
           <span>
             {t.name}
-            {row.stages.length > 1 ? `, ${STAGES[t.stage]}` : ""}: pumped for {units.text(t.job_minutes, "minutes")}
+            {row.stages.length > 1 ? `, ${stageName(t.stage)}` : ""}: pumped for {units.text(t.job_minutes, "minutes")}
           </span>
           <span className={t.held_minutes !== null && t.held_minutes < t.needed_minutes ? "font-semibold text-brick" : ""}>
             needs {units.text(t.needed_minutes, "minutes")}
