@@ -62,14 +62,15 @@ def well(**parts: Any) -> dict[str, Any]:
     """A vertical land well of 10,000 ft in uniform ground: pore 9.0 ppg, fracture 14.0 ppg, rig floor 30 ft.
 
     Joints add 38.3 ft each, so that float shoe, float collar (1.8 and 1.6 ft) and two of them are a shoe track of 80 ft; the
-    rig lifts anything.
+    rig lifts anything, and its closing unit cuts drill pipe.
     """
     document = {
         "format": "knollstack.well",
-        "version": 3,
+        "version": 4,
         "name": "Test",
         "site": {"rig_floor_ft": 30.0, "h2s_ppm": 0.0, "co2_percent": 0.0, "rotary_room_ft": 30.0, **RIG},
         "policy": {"running": dict(EVEN)},
+        "closing_unit": {"operating_psi": 5000.0},
         "trajectory": {"stations": [{"md_ft": 0.0}, {"md_ft": 10_000.0}]},
         "ground": {"pore": points((30, 9), (10_000, 9)), "fracture": points((30, 14), (10_000, 14)), "zones": []},
         "strings": [],
@@ -77,6 +78,11 @@ def well(**parts: Any) -> dict[str, Any]:
     for path, value in parts.items():
         put(document, path.split("__"), value)
     return document
+
+
+def elements(*names: str) -> list[dict[str, Any]]:
+    """Rows of a stack, bottom to top."""
+    return [{"id": f"e{n}", "element": name} for n, name in enumerate(names, start=1)]
 
 
 def policy(**values: Any) -> dict[str, Any]:

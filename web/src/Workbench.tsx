@@ -26,6 +26,7 @@ import { Announcer } from "./review/Announcer";
 import { FindingsButton } from "./review/FindingsButton";
 import { Margin } from "./review/Margin";
 import { Section } from "./section/Section";
+import { stringOf } from "./design/stringOf";
 import { BENCHES, isStep } from "./steps/registry";
 import { tabOf } from "./steps/tabs";
 
@@ -107,7 +108,7 @@ function Desk({ session, designName, step }: { session: Session; designName: str
       },
       typeOver: setTyping,
       goTo: (to, at) => {
-        const index = Number(/^\/strings\/(\d+)/.exec(at)?.[1] ?? selected);
+        const index = stringOf(session, at) ?? selected;
         const tab = isStep(to) ? tabOf(to, at) : null;
         const query = new URLSearchParams({ string: String(index + 1), ...(tab === null ? {} : { tab }) });
         setPlace("");

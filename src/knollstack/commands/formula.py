@@ -7,6 +7,8 @@ import json
 from pathlib import Path
 from typing import Any
 
+import numpy as np
+
 from knollstack.commands.say import FAULTY, say
 from knollstack.core.base.formula import CallError, Formula, FormulaError, call_named
 from knollstack.core.base.glossary import unit_of
@@ -81,8 +83,13 @@ def case_faults(formulas: dict[str, Formula], case: dict[str, Any], tolerance: f
         return [str(error)]
     expect = case["expect"]
     pairs = [(k, result[k], v) for k, v in expect.items()] if isinstance(expect, dict) else [("result", result, expect)]
+    single = [
+        (name, one, other)
+        for name, got, want in pairs
+        for one, other in zip(np.atleast_1d(got), np.atleast_1d(want), strict=True)
+    ]
     return [
         f"{formula.name} {name}: {float(got):.7g}, expected {want:.7g}"
-        for name, got, want in pairs
+        for name, got, want in single
         if abs(float(got) - want) > tolerance * max(abs(want), 1e-12)
     ]

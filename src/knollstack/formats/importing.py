@@ -23,9 +23,11 @@ from knollstack.core.document.design import (
 from knollstack.core.document.faults import Fault, FaultyDesign, schema_faults
 from knollstack.core.document.plugs import BalancedPlug
 from knollstack.core.document.policy import ClearanceRow, DrillString, KickMinimum, SizePair
+from knollstack.core.document.preventers import ClassElements, StackElement
 from knollstack.core.document.running import CentralizerRun, CentralizerType, TallyJoint
 from knollstack.core.document.strings import CustomLoad, MudStep, PipeSection, String
 from knollstack.core.document.upgrades.ids import numbered
+from knollstack.core.document.wellhead import WellheadPiece
 from knollstack.core.ground.thinning import thin
 from knollstack.core.path.trajectory import path_of
 from knollstack.formats.cells import Mapped, Sheet, guess, read_rows, read_sheet, units_offered
@@ -45,6 +47,8 @@ LETTERS: dict[Target, str] = {
     "centralizer_runs": "c",
     "fluids": "f",
     "balanced_plugs": "b",
+    "pieces": "p",
+    "elements": "e",
 }
 """Tables whose rows carry ids, and the letter that new ones begin with."""
 _MODELS: dict[Target, type[Part]] = {
@@ -76,6 +80,9 @@ _MODELS: dict[Target, type[Part]] = {
     "caliper": CaliperPoint,
     "excesses": ExcessRow,
     "balanced_plugs": BalancedPlug,
+    "pieces": WellheadPiece,
+    "elements": StackElement,
+    "least_elements": ClassElements,
 }
 
 

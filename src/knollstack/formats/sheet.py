@@ -157,7 +157,7 @@ class _Sheet:
         rows = [["BOP stack on", "Surface pressure", "Class", "Flange", "Top to bottom"]]
         for s, stack in zip(self.evaluation.strings, self.evaluation.preventers.strings, strict=True):
             if stack.elements:
-                elements = ", ".join(e.title for e in stack.elements)
+                elements = ", ".join(e.title for e in reversed(stack.elements))
                 class_text = self.show(stack.class_psi, "pressure") if s.role != "conductor" else "-"
                 rows.append(
                     [

@@ -60,6 +60,19 @@ def rack_list(path: StringPath, query: models.UnitsQuery) -> Response:
     return attachment(text, "text/csv; charset=utf-8", f"{design.name} tally {path.string + 1}.csv")
 
 
+@blueprint.get("/designs/<int:design_id>/strings/<int:string>/bop-tests.csv", responses={404: Problem})
+def bop_tests(path: StringPath, query: models.UnitsQuery) -> Response:
+    """The test plan of the stack on one string of the newest revision as CSV."""
+    newest = _newest(path.design_id)
+    if newest is None:
+        return not_found(f"design {path.design_id}")
+    design = parse_text(newest.document)
+    text = heavy(tasks.write_bop_tests, design, path.string, query.unit_set)
+    if text is None:
+        return not_found(f"stack on string {path.string}")
+    return attachment(text, "text/csv; charset=utf-8", f"{design.name} BOP tests {path.string + 1}.csv")
+
+
 @blueprint.get("/designs/<int:design_id>/strings/<int:string>/floor.pdf", responses={404: Problem})
 def floor_list(path: StringPath, query: models.UnitsQuery) -> Response:
     """The running list of one string of the newest revision as PDF for the rig floor."""

@@ -28,7 +28,7 @@ from knollstack.core.proposal.schools import both_schools
 from knollstack.core.reading.read import parse
 from knollstack.core.running.detail import tally_detail_of, tracks_of
 from knollstack.core.sizes.nests import chains_of
-from knollstack.formats import job_sheet, tally
+from knollstack.formats import job_sheet, tally, test_plan
 from knollstack.formats import sheet as program_sheet
 from knollstack.formats.cells import guess, read_rows, read_sheet, unclear
 from knollstack.formats.importing import Mapping, preview, take
@@ -119,6 +119,12 @@ def write_sheet(design: Design, units: UnitSet, revision: int, saved_at: str, si
 def write_rack(design: Design, string: int, units: UnitSet) -> str | None:
     found = tally_detail_of(program_of(design, load()), string)
     return None if found is None else tally.write_rack(found, units)
+
+
+def write_bop_tests(design: Design, string: int, units: UnitSet) -> str | None:
+    rows = evaluate(design, load()).preventers.strings
+    found = rows[string] if 0 <= string < len(rows) else None
+    return None if found is None or not found.tests else test_plan.write_test_plan(found, units)
 
 
 def write_floor(design: Design, string: int, units: UnitSet, revision: int, saved_at: str) -> bytes | None:

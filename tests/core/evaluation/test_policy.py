@@ -31,6 +31,7 @@ SCENES = {
     "sizes/pairs": ({}, []),
     "sizes/clearances": ({}, [{"from_od_in": 1.0, "common_in": 3.0, "tight_in": 2.0}]),
     "sizes/tubing_od_in": ({}, 4.5),
+    "preventers/least_elements": ({}, [{"from_class_psi": 2000.0, "pipe_rams": 3}]),
     "wellhead/stack_weight_lbf": ({}, 300_000.0),
     "mud/drill_strings": ({}, [DRILL]),
     "pipe/connections": ({}, ["PTC"]),
@@ -76,7 +77,21 @@ def cemented():
     return document
 
 
-MORE = {"depths/zone_reach_ft": lambda: RELIEVED, "cement/caliper_excess": with_caliper}
+def produced():
+    """Casing free down to 1,500 ft, that production warms; a closing unit whose pumps are known."""
+    document = json.loads(documents()[1])
+    document["strings"][1]["cement"]["top_md_ft"] = 1500.0
+    document["closing_unit"] = {"pump_gpm": 9.0}
+    return document
+
+
+MORE = {
+    "wellhead/growth_in": lambda: produced(),
+    "preventers/pump_minutes": lambda: produced(),
+    "preventers/ram_seconds": lambda: produced(),
+    "depths/zone_reach_ft": lambda: RELIEVED,
+    "cement/caliper_excess": with_caliper,
+}
 
 
 def changed(document, path, value):

@@ -9,9 +9,65 @@ from knollstack.core.base.units import plain
 from knollstack.core.evaluation.steps import WORDS
 from knollstack.demo import documents
 from tests.core.evaluation.test_judging import strings
-from tests.helpers import CATALOGUE, applied, find, points, put, run
+from tests.helpers import CATALOGUE, applied, elements, find, points, put, run
 
 PIECE = {"name": "Head", "height_in": 22.0, "bore_in": 13.625, "top_psi": 1000.0}
+ANNULAR = elements("annular")
+
+
+FIVE = ("pipe rams", "drilling spool", "blind shear rams", "variable rams", "annular")
+
+
+def pieces(*changed):
+    """Head, spool and tubing spool on the three casings, each with some values changed."""
+    rows = [(13.625, 2000.0, 22.0), (11.0, 5000.0, 24.0), (7.0625, 5000.0, 24.0)]
+    return [
+        {
+            "id": f"w{n}",
+            "name": f"P{n}",
+            "height_in": high,
+            "bore_in": bore,
+            "top_psi": psi,
+            "string": f"s{n + 2}",
+            **own,
+        }
+        for n, ((bore, psi, high), own) in enumerate(zip(rows, changed, strict=True))
+    ]
+
+
+def stack_on(string, *names, **more):
+    psi = 5000.0 if string == "s3" else 2000.0
+    return strings(preventers=[{"id": "b1", "string": string, "class_psi": psi, "elements": elements(*names), **more}])
+
+
+def weak_element():
+    document = stack_on("s3", *FIVE, casing_ram="e4")
+    document["preventers"][0]["elements"][0]["class_psi"] = 3000.0
+    return document
+
+
+def blocks_of_other_pipe():
+    """Rams for 3 1/2 in where 5 in is drilled with."""
+    document = stack_on("s3", *FIVE, casing_ram="e4")
+    rows = document["preventers"][0]["elements"]
+    rows[0] |= {"size_in": 3.5}
+    rows[3] |= {"from_in": 2.375, "to_in": 3.5}
+    return document
+
+
+def line_at_nothing():
+    return stack_on(
+        "s3",
+        "pipe rams",
+        "drilling spool",
+        "blind shear rams",
+        "variable rams",
+        "annular",
+        choke="gone",
+        casing_ram="e4",
+    )
+
+
 FAULTY = {
     "kick": (
         strings(policy__depths__kick_minimums=[{"from_hole_in": 1.0, "volume_bbl": 120.0}], strings__1__mud_ppg=9.3),
@@ -44,15 +100,50 @@ FAULTY = {
     "conductor shallow": (strings(strings__0__shoe_md_ft=60.0), "depths"),
     "piece on a lost string": (
         strings(
-            site__cellar_depth_ft=10.0, wellhead={"pieces": [PIECE | {"id": "w1", "string": "lost", "top_psi": 2000.0}]}
+            site__cellar_depth_ft=10.0, wellhead={"pieces": [PIECE | {"id": "w1", "string": "lost", "top_psi": 5000.0}]}
         ),
         "wellhead",
     ),
     "stack on a lost string": (
-        strings(preventers=[{"string": "lost", "class_psi": 3000.0, "elements": ["annular"]}]),
+        strings(preventers=[{"string": "lost", "class_psi": 3000.0, "elements": ANNULAR}]),
         "preventers",
     ),
-    "weak stack": (strings(preventers=[{"string": "s3", "class_psi": 3000.0, "elements": ["annular"]}]), "preventers"),
+    "faces that do not mate": (
+        strings(
+            site__cellar_depth_ft=10.0,
+            wellhead={"pieces": pieces({}, {"bottom_bore_in": 11.0, "bottom_psi": 3000.0}, {})},
+        ),
+        "wellhead",
+    ),
+    "no such class": (
+        strings(site__cellar_depth_ft=10.0, wellhead={"pieces": pieces({"top_psi": 2500.0}, {}, {})}),
+        "wellhead",
+    ),
+    "bowl elsewhere": (strings(site__cellar_depth_ft=10.0, strings__2__running={"hanger": "mandrel"}), "wellhead"),
+    "long conductor": (
+        strings(
+            site__setting="platform",
+            site__water_depth_ft=60.0,
+            wellhead={"deck_md_ft": 20.0, "free_conductor_ft": 400.0},
+        ),
+        "wellhead",
+    ),
+    "low on the deck": (
+        strings(
+            site__setting="platform", wellhead={"deck_md_ft": 20.0, "free_conductor_ft": 9.0, "reference_in": 40.0}
+        ),
+        "wellhead",
+    ),
+    "no ram for pipe": (stack_on("s3", "drilling spool", "blind rams", "annular"), "preventers"),
+    "no ram for casing": (stack_on("s3", *FIVE), "preventers"),
+    "no blind ram": (stack_on("s2", "drilling spool", "pipe rams", "annular"), "preventers"),
+    "blocks of other pipe": (blocks_of_other_pipe(), "preventers"),
+    "weak element": (weak_element(), "preventers"),
+    "line at nothing": (line_at_nothing(), "preventers"),
+    "does not shear": (strings(closing_unit={"operating_psi": 2500.0}), "preventers"),
+    "few bottles": (strings(closing_unit={"operating_psi": 5000.0, "bottles": 2}), "preventers"),
+    "no precharge": (strings(closing_unit={"operating_psi": 5000.0, "precharge_psi": 0.0}), "preventers"),
+    "weak stack": (strings(preventers=[{"string": "s3", "class_psi": 3000.0, "elements": ANNULAR}]), "preventers"),
 }
 
 
@@ -143,6 +234,14 @@ OFFERED = {
     "Dig the",
     "Remove it",
     "Let it",
+    "Make its",
+    "Raise it",
+    "Hold it",
+    "Land it",
+    "Change the",
+    "Fit",
+    "Add",
+    "Make it",
 }
 
 

@@ -4,9 +4,14 @@ import pytest
 
 from knollstack.core.base.units import plain
 from tests.core.evaluation.test_judging import strings
-from tests.helpers import applied, find, run
+from tests.helpers import applied, elements, find, run
 
-STACK = {"id": "p1", "string": "s3", "class_psi": 5000.0, "elements": ["annular", "blind shear rams", "pipe rams"]}
+STACK = {
+    "id": "p1",
+    "string": "s3",
+    "class_psi": 5000.0,
+    "elements": elements("pipe rams", "blind shear rams", "annular"),
+}
 
 
 def said(document, severity="stop"):
@@ -18,8 +23,8 @@ def said(document, severity="stop"):
 )
 def test_no_stack_is_under_the_least_class_of_policy(least_psi, classes):
     """The surface casing sees 1,462 psi and the intermediate 3,675: the least class lifts what is under it."""
-    rows = run(strings(policy__preventers__minimum_class_psi=least_psi)).preventers.strings
-    assert [row.class_psi for row in rows[1:3]] == classes
+    stacks = run(strings(policy__preventers__minimum_class_psi=least_psi)).preventers.strings
+    assert [row.class_psi for row in stacks[1:3]] == classes
 
 
 @pytest.mark.parametrize(("class_psi", "stands"), [(3700.0, True), (3675.0, True), (3600.0, False)])
@@ -45,23 +50,23 @@ def test_the_bit_passes_the_stack_or_not(bit_in, passes):
 
 @pytest.mark.parametrize(("room_ft", "fits"), [(14.7, True), (14.6, False)])
 def test_the_tallest_stack_stands_under_the_rotary_or_not(room_ft, fits):
-    """176 in of elements are 14.67 ft."""
+    """176 in of elements on the tubing spool, whose top flange is at ground level, reach 14.67 ft."""
     document = strings(site__rotary_room_ft=room_ft)
     assert run(document).preventers.strings[2].height_in == 176.0
-    assert ([t for t in said(document) if "tallest stack" in t] == []) == fits
+    assert ([t for t in said(document) if "heads and stack reach" in t] == []) == fits
 
 
 def test_a_stack_stays_on_its_string_when_another_is_deleted():
     """Two stacks; the surface casing goes: the intermediate keeps its own, the other is told as standing on nothing."""
     low = STACK | {"id": "p0", "string": "s2", "class_psi": 3000.0}
     document = strings(preventers=[low, STACK])
-    assert [row.class_psi for row in run(document).preventers.strings] == [None, 3000.0, 5000.0, None]
+    assert [row.class_psi for row in run(document).preventers.strings] == [None, 3000.0, 5000.0, 5000.0]
     for n, string in enumerate(document["strings"], start=1):
         string["id"] = f"s{n}"
     del document["strings"][1]
     evaluation = run(document)
-    assert [row.class_psi for row in evaluation.preventers.strings] == [None, 5000.0, None]
-    finding = find(evaluation, "preventers", "caution")[0]
+    assert [row.class_psi for row in evaluation.preventers.strings] == [None, 5000.0, 5000.0]
+    finding = next(f for f in find(evaluation, "preventers", "caution") if "no longer" in plain(f.message))
     assert (finding.place, plain(finding.message)) == (
         "/preventers/0",
         "The string that it is installed on is no longer in the design.",

@@ -6,7 +6,7 @@ import pytest
 
 from knollstack.core.document.faults import FaultyDesign
 from knollstack.core.reading.read import parse, parse_text
-from tests.helpers import demo, points, put, well
+from tests.helpers import demo, elements, points, put, well
 
 
 def faults(document):
@@ -130,7 +130,11 @@ BAD = [
         points((5000, 8.5)),
         ("/ground/leak_off_tests/0/emw_ppg", "8.50 ppg", "at least the pore pressure at 5000 ft (9.00 ppg)"),
     ),
-    ("preventers", [{"class_psi": 5000.0, "elements": ["annular"]}], ("/preventers/0/string", "nothing", "a value")),
+    (
+        "preventers",
+        [{"class_psi": 5000.0, "elements": elements("annular")}],
+        ("/preventers/0/string", "nothing", "a value"),
+    ),
     (
         "strings",
         [{"role": "production", "shoe_md_ft": 900.0, "sections": [SECTION, SECTION]}],
@@ -190,11 +194,11 @@ BAD = [
     ("colour", "red", ("/colour", '"red"', "no such key in this format")),
     (
         "version",
-        4,
-        ("/version", "4", "3 or older: the file was written by a newer Knollstack; update this one to open it"),
+        5,
+        ("/version", "5", "4 or older: the file was written by a newer Knollstack; update this one to open it"),
     ),
-    ("version", 0, ("/version", "0", "3, the version written here, or one of 1, 2")),
-    ("version", True, ("/version", "true", "3, the version written here, or one of 1, 2")),
+    ("version", 0, ("/version", "0", "4, the version written here, or one of 1, 2, 3")),
+    ("version", True, ("/version", "true", "4, the version written here, or one of 1, 2, 3")),
     (
         "strings",
         [{"id": "a", "role": "surface", "shoe_md_ft": 900.0}, {"id": "a", "role": "production", "shoe_md_ft": 1900.0}],
@@ -247,7 +251,7 @@ def test_text_that_is_no_well_file(text, value):
 
 
 def test_a_partial_hand_written_file_takes_the_defaults():
-    design = parse({"format": "knollstack.well", "version": 3, "name": "Bare"})
+    design = parse({"format": "knollstack.well", "version": 4, "name": "Bare"})
     assert design.site.setting == "land"
     assert design.policy.mud.trip_margin_ppg == 0.3
     with pytest.raises(ValueError, match="frozen"):

@@ -10,7 +10,17 @@ from tests.helpers import applied, find, run, surface_psi
 def wellhead(**piece):
     """The head on the surface casing, decided: its face must stand 1,462.3 psi and pass the 12 1/4 in bit."""
     head = {"id": "w1", "name": "Head", "height_in": 22.0, "bore_in": 13.625, "top_psi": 2000.0, "string": "s2"}
-    return strings(wellhead={"pieces": [head | piece]})
+    over = {
+        "id": "w2",
+        "name": "Spool",
+        "height_in": 24.0,
+        "bore_in": 11.0,
+        "top_psi": 5000.0,
+        "string": "s3",
+        "bowls": 2,
+    }
+    rest = [] if piece.get("string", "s2") == "s3" else [over]
+    return strings(site__cellar_depth_ft=10.0, wellhead={"pieces": [head | piece, *rest]})
 
 
 def said(document):
@@ -30,12 +40,12 @@ def plain_size(inches):
 @pytest.mark.parametrize(("top_psi", "stands"), [(1463.0, True), (1462.0, False)])
 def test_a_face_stands_its_pressure_or_is_mended_by_the_next_class(top_psi, stands):
     document = wellhead(top_psi=top_psi)
-    found = [f for f in find(run(document), "wellhead", "stop") if f.place.endswith("top_psi")]
+    found = [f for f in find(run(document), "wellhead", "stop") if f.place == "/wellhead/pieces/0/top_psi"]
     assert (found == []) == stands
     for finding in found:
         change = finding.remedies[0].changes[0]
         assert (change.path, change.value) == ("/wellhead/pieces/0/top_psi", 2000.0)
-        assert said(applied(document, (change,))) == []
+        assert not [t for t in said(applied(document, (change,))) if "this face" in t]
 
 
 def test_a_piece_follows_its_string_not_its_place():
@@ -50,8 +60,8 @@ def test_a_piece_follows_its_string_not_its_place():
     ]
 
 
-@pytest.mark.parametrize(("cellar_ft", "deep_enough"), [(6.04, True), (6.03, False)])
+@pytest.mark.parametrize(("cellar_ft", "deep_enough"), [(6.03, True), (6.02, False)])
 def test_the_cellar_holds_what_hangs_below_its_rim(cellar_ft, deep_enough):
-    """In a cellar of 10 ft the conductor is cut 47.62 in above its floor: (120 − 47.62)/12 = 6.032 ft are needed."""
+    """In a cellar of 10 ft the conductor is cut 47.65 in above its floor: (120 − 47.65)/12 = 6.029 ft are needed."""
     found = [f for f in find(run(strings(site__cellar_depth_ft=cellar_ft)), "wellhead") if "cellar" in f.place]
     assert (found == []) == deep_enough

@@ -6,6 +6,7 @@ const LETTERS: Readonly<Record<string, string>> = {
   "/ground/zones": "z",
   "/wellhead/pieces": "p",
   "/preventers": "b",
+  "/preventers/elements": "e",
   "/balanced_plugs": "b",
 };
 

@@ -348,6 +348,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/designs/{design_id}/strings/{string}/bop-tests.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The test plan of the stack on one string of the newest revision as CSV. */
+        get: operations["program_sheet_bop_tests_designs__int_design_id__strings__int_string__bop_tests_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/designs/{design_id}/strings/{string}/cement.pdf": {
         parameters: {
             query?: never;
@@ -933,6 +950,33 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AccumulatorRow
+         * @description Fluid that the functions of policy ask of the closing unit, and the bottles that hold it.
+         */
+        AccumulatorRow: {
+            /** Bottles */
+            bottles: number | null;
+            /** Bottles Needed */
+            bottles_needed: number | null;
+            /** Charging Minutes */
+            charging_minutes: number | null;
+            /** Functions */
+            functions: [
+                string,
+                number
+            ][];
+            /** Minimum Psi */
+            minimum_psi: number | null;
+            /** Needed Gal */
+            needed_gal: number | null;
+            /** Precharge Psi */
+            precharge_psi: number | null;
+            /** Usable Gal */
+            usable_gal: number | null;
+            /** Working */
+            working: string;
+        };
+        /**
          * Additive
          * @description What else goes into a slurry, besides cement, water and the solids that have a field of their own.
          */
@@ -990,7 +1034,7 @@ export interface components {
              * Quantity
              * @enum {string}
              */
-            quantity: "depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss";
+            quantity: "depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds";
             /** Value */
             value: number;
         };
@@ -1190,6 +1234,34 @@ export interface components {
             md_ft: number;
             /** Mud Ppg */
             mud_ppg: number;
+        };
+        /**
+         * BowlRow
+         * @description A string in its bowl: where its hanger lands, its load, and what the bowl carries.
+         */
+        BowlRow: {
+            /** Capacity Lbf */
+            capacity_lbf: number | null;
+            /** Growth Lbf */
+            growth_lbf: number | null;
+            /** Hanger */
+            hanger: string;
+            /** Landing Md Ft */
+            landing_md_ft: number | null;
+            /** Lifts */
+            lifts: boolean;
+            /** Load Lbf */
+            load_lbf: number | null;
+            /** Piece */
+            piece: number;
+            /** Place */
+            place: string;
+            /** Shoulder In */
+            shoulder_in: number | null;
+            /** String */
+            string: number;
+            /** Working */
+            working: string;
         };
         /**
          * Brought
@@ -2103,6 +2175,45 @@ export interface components {
             theirs: (string | components["schemas"]["Amount"])[];
         };
         /**
+         * ClassElements
+         * @description The least that stands on a well from a class up.
+         */
+        ClassElements: {
+            /**
+             * Annulars
+             * @description annular preventers
+             * @default 1
+             */
+            annulars: number;
+            /**
+             * Blind rams proposed
+             * @description what is put in where nothing is decided
+             * @default blind rams
+             * @enum {string}
+             */
+            blind: "blind rams" | "blind shear rams";
+            /**
+             * Blind rams
+             * @description blind or blind shear
+             * @default 1
+             */
+            blind_rams: number;
+            /** From class */
+            from_class_psi: number;
+            /**
+             * Rams on pipe
+             * @description pipe or variable
+             * @default 0
+             */
+            pipe_rams: number;
+            /**
+             * Of these variable
+             * @description variable bore rams among the rams on pipe
+             * @default 0
+             */
+            variable_rams: number;
+        };
+        /**
          * ClearanceRow
          * @description Least diametral clearance over the joint, from a casing size up.
          */
@@ -2113,6 +2224,76 @@ export interface components {
             from_od_in: number;
             /** Tight */
             tight_in: number;
+        };
+        /** ClosingRow */
+        ClosingRow: {
+            /** Allowed Seconds */
+            allowed_seconds: number;
+            /** Element */
+            element: number;
+            /** Seconds */
+            seconds: number | null;
+        };
+        /**
+         * ClosingUnit
+         * @description Accumulators, pumps and regulators that close the stacks.
+         */
+        ClosingUnit: {
+            /**
+             * Bottles
+             * @description accumulators of the rig; empty is as many as its functions ask
+             * @default null
+             */
+            bottles: number | null;
+            /**
+             * Gas volume of a bottle
+             * @description less its bladder: an 11 gal bottle holds 10
+             * @default 10
+             */
+            gas_volume_gal: number;
+            /**
+             * Flow to one element
+             * @description through its regulator and hose; for its closing time
+             * @default null
+             */
+            line_gpm: number | null;
+            /**
+             * Operating pressure
+             * @description of the accumulators when they are full
+             * @default 3000
+             */
+            operating_psi: number;
+            /**
+             * Bottles stand
+             * @description at the sea floor the weight of the sea counts
+             * @default surface
+             * @enum {string}
+             */
+            place: "surface" | "sea floor";
+            /**
+             * Precharged at
+             * @description temperature when the bottles were charged with nitrogen
+             * @default 70
+             */
+            precharge_f: number;
+            /**
+             * Precharge
+             * @description gauge, at surface; empty is what makes the most of them
+             * @default null
+             */
+            precharge_psi: number | null;
+            /**
+             * Pumps together
+             * @description output of all pumps of the closing unit
+             * @default null
+             */
+            pump_gpm: number | null;
+            /**
+             * Working at
+             * @description the coldest it will be
+             * @default 70
+             */
+            working_f: number;
         };
         /**
          * Comparison
@@ -2135,6 +2316,32 @@ export interface components {
             source: string;
             /** Title */
             title: string;
+        };
+        /**
+         * CoverRow
+         * @description One thing across the stack at a time, and what each element does on it; `cells` stand as the elements do.
+         */
+        CoverRow: {
+            /**
+             * Backs
+             * @default []
+             */
+            backs: number[];
+            /** Cells */
+            cells: ("seals" | "seals and hangs" | "shears and seals" | "shears" | "diverts" | "cannot shear" | "no seal" | "unknown")[];
+            /**
+             * Changed
+             * @default null
+             */
+            changed: number | null;
+            /** Kind */
+            kind: string;
+            /** Od In */
+            od_in: number;
+            /** What */
+            what: (string | components["schemas"]["Amount"])[];
+            /** When */
+            when: (string | components["schemas"]["Amount"])[];
         };
         /**
          * CustomLoad
@@ -2243,6 +2450,26 @@ export interface components {
             weight_ppf: number;
             /** Yield strength */
             yield_psi: number;
+        };
+        /**
+         * CutRow
+         * @description Where a string is cut, above the cellar floor and above the flange that it hangs in; after which operation.
+         */
+        CutRow: {
+            /** Above Flange In */
+            above_flange_in: number | null;
+            /** Final In */
+            final_in: number;
+            /** Role */
+            role: string;
+            /** Rough In */
+            rough_in: number;
+            /** String */
+            string: number;
+            /** When */
+            when: string;
+            /** Working */
+            working: string;
         };
         /** DepthsPolicy */
         DepthsPolicy: {
@@ -2422,7 +2649,7 @@ export interface components {
              * Quantity
              * @default null
              */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds") | null;
             /**
              * Required
              * @default false
@@ -2456,6 +2683,20 @@ export interface components {
              * @default []
              */
             centralizers: components["schemas"]["CentralizerType"][];
+            /**
+             * @default {
+             *       "bottles": null,
+             *       "gas_volume_gal": 10,
+             *       "line_gpm": null,
+             *       "operating_psi": 3000,
+             *       "place": "surface",
+             *       "precharge_f": 70,
+             *       "precharge_psi": null,
+             *       "pump_gpm": null,
+             *       "working_f": 70
+             *     }
+             */
+            closing_unit: components["schemas"]["ClosingUnit"];
             /**
              * Format
              * @constant
@@ -2567,7 +2808,8 @@ export interface components {
              *             "collar_od_in": 8,
              *             "from_hole_in": 12,
              *             "pipe_id_in": 4.276,
-             *             "pipe_od_in": 5
+             *             "pipe_od_in": 5,
+             *             "tool_joint_in": null
              *           },
              *           {
              *             "collar_id_in": 2.8125,
@@ -2575,7 +2817,8 @@ export interface components {
              *             "collar_od_in": 6.5,
              *             "from_hole_in": 8,
              *             "pipe_id_in": 4.276,
-             *             "pipe_od_in": 5
+             *             "pipe_od_in": 5,
+             *             "tool_joint_in": null
              *           },
              *           {
              *             "collar_id_in": 2.25,
@@ -2583,7 +2826,8 @@ export interface components {
              *             "collar_od_in": 4.75,
              *             "from_hole_in": 1,
              *             "pipe_id_in": 2.764,
-             *             "pipe_od_in": 3.5
+             *             "pipe_od_in": 3.5,
+             *             "tool_joint_in": null
              *           }
              *         ],
              *         "fracture_margin_ppg": 0.3,
@@ -2642,7 +2886,52 @@ export interface components {
              *         "unfilled_ft": 500
              *       },
              *       "preventers": {
-             *         "minimum_class_psi": 2000
+             *         "annular_seconds": 30,
+             *         "annular_share": 0.7,
+             *         "casing_rams": true,
+             *         "cup_share": 0.8,
+             *         "drill_pipe_grade": "S",
+             *         "fluid_factor": 1.5,
+             *         "functions": "annular, all rams, choke valve",
+             *         "gas": "nitrogen",
+             *         "large_annular_seconds": 45,
+             *         "least_elements": [
+             *           {
+             *             "annulars": 1,
+             *             "blind": "blind rams",
+             *             "blind_rams": 1,
+             *             "from_class_psi": 2000,
+             *             "pipe_rams": 0,
+             *             "variable_rams": 0
+             *           },
+             *           {
+             *             "annulars": 1,
+             *             "blind": "blind rams",
+             *             "blind_rams": 1,
+             *             "from_class_psi": 3000,
+             *             "pipe_rams": 1,
+             *             "variable_rams": 0
+             *           },
+             *           {
+             *             "annulars": 1,
+             *             "blind": "blind shear rams",
+             *             "blind_rams": 1,
+             *             "from_class_psi": 5000,
+             *             "pipe_rams": 2,
+             *             "variable_rams": 1
+             *           }
+             *         ],
+             *         "left_psi": 200,
+             *         "lift_ft": 3,
+             *         "low_test_psi": 300,
+             *         "minimum_class_psi": 2000,
+             *         "pump_minutes": 15,
+             *         "ram_seconds": 30,
+             *         "shear_factor": 1.2,
+             *         "surface_method": "as for pipe",
+             *         "test_days": 14,
+             *         "test_margin_psi": 500,
+             *         "working_psi": 1200
              *       },
              *       "running": {
              *         "connection_minutes": 3,
@@ -2800,6 +3089,13 @@ export interface components {
              *         "tubing_od_in": null
              *       },
              *       "wellhead": {
+             *         "arrangement": "spools",
+             *         "buckling": 1.5,
+             *         "collapse_share": 0.8,
+             *         "conductor_factor": 1.2,
+             *         "end_factor": 2,
+             *         "growth_in": 2,
+             *         "rough_cut_in": 12,
              *         "stack_weight_lbf": null,
              *         "stands_on": "casing and conductor"
              *       }
@@ -2865,11 +3161,17 @@ export interface components {
              * Version
              * @constant
              */
-            version: 3;
+            version: 4;
             /**
              * @default {
              *       "base_plate_in": 2,
+             *       "deck_md_ft": null,
+             *       "free_conductor_ft": null,
+             *       "mounting": "slip-on weld",
+             *       "mudline_hangers": "none",
              *       "pieces": [],
+             *       "reference_in": null,
+             *       "seabed_hanger_ft": 15,
              *       "socket_depth_in": 4.5
              *     }
              */
@@ -2995,6 +3297,20 @@ export interface components {
                  */
                 centralizers: components["schemas"]["CentralizerType"][];
                 /**
+                 * @default {
+                 *       "bottles": null,
+                 *       "gas_volume_gal": 10,
+                 *       "line_gpm": null,
+                 *       "operating_psi": 3000,
+                 *       "place": "surface",
+                 *       "precharge_f": 70,
+                 *       "precharge_psi": null,
+                 *       "pump_gpm": null,
+                 *       "working_f": 70
+                 *     }
+                 */
+                closing_unit: components["schemas"]["ClosingUnit"];
+                /**
                  * Format
                  * @constant
                  */
@@ -3105,7 +3421,8 @@ export interface components {
                  *             "collar_od_in": 8,
                  *             "from_hole_in": 12,
                  *             "pipe_id_in": 4.276,
-                 *             "pipe_od_in": 5
+                 *             "pipe_od_in": 5,
+                 *             "tool_joint_in": null
                  *           },
                  *           {
                  *             "collar_id_in": 2.8125,
@@ -3113,7 +3430,8 @@ export interface components {
                  *             "collar_od_in": 6.5,
                  *             "from_hole_in": 8,
                  *             "pipe_id_in": 4.276,
-                 *             "pipe_od_in": 5
+                 *             "pipe_od_in": 5,
+                 *             "tool_joint_in": null
                  *           },
                  *           {
                  *             "collar_id_in": 2.25,
@@ -3121,7 +3439,8 @@ export interface components {
                  *             "collar_od_in": 4.75,
                  *             "from_hole_in": 1,
                  *             "pipe_id_in": 2.764,
-                 *             "pipe_od_in": 3.5
+                 *             "pipe_od_in": 3.5,
+                 *             "tool_joint_in": null
                  *           }
                  *         ],
                  *         "fracture_margin_ppg": 0.3,
@@ -3180,7 +3499,52 @@ export interface components {
                  *         "unfilled_ft": 500
                  *       },
                  *       "preventers": {
-                 *         "minimum_class_psi": 2000
+                 *         "annular_seconds": 30,
+                 *         "annular_share": 0.7,
+                 *         "casing_rams": true,
+                 *         "cup_share": 0.8,
+                 *         "drill_pipe_grade": "S",
+                 *         "fluid_factor": 1.5,
+                 *         "functions": "annular, all rams, choke valve",
+                 *         "gas": "nitrogen",
+                 *         "large_annular_seconds": 45,
+                 *         "least_elements": [
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind rams",
+                 *             "blind_rams": 1,
+                 *             "from_class_psi": 2000,
+                 *             "pipe_rams": 0,
+                 *             "variable_rams": 0
+                 *           },
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind rams",
+                 *             "blind_rams": 1,
+                 *             "from_class_psi": 3000,
+                 *             "pipe_rams": 1,
+                 *             "variable_rams": 0
+                 *           },
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind shear rams",
+                 *             "blind_rams": 1,
+                 *             "from_class_psi": 5000,
+                 *             "pipe_rams": 2,
+                 *             "variable_rams": 1
+                 *           }
+                 *         ],
+                 *         "left_psi": 200,
+                 *         "lift_ft": 3,
+                 *         "low_test_psi": 300,
+                 *         "minimum_class_psi": 2000,
+                 *         "pump_minutes": 15,
+                 *         "ram_seconds": 30,
+                 *         "shear_factor": 1.2,
+                 *         "surface_method": "as for pipe",
+                 *         "test_days": 14,
+                 *         "test_margin_psi": 500,
+                 *         "working_psi": 1200
                  *       },
                  *       "running": {
                  *         "connection_minutes": 3,
@@ -3338,6 +3702,13 @@ export interface components {
                  *         "tubing_od_in": null
                  *       },
                  *       "wellhead": {
+                 *         "arrangement": "spools",
+                 *         "buckling": 1.5,
+                 *         "collapse_share": 0.8,
+                 *         "conductor_factor": 1.2,
+                 *         "end_factor": 2,
+                 *         "growth_in": 2,
+                 *         "rough_cut_in": 12,
                  *         "stack_weight_lbf": null,
                  *         "stands_on": "casing and conductor"
                  *       }
@@ -3403,11 +3774,17 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 3;
+                version: 4;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
+                 *       "deck_md_ft": null,
+                 *       "free_conductor_ft": null,
+                 *       "mounting": "slip-on weld",
+                 *       "mudline_hangers": "none",
                  *       "pieces": [],
+                 *       "reference_in": null,
+                 *       "seabed_hanger_ft": 15,
                  *       "socket_depth_in": 4.5
                  *     }
                  */
@@ -3434,6 +3811,20 @@ export interface components {
                  */
                 centralizers: components["schemas"]["CentralizerType"][];
                 /**
+                 * @default {
+                 *       "bottles": null,
+                 *       "gas_volume_gal": 10,
+                 *       "line_gpm": null,
+                 *       "operating_psi": 3000,
+                 *       "place": "surface",
+                 *       "precharge_f": 70,
+                 *       "precharge_psi": null,
+                 *       "pump_gpm": null,
+                 *       "working_f": 70
+                 *     }
+                 */
+                closing_unit: components["schemas"]["ClosingUnit"];
+                /**
                  * Format
                  * @constant
                  */
@@ -3544,7 +3935,8 @@ export interface components {
                  *             "collar_od_in": 8,
                  *             "from_hole_in": 12,
                  *             "pipe_id_in": 4.276,
-                 *             "pipe_od_in": 5
+                 *             "pipe_od_in": 5,
+                 *             "tool_joint_in": null
                  *           },
                  *           {
                  *             "collar_id_in": 2.8125,
@@ -3552,7 +3944,8 @@ export interface components {
                  *             "collar_od_in": 6.5,
                  *             "from_hole_in": 8,
                  *             "pipe_id_in": 4.276,
-                 *             "pipe_od_in": 5
+                 *             "pipe_od_in": 5,
+                 *             "tool_joint_in": null
                  *           },
                  *           {
                  *             "collar_id_in": 2.25,
@@ -3560,7 +3953,8 @@ export interface components {
                  *             "collar_od_in": 4.75,
                  *             "from_hole_in": 1,
                  *             "pipe_id_in": 2.764,
-                 *             "pipe_od_in": 3.5
+                 *             "pipe_od_in": 3.5,
+                 *             "tool_joint_in": null
                  *           }
                  *         ],
                  *         "fracture_margin_ppg": 0.3,
@@ -3619,7 +4013,52 @@ export interface components {
                  *         "unfilled_ft": 500
                  *       },
                  *       "preventers": {
-                 *         "minimum_class_psi": 2000
+                 *         "annular_seconds": 30,
+                 *         "annular_share": 0.7,
+                 *         "casing_rams": true,
+                 *         "cup_share": 0.8,
+                 *         "drill_pipe_grade": "S",
+                 *         "fluid_factor": 1.5,
+                 *         "functions": "annular, all rams, choke valve",
+                 *         "gas": "nitrogen",
+                 *         "large_annular_seconds": 45,
+                 *         "least_elements": [
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind rams",
+                 *             "blind_rams": 1,
+                 *             "from_class_psi": 2000,
+                 *             "pipe_rams": 0,
+                 *             "variable_rams": 0
+                 *           },
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind rams",
+                 *             "blind_rams": 1,
+                 *             "from_class_psi": 3000,
+                 *             "pipe_rams": 1,
+                 *             "variable_rams": 0
+                 *           },
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind shear rams",
+                 *             "blind_rams": 1,
+                 *             "from_class_psi": 5000,
+                 *             "pipe_rams": 2,
+                 *             "variable_rams": 1
+                 *           }
+                 *         ],
+                 *         "left_psi": 200,
+                 *         "lift_ft": 3,
+                 *         "low_test_psi": 300,
+                 *         "minimum_class_psi": 2000,
+                 *         "pump_minutes": 15,
+                 *         "ram_seconds": 30,
+                 *         "shear_factor": 1.2,
+                 *         "surface_method": "as for pipe",
+                 *         "test_days": 14,
+                 *         "test_margin_psi": 500,
+                 *         "working_psi": 1200
                  *       },
                  *       "running": {
                  *         "connection_minutes": 3,
@@ -3777,6 +4216,13 @@ export interface components {
                  *         "tubing_od_in": null
                  *       },
                  *       "wellhead": {
+                 *         "arrangement": "spools",
+                 *         "buckling": 1.5,
+                 *         "collapse_share": 0.8,
+                 *         "conductor_factor": 1.2,
+                 *         "end_factor": 2,
+                 *         "growth_in": 2,
+                 *         "rough_cut_in": 12,
                  *         "stack_weight_lbf": null,
                  *         "stands_on": "casing and conductor"
                  *       }
@@ -3842,11 +4288,17 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 3;
+                version: 4;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
+                 *       "deck_md_ft": null,
+                 *       "free_conductor_ft": null,
+                 *       "mounting": "slip-on weld",
+                 *       "mudline_hangers": "none",
                  *       "pieces": [],
+                 *       "reference_in": null,
+                 *       "seabed_hanger_ft": 15,
                  *       "socket_depth_in": 4.5
                  *     }
                  */
@@ -3928,15 +4380,64 @@ export interface components {
             pipe_id_in: number | null;
             /** Pipe */
             pipe_od_in: number;
+            /**
+             * Tool joint
+             * @description OD; empty is the usual of the pipe
+             * @default null
+             */
+            tool_joint_in: number | null;
         };
-        /** ElementResult */
+        /**
+         * ElementResult
+         * @description An element in force, bottom to top. `top_in` is over the bottom of the stack.
+         */
         ElementResult: {
+            /** Area In2 */
+            area_in2: number | null;
+            /** Bore In */
+            bore_in: number | null;
+            /** Bottom In */
+            bottom_in: number | null;
+            /** Class Psi */
+            class_psi: number | null;
+            /** Close Gal */
+            close_gal: number | null;
+            /** Closing Ratio */
+            closing_ratio: number | null;
             /** Element */
             element: string;
+            /** Fits */
+            fits: (string | components["schemas"]["Amount"])[];
+            /** From In */
+            from_in: number | null;
+            /** Hang Off Lbf */
+            hang_off_lbf: number | null;
             /** Height In */
             height_in: number | null;
+            /** Id */
+            id: string;
+            /** Joined */
+            joined: boolean;
+            /** Kind */
+            kind: string;
+            /** Open Gal */
+            open_gal: number | null;
+            /** Outlets */
+            outlets: number;
+            /** Place */
+            place: string;
+            /** Size In */
+            size_in: number | null;
             /** Title */
             title: string;
+            /** To In */
+            to_in: number | null;
+            /** Top In */
+            top_in: number | null;
+            /** Weight Lbf */
+            weight_lbf: number | null;
+            /** Why */
+            why: string;
         };
         /**
          * Envelope
@@ -3967,6 +4468,20 @@ export interface components {
                  * @default []
                  */
                 centralizers: components["schemas"]["CentralizerType"][];
+                /**
+                 * @default {
+                 *       "bottles": null,
+                 *       "gas_volume_gal": 10,
+                 *       "line_gpm": null,
+                 *       "operating_psi": 3000,
+                 *       "place": "surface",
+                 *       "precharge_f": 70,
+                 *       "precharge_psi": null,
+                 *       "pump_gpm": null,
+                 *       "working_f": 70
+                 *     }
+                 */
+                closing_unit: components["schemas"]["ClosingUnit"];
                 /**
                  * Format
                  * @constant
@@ -4078,7 +4593,8 @@ export interface components {
                  *             "collar_od_in": 8,
                  *             "from_hole_in": 12,
                  *             "pipe_id_in": 4.276,
-                 *             "pipe_od_in": 5
+                 *             "pipe_od_in": 5,
+                 *             "tool_joint_in": null
                  *           },
                  *           {
                  *             "collar_id_in": 2.8125,
@@ -4086,7 +4602,8 @@ export interface components {
                  *             "collar_od_in": 6.5,
                  *             "from_hole_in": 8,
                  *             "pipe_id_in": 4.276,
-                 *             "pipe_od_in": 5
+                 *             "pipe_od_in": 5,
+                 *             "tool_joint_in": null
                  *           },
                  *           {
                  *             "collar_id_in": 2.25,
@@ -4094,7 +4611,8 @@ export interface components {
                  *             "collar_od_in": 4.75,
                  *             "from_hole_in": 1,
                  *             "pipe_id_in": 2.764,
-                 *             "pipe_od_in": 3.5
+                 *             "pipe_od_in": 3.5,
+                 *             "tool_joint_in": null
                  *           }
                  *         ],
                  *         "fracture_margin_ppg": 0.3,
@@ -4153,7 +4671,52 @@ export interface components {
                  *         "unfilled_ft": 500
                  *       },
                  *       "preventers": {
-                 *         "minimum_class_psi": 2000
+                 *         "annular_seconds": 30,
+                 *         "annular_share": 0.7,
+                 *         "casing_rams": true,
+                 *         "cup_share": 0.8,
+                 *         "drill_pipe_grade": "S",
+                 *         "fluid_factor": 1.5,
+                 *         "functions": "annular, all rams, choke valve",
+                 *         "gas": "nitrogen",
+                 *         "large_annular_seconds": 45,
+                 *         "least_elements": [
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind rams",
+                 *             "blind_rams": 1,
+                 *             "from_class_psi": 2000,
+                 *             "pipe_rams": 0,
+                 *             "variable_rams": 0
+                 *           },
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind rams",
+                 *             "blind_rams": 1,
+                 *             "from_class_psi": 3000,
+                 *             "pipe_rams": 1,
+                 *             "variable_rams": 0
+                 *           },
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind shear rams",
+                 *             "blind_rams": 1,
+                 *             "from_class_psi": 5000,
+                 *             "pipe_rams": 2,
+                 *             "variable_rams": 1
+                 *           }
+                 *         ],
+                 *         "left_psi": 200,
+                 *         "lift_ft": 3,
+                 *         "low_test_psi": 300,
+                 *         "minimum_class_psi": 2000,
+                 *         "pump_minutes": 15,
+                 *         "ram_seconds": 30,
+                 *         "shear_factor": 1.2,
+                 *         "surface_method": "as for pipe",
+                 *         "test_days": 14,
+                 *         "test_margin_psi": 500,
+                 *         "working_psi": 1200
                  *       },
                  *       "running": {
                  *         "connection_minutes": 3,
@@ -4311,6 +4874,13 @@ export interface components {
                  *         "tubing_od_in": null
                  *       },
                  *       "wellhead": {
+                 *         "arrangement": "spools",
+                 *         "buckling": 1.5,
+                 *         "collapse_share": 0.8,
+                 *         "conductor_factor": 1.2,
+                 *         "end_factor": 2,
+                 *         "growth_in": 2,
+                 *         "rough_cut_in": 12,
                  *         "stack_weight_lbf": null,
                  *         "stands_on": "casing and conductor"
                  *       }
@@ -4376,11 +4946,17 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 3;
+                version: 4;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
+                 *       "deck_md_ft": null,
+                 *       "free_conductor_ft": null,
+                 *       "mounting": "slip-on weld",
+                 *       "mudline_hangers": "none",
                  *       "pieces": [],
+                 *       "reference_in": null,
+                 *       "seabed_hanger_ft": 15,
                  *       "socket_depth_in": 4.5
                  *     }
                  */
@@ -4629,6 +5205,46 @@ export interface components {
             zones: components["schemas"]["ZoneBand"][];
         };
         /**
+         * HangOffRow
+         * @description A drill string hung off on a ram: its weight, and where the tool joint stands.
+         */
+        HangOffRow: {
+            /** Capacity Lbf */
+            capacity_lbf: number | null;
+            /** Element */
+            element: number;
+            /** Load Lbf */
+            load_lbf: number | null;
+            /** Tool Joint Md Ft */
+            tool_joint_md_ft: number | null;
+            /** What */
+            what: (string | components["schemas"]["Amount"])[];
+            /** Working */
+            working: string;
+        };
+        /**
+         * HeadProof
+         * @description One test of the wellhead: what it proves, its pressure, what is behind it, and what must not see it.
+         */
+        HeadProof: {
+            /** Behind */
+            behind: string;
+            /** By */
+            by: string;
+            /** Piece */
+            piece: number;
+            /** Proves */
+            proves: string;
+            /** Psi */
+            psi: number | null;
+            /** Spared */
+            spared: string;
+            /** Title */
+            title: string;
+            /** Working */
+            working: string | null;
+        };
+        /**
          * HookTrack
          * @description Hook load by depth of the shoe, block included where it is known: as planned, and full and empty beside it.
          */
@@ -4664,7 +5280,7 @@ export interface components {
             /** Name */
             name: string;
             /** Quantity */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds") | null;
             /** @default null */
             source: components["schemas"]["WorkingCall"] | null;
             /** Symbol */
@@ -4946,6 +5562,16 @@ export interface components {
             tvd_ft: number;
         };
         /**
+         * LifeStage
+         * @description The pressure at the top of a string in one stage of its life.
+         */
+        LifeStage: {
+            /** Psi */
+            psi: number | null;
+            /** Stage */
+            stage: string;
+        };
+        /**
          * LinerOption
          * @description What it would save to hang this string as a liner, and what it costs the casing above in burst.
          */
@@ -5083,6 +5709,20 @@ export interface components {
                  */
                 centralizers: components["schemas"]["CentralizerType"][];
                 /**
+                 * @default {
+                 *       "bottles": null,
+                 *       "gas_volume_gal": 10,
+                 *       "line_gpm": null,
+                 *       "operating_psi": 3000,
+                 *       "place": "surface",
+                 *       "precharge_f": 70,
+                 *       "precharge_psi": null,
+                 *       "pump_gpm": null,
+                 *       "working_f": 70
+                 *     }
+                 */
+                closing_unit: components["schemas"]["ClosingUnit"];
+                /**
                  * Format
                  * @constant
                  */
@@ -5193,7 +5833,8 @@ export interface components {
                  *             "collar_od_in": 8,
                  *             "from_hole_in": 12,
                  *             "pipe_id_in": 4.276,
-                 *             "pipe_od_in": 5
+                 *             "pipe_od_in": 5,
+                 *             "tool_joint_in": null
                  *           },
                  *           {
                  *             "collar_id_in": 2.8125,
@@ -5201,7 +5842,8 @@ export interface components {
                  *             "collar_od_in": 6.5,
                  *             "from_hole_in": 8,
                  *             "pipe_id_in": 4.276,
-                 *             "pipe_od_in": 5
+                 *             "pipe_od_in": 5,
+                 *             "tool_joint_in": null
                  *           },
                  *           {
                  *             "collar_id_in": 2.25,
@@ -5209,7 +5851,8 @@ export interface components {
                  *             "collar_od_in": 4.75,
                  *             "from_hole_in": 1,
                  *             "pipe_id_in": 2.764,
-                 *             "pipe_od_in": 3.5
+                 *             "pipe_od_in": 3.5,
+                 *             "tool_joint_in": null
                  *           }
                  *         ],
                  *         "fracture_margin_ppg": 0.3,
@@ -5268,7 +5911,52 @@ export interface components {
                  *         "unfilled_ft": 500
                  *       },
                  *       "preventers": {
-                 *         "minimum_class_psi": 2000
+                 *         "annular_seconds": 30,
+                 *         "annular_share": 0.7,
+                 *         "casing_rams": true,
+                 *         "cup_share": 0.8,
+                 *         "drill_pipe_grade": "S",
+                 *         "fluid_factor": 1.5,
+                 *         "functions": "annular, all rams, choke valve",
+                 *         "gas": "nitrogen",
+                 *         "large_annular_seconds": 45,
+                 *         "least_elements": [
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind rams",
+                 *             "blind_rams": 1,
+                 *             "from_class_psi": 2000,
+                 *             "pipe_rams": 0,
+                 *             "variable_rams": 0
+                 *           },
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind rams",
+                 *             "blind_rams": 1,
+                 *             "from_class_psi": 3000,
+                 *             "pipe_rams": 1,
+                 *             "variable_rams": 0
+                 *           },
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind shear rams",
+                 *             "blind_rams": 1,
+                 *             "from_class_psi": 5000,
+                 *             "pipe_rams": 2,
+                 *             "variable_rams": 1
+                 *           }
+                 *         ],
+                 *         "left_psi": 200,
+                 *         "lift_ft": 3,
+                 *         "low_test_psi": 300,
+                 *         "minimum_class_psi": 2000,
+                 *         "pump_minutes": 15,
+                 *         "ram_seconds": 30,
+                 *         "shear_factor": 1.2,
+                 *         "surface_method": "as for pipe",
+                 *         "test_days": 14,
+                 *         "test_margin_psi": 500,
+                 *         "working_psi": 1200
                  *       },
                  *       "running": {
                  *         "connection_minutes": 3,
@@ -5426,6 +6114,13 @@ export interface components {
                  *         "tubing_od_in": null
                  *       },
                  *       "wellhead": {
+                 *         "arrangement": "spools",
+                 *         "buckling": 1.5,
+                 *         "collapse_share": 0.8,
+                 *         "conductor_factor": 1.2,
+                 *         "end_factor": 2,
+                 *         "growth_in": 2,
+                 *         "rough_cut_in": 12,
                  *         "stack_weight_lbf": null,
                  *         "stands_on": "casing and conductor"
                  *       }
@@ -5491,11 +6186,17 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 3;
+                version: 4;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
+                 *       "deck_md_ft": null,
+                 *       "free_conductor_ft": null,
+                 *       "mounting": "slip-on weld",
+                 *       "mudline_hangers": "none",
                  *       "pieces": [],
+                 *       "reference_in": null,
+                 *       "seabed_hanger_ft": 15,
                  *       "socket_depth_in": 4.5
                  *     }
                  */
@@ -5525,6 +6226,26 @@ export interface components {
             /** Left */
             left: number;
         };
+        /**
+         * Moment
+         * @description The stack-up at one moment of the well.
+         */
+        Moment: {
+            /** Beams In */
+            beams_in: number | null;
+            /** Flow Line In */
+            flow_line_in: number | null;
+            /** Ground In */
+            ground_in: number;
+            /** Items */
+            items: components["schemas"]["StackItem"][];
+            /** Rotary In */
+            rotary_in: number | null;
+            /** String */
+            string: number;
+            /** Title */
+            title: (string | components["schemas"]["Amount"])[];
+        };
         /** MudPolicy */
         MudPolicy: {
             /**
@@ -5542,7 +6263,8 @@ export interface components {
              *         "collar_od_in": 8,
              *         "from_hole_in": 12,
              *         "pipe_id_in": 4.276,
-             *         "pipe_od_in": 5
+             *         "pipe_od_in": 5,
+             *         "tool_joint_in": null
              *       },
              *       {
              *         "collar_id_in": 2.8125,
@@ -5550,7 +6272,8 @@ export interface components {
              *         "collar_od_in": 6.5,
              *         "from_hole_in": 8,
              *         "pipe_id_in": 4.276,
-             *         "pipe_od_in": 5
+             *         "pipe_od_in": 5,
+             *         "tool_joint_in": null
              *       },
              *       {
              *         "collar_id_in": 2.25,
@@ -5558,7 +6281,8 @@ export interface components {
              *         "collar_od_in": 4.75,
              *         "from_hole_in": 1,
              *         "pipe_id_in": 2.764,
-             *         "pipe_od_in": 3.5
+             *         "pipe_od_in": 3.5,
+             *         "tool_joint_in": null
              *       }
              *     ]
              */
@@ -5784,11 +6508,27 @@ export interface components {
             /** Name */
             name: string;
             /** Quantity */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds") | null;
             /** Unit */
             unit: string;
             /** Value */
             value: number | number[];
+        };
+        /**
+         * PassRow
+         * @description What must pass or land in a piece, against its bore.
+         */
+        PassRow: {
+            /** Bore In */
+            bore_in: number;
+            /** Od In */
+            od_in: number;
+            /** Passes */
+            passes: boolean;
+            /** Piece */
+            piece: number;
+            /** What */
+            what: (string | components["schemas"]["Amount"])[];
         };
         /** PasswordBody */
         PasswordBody: {
@@ -5876,28 +6616,61 @@ export interface components {
             /** Target Tvd Ft */
             target_tvd_ft: number;
         };
-        /** PieceResult */
+        /**
+         * PieceResult
+         * @description A piece in force. Heights are above the cellar floor or the wellhead deck.
+         */
         PieceResult: {
+            /** Above Reference */
+            above_reference: boolean;
             /** Bore In */
             bore_in: number;
+            /** Bottom Bore In */
+            bottom_bore_in: number | null;
+            /** Bottom Flange */
+            bottom_flange: string | null;
+            /** Bottom In */
+            bottom_in: number | null;
             /** Bottom Psi */
             bottom_psi: number | null;
+            /** Bowl Depth In */
+            bowl_depth_in: number;
+            /** Bowls */
+            bowls: number;
             /** Flange */
             flange: string | null;
             /** Gap In */
             gap_in: number;
             /** Height In */
             height_in: number;
+            /** Holds */
+            holds: string[];
+            /** Kind */
+            kind: string;
             /** Name */
             name: string;
             /** Needed Psi */
             needed_psi: number | null;
+            /** Outlets */
+            outlets: number;
+            /** Place */
+            place: string;
+            /** Seal In */
+            seal_in: number;
+            /** Stages */
+            stages: components["schemas"]["LifeStage"][];
             /** String */
             string: string;
             /** String Id */
             string_id: string | null;
+            /** Studs */
+            studs: string | null;
+            /** Top In */
+            top_in: number | null;
             /** Top Psi */
             top_psi: number;
+            /** Weight Lbf */
+            weight_lbf: number;
         };
         /** PipeChoice */
         PipeChoice: {
@@ -6356,7 +7129,8 @@ export interface components {
              *           "collar_od_in": 8,
              *           "from_hole_in": 12,
              *           "pipe_id_in": 4.276,
-             *           "pipe_od_in": 5
+             *           "pipe_od_in": 5,
+             *           "tool_joint_in": null
              *         },
              *         {
              *           "collar_id_in": 2.8125,
@@ -6364,7 +7138,8 @@ export interface components {
              *           "collar_od_in": 6.5,
              *           "from_hole_in": 8,
              *           "pipe_id_in": 4.276,
-             *           "pipe_od_in": 5
+             *           "pipe_od_in": 5,
+             *           "tool_joint_in": null
              *         },
              *         {
              *           "collar_id_in": 2.25,
@@ -6372,7 +7147,8 @@ export interface components {
              *           "collar_od_in": 4.75,
              *           "from_hole_in": 1,
              *           "pipe_id_in": 2.764,
-             *           "pipe_od_in": 3.5
+             *           "pipe_od_in": 3.5,
+             *           "tool_joint_in": null
              *         }
              *       ],
              *       "fracture_margin_ppg": 0.3,
@@ -6437,7 +7213,52 @@ export interface components {
             pipe: components["schemas"]["PipePolicy"];
             /**
              * @default {
-             *       "minimum_class_psi": 2000
+             *       "annular_seconds": 30,
+             *       "annular_share": 0.7,
+             *       "casing_rams": true,
+             *       "cup_share": 0.8,
+             *       "drill_pipe_grade": "S",
+             *       "fluid_factor": 1.5,
+             *       "functions": "annular, all rams, choke valve",
+             *       "gas": "nitrogen",
+             *       "large_annular_seconds": 45,
+             *       "least_elements": [
+             *         {
+             *           "annulars": 1,
+             *           "blind": "blind rams",
+             *           "blind_rams": 1,
+             *           "from_class_psi": 2000,
+             *           "pipe_rams": 0,
+             *           "variable_rams": 0
+             *         },
+             *         {
+             *           "annulars": 1,
+             *           "blind": "blind rams",
+             *           "blind_rams": 1,
+             *           "from_class_psi": 3000,
+             *           "pipe_rams": 1,
+             *           "variable_rams": 0
+             *         },
+             *         {
+             *           "annulars": 1,
+             *           "blind": "blind shear rams",
+             *           "blind_rams": 1,
+             *           "from_class_psi": 5000,
+             *           "pipe_rams": 2,
+             *           "variable_rams": 1
+             *         }
+             *       ],
+             *       "left_psi": 200,
+             *       "lift_ft": 3,
+             *       "low_test_psi": 300,
+             *       "minimum_class_psi": 2000,
+             *       "pump_minutes": 15,
+             *       "ram_seconds": 30,
+             *       "shear_factor": 1.2,
+             *       "surface_method": "as for pipe",
+             *       "test_days": 14,
+             *       "test_margin_psi": 500,
+             *       "working_psi": 1200
              *     }
              */
             preventers: components["schemas"]["PreventersPolicy"];
@@ -6604,6 +7425,13 @@ export interface components {
             sizes: components["schemas"]["SizesPolicy"];
             /**
              * @default {
+             *       "arrangement": "spools",
+             *       "buckling": 1.5,
+             *       "collapse_share": 0.8,
+             *       "conductor_factor": 1.2,
+             *       "end_factor": 2,
+             *       "growth_in": 2,
+             *       "rough_cut_in": 12,
              *       "stack_weight_lbf": null,
              *       "stands_on": "casing and conductor"
              *     }
@@ -6625,13 +7453,162 @@ export interface components {
         /** PreventersPolicy */
         PreventersPolicy: {
             /**
+             * Closing time of annulars
+             * @description under 18 3/4 in
+             * @default 30
+             */
+            annular_seconds: number;
+            /**
+             * Annular test over its class
+             * @default 0.7
+             */
+            annular_share: number;
+            /**
+             * Casing rams before casing is run
+             * @description in a cavity of pipe or variable rams, changed back after
+             * @default true
+             */
+            casing_rams: boolean;
+            /**
+             * Cup test over burst and tension
+             * @description share of the casing's burst and the pipe's yield
+             * @default 0.8
+             */
+            cup_share: number;
+            /**
+             * Drill pipe grade
+             * @default S
+             * @enum {string}
+             */
+            drill_pipe_grade: "E" | "X" | "G" | "S";
+            /**
+             * Accumulator fluid factor
+             * @description usable over needed fluid
+             * @default 1.5
+             */
+            fluid_factor: number;
+            /**
+             * Fluid for
+             * @description closed, and the choke valve opened, with the pumps out of service
+             * @default annular, all rams, choke valve
+             * @enum {string}
+             */
+            functions: "annular, all rams, choke valve" | "annular, one ram, choke valve" | "annular, two rams, choke valve";
+            /**
+             * Gas in the bottles
+             * @description nitrogen as it is, or as an ideal gas
+             * @default nitrogen
+             * @enum {string}
+             */
+            gas: "nitrogen" | "ideal gas";
+            /**
+             * Closing time of large annulars
+             * @description 18 3/4 in and over
+             * @default 45
+             */
+            large_annular_seconds: number;
+            /**
+             * Minimum elements by class
+             * @default [
+             *       {
+             *         "annulars": 1,
+             *         "blind": "blind rams",
+             *         "blind_rams": 1,
+             *         "from_class_psi": 2000,
+             *         "pipe_rams": 0,
+             *         "variable_rams": 0
+             *       },
+             *       {
+             *         "annulars": 1,
+             *         "blind": "blind rams",
+             *         "blind_rams": 1,
+             *         "from_class_psi": 3000,
+             *         "pipe_rams": 1,
+             *         "variable_rams": 0
+             *       },
+             *       {
+             *         "annulars": 1,
+             *         "blind": "blind shear rams",
+             *         "blind_rams": 1,
+             *         "from_class_psi": 5000,
+             *         "pipe_rams": 2,
+             *         "variable_rams": 1
+             *       }
+             *     ]
+             */
+            least_elements: components["schemas"]["ClassElements"][];
+            /**
+             * Pressure left over precharge
+             * @description when all are closed
+             * @default 200
+             */
+            left_psi: number;
+            /**
+             * Lift to set slips
+             * @description how far the stack is lifted off the head
+             * @default 3
+             */
+            lift_ft: number;
+            /**
+             * Low-pressure test
+             * @default 300
+             */
+            low_test_psi: number;
+            /**
              * Minimum stack class
              * @default 2000
              */
             minimum_class_psi: number;
+            /**
+             * Time to charge
+             * @description from precharge to operating pressure, by all pumps
+             * @default 15
+             */
+            pump_minutes: number;
+            /**
+             * Closing time of rams
+             * @description from the signal until they are shut
+             * @default 30
+             */
+            ram_seconds: number;
+            /**
+             * Shear factor
+             * @description on the distortion energy shear force
+             * @default 1.2
+             */
+            shear_factor: number;
+            /**
+             * Maximum surface pressure
+             * @description of wellhead and preventers while drilling
+             * @default as for pipe
+             * @enum {string}
+             */
+            surface_method: "as for pipe" | "gas to surface" | "gas over mud" | "kick volume";
+            /**
+             * Days between tests
+             * @default 14
+             */
+            test_days: number;
+            /**
+             * High-pressure test over surface pressure
+             * @description never over the class of element or head
+             * @default 500
+             */
+            test_margin_psi: number;
+            /**
+             * Minimum working pressure
+             * @description that still holds an annular closed
+             * @default 1200
+             */
+            working_psi: number;
         };
         /** PreventersResult */
         PreventersResult: {
+            /**
+             * Moments
+             * @default []
+             */
+            moments: components["schemas"]["Moment"][];
             /** Strings */
             strings: components["schemas"]["StackRow"][];
         };
@@ -6660,7 +7637,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs";
+            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements";
         };
         /**
          * PreviewBody
@@ -7446,6 +8423,20 @@ export interface components {
                  */
                 centralizers: components["schemas"]["CentralizerType"][];
                 /**
+                 * @default {
+                 *       "bottles": null,
+                 *       "gas_volume_gal": 10,
+                 *       "line_gpm": null,
+                 *       "operating_psi": 3000,
+                 *       "place": "surface",
+                 *       "precharge_f": 70,
+                 *       "precharge_psi": null,
+                 *       "pump_gpm": null,
+                 *       "working_f": 70
+                 *     }
+                 */
+                closing_unit: components["schemas"]["ClosingUnit"];
+                /**
                  * Format
                  * @constant
                  */
@@ -7556,7 +8547,8 @@ export interface components {
                  *             "collar_od_in": 8,
                  *             "from_hole_in": 12,
                  *             "pipe_id_in": 4.276,
-                 *             "pipe_od_in": 5
+                 *             "pipe_od_in": 5,
+                 *             "tool_joint_in": null
                  *           },
                  *           {
                  *             "collar_id_in": 2.8125,
@@ -7564,7 +8556,8 @@ export interface components {
                  *             "collar_od_in": 6.5,
                  *             "from_hole_in": 8,
                  *             "pipe_id_in": 4.276,
-                 *             "pipe_od_in": 5
+                 *             "pipe_od_in": 5,
+                 *             "tool_joint_in": null
                  *           },
                  *           {
                  *             "collar_id_in": 2.25,
@@ -7572,7 +8565,8 @@ export interface components {
                  *             "collar_od_in": 4.75,
                  *             "from_hole_in": 1,
                  *             "pipe_id_in": 2.764,
-                 *             "pipe_od_in": 3.5
+                 *             "pipe_od_in": 3.5,
+                 *             "tool_joint_in": null
                  *           }
                  *         ],
                  *         "fracture_margin_ppg": 0.3,
@@ -7631,7 +8625,52 @@ export interface components {
                  *         "unfilled_ft": 500
                  *       },
                  *       "preventers": {
-                 *         "minimum_class_psi": 2000
+                 *         "annular_seconds": 30,
+                 *         "annular_share": 0.7,
+                 *         "casing_rams": true,
+                 *         "cup_share": 0.8,
+                 *         "drill_pipe_grade": "S",
+                 *         "fluid_factor": 1.5,
+                 *         "functions": "annular, all rams, choke valve",
+                 *         "gas": "nitrogen",
+                 *         "large_annular_seconds": 45,
+                 *         "least_elements": [
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind rams",
+                 *             "blind_rams": 1,
+                 *             "from_class_psi": 2000,
+                 *             "pipe_rams": 0,
+                 *             "variable_rams": 0
+                 *           },
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind rams",
+                 *             "blind_rams": 1,
+                 *             "from_class_psi": 3000,
+                 *             "pipe_rams": 1,
+                 *             "variable_rams": 0
+                 *           },
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind shear rams",
+                 *             "blind_rams": 1,
+                 *             "from_class_psi": 5000,
+                 *             "pipe_rams": 2,
+                 *             "variable_rams": 1
+                 *           }
+                 *         ],
+                 *         "left_psi": 200,
+                 *         "lift_ft": 3,
+                 *         "low_test_psi": 300,
+                 *         "minimum_class_psi": 2000,
+                 *         "pump_minutes": 15,
+                 *         "ram_seconds": 30,
+                 *         "shear_factor": 1.2,
+                 *         "surface_method": "as for pipe",
+                 *         "test_days": 14,
+                 *         "test_margin_psi": 500,
+                 *         "working_psi": 1200
                  *       },
                  *       "running": {
                  *         "connection_minutes": 3,
@@ -7789,6 +8828,13 @@ export interface components {
                  *         "tubing_od_in": null
                  *       },
                  *       "wellhead": {
+                 *         "arrangement": "spools",
+                 *         "buckling": 1.5,
+                 *         "collapse_share": 0.8,
+                 *         "conductor_factor": 1.2,
+                 *         "end_factor": 2,
+                 *         "growth_in": 2,
+                 *         "rough_cut_in": 12,
                  *         "stack_weight_lbf": null,
                  *         "stands_on": "casing and conductor"
                  *       }
@@ -7854,11 +8900,17 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 3;
+                version: 4;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
+                 *       "deck_md_ft": null,
+                 *       "free_conductor_ft": null,
+                 *       "mounting": "slip-on weld",
+                 *       "mudline_hangers": "none",
                  *       "pieces": [],
+                 *       "reference_in": null,
+                 *       "seabed_hanger_ft": 15,
                  *       "socket_depth_in": 4.5
                  *     }
                  */
@@ -7966,6 +9018,23 @@ export interface components {
              * @default null
              */
             role: ("viewer" | "designer" | "approver") | null;
+        };
+        /** ShearRow */
+        ShearRow: {
+            /** Available Psi */
+            available_psi: number;
+            /** Element */
+            element: number;
+            /** Force Lbf */
+            force_lbf: number | null;
+            /** Needed Psi */
+            needed_psi: number | null;
+            /** Shears */
+            shears: boolean | null;
+            /** What */
+            what: (string | components["schemas"]["Amount"])[];
+            /** Working */
+            working: string;
         };
         /** ShoeRow */
         ShoeRow: {
@@ -8408,15 +9477,33 @@ export interface components {
         };
         /**
          * Stack
-         * @description A decided stack on one string, elements top to bottom.
+         * @description A decided stack on one string, elements bottom to top.
          */
         Stack: {
+            /**
+             * Casing rams in
+             * @description element whose rams are changed to the casing's size before it is run, and back after
+             * @default null
+             */
+            casing_ram: string | null;
+            /**
+             * Choke line at
+             * @description element with its outlet; empty is the drilling spool
+             * @default null
+             */
+            choke: string | null;
             /** Class */
             class_psi: number;
             /** Elements */
-            elements: string[];
+            elements: components["schemas"]["StackElement"][];
             /** Id */
             id: string;
+            /**
+             * Kill line at
+             * @description element with its outlet; empty is the drilling spool
+             * @default null
+             */
+            kill: string | null;
             /**
              * Stands on
              * @description id of the string that carries it
@@ -8424,24 +9511,262 @@ export interface components {
             string: string;
         };
         /**
-         * StackRow
-         * @description The stack on this string while the next section is drilled; no elements when none is carried.
+         * StackElement
+         * @description One element of a stack. What is empty is a planning value of the catalogue, or follows the stack.
          */
-        StackRow: {
+        StackElement: {
+            /**
+             * Closing piston area
+             * @description of all pistons that close it together
+             * @default null
+             */
+            area_in2: number | null;
+            /**
+             * Bore
+             * @default null
+             */
+            bore_in: number | null;
+            /**
+             * Class
+             * @description empty is that of the stack
+             * @default null
+             */
+            class_psi: number | null;
+            /**
+             * To close
+             * @description fluid of its operator
+             * @default null
+             */
+            close_gal: number | null;
+            /**
+             * Closing ratio
+             * @description area of the operating piston over that of the rod, on which the well pushes
+             * @default null
+             */
+            closing_ratio: number | null;
+            /**
+             * Element
+             * @description what closes, or holds the outlets
+             * @enum {string}
+             */
+            element: "adapter" | "connector" | "spacer spool" | "drilling spool" | "pipe rams" | "variable rams" | "casing rams" | "blind rams" | "blind shear rams" | "casing shear rams" | "annular" | "diverter" | "other";
+            /**
+             * Range from
+             * @description least pipe of variable rams
+             * @default null
+             */
+            from_in: number | null;
+            /**
+             * Hang-off capacity
+             * @description drill string that its blocks carry by a tool joint
+             * @default null
+             */
+            hang_off_lbf: number | null;
+            /**
+             * Height
+             * @default null
+             */
+            height_in: number | null;
+            /** Id */
+            id: string;
+            /**
+             * One body with the next below
+             * @description of a double or triple preventer
+             * @default false
+             */
+            joined: boolean;
+            /**
+             * Description
+             * @description in your own words; of another element what it is
+             * @default
+             */
+            name: string;
+            /**
+             * To open
+             * @description fluid of its operator
+             * @default null
+             */
+            open_gal: number | null;
+            /**
+             * Fits
+             * @description pipe of pipe and casing rams; empty is the drill pipe of the section
+             * @default null
+             */
+            size_in: number | null;
+            /**
+             * Range to
+             * @description largest pipe of variable rams
+             * @default null
+             */
+            to_in: number | null;
+            /**
+             * Weight
+             * @default null
+             */
+            weight_lbf: number | null;
+        };
+        /**
+         * StackItem
+         * @description A piece of the drawing, to scale: heights over the cellar floor or the deck.
+         */
+        StackItem: {
             /** Bore In */
             bore_in: number | null;
+            /** Bottom In */
+            bottom_in: number;
+            /**
+             * Element
+             * @default null
+             */
+            element: number | null;
+            /** Kind */
+            kind: string;
+            /** Od In */
+            od_in: number;
+            /**
+             * Outlets
+             * @default 0
+             */
+            outlets: number;
+            /** Place */
+            place: string;
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "wellhead" | "preventers" | "ground";
+            /** Title */
+            title: string;
+            /** Top In */
+            top_in: number;
+            /**
+             * Working
+             * @default null
+             */
+            working: string | null;
+        };
+        /**
+         * StackProof
+         * @description One test of a nipple-up; `tension_lbf` is what a cup tester pulls on its pipe.
+         */
+        StackProof: {
+            /** Across */
+            across: (string | components["schemas"]["Amount"])[];
+            /** By */
+            by: string;
+            /** Element */
+            element: number | null;
+            /** High Psi */
+            high_psi: number | null;
+            /** Low Psi */
+            low_psi: number;
+            /**
+             * Most Lbf
+             * @default null
+             */
+            most_lbf: number | null;
+            /** Opened */
+            opened: string;
+            /** Sees */
+            sees: string;
+            /**
+             * Tension Lbf
+             * @default null
+             */
+            tension_lbf: number | null;
+            /** Title */
+            title: string;
+            /** Tool */
+            tool: string;
+            /** Working */
+            working: string | null;
+        };
+        /**
+         * StackRow
+         * @description The stack on this string until the next is hung; no elements when none is carried.
+         */
+        StackRow: {
+            /** @default null */
+            accumulators: components["schemas"]["AccumulatorRow"] | null;
+            /**
+             * Base In
+             * @default null
+             */
+            base_in: number | null;
+            /** Bore In */
+            bore_in: number | null;
+            /**
+             * Casing Ram
+             * @default null
+             */
+            casing_ram: number | null;
+            /**
+             * Choke
+             * @default null
+             */
+            choke: number | null;
             /** Class Psi */
             class_psi: number | null;
+            /**
+             * Closing
+             * @default []
+             */
+            closing: components["schemas"]["ClosingRow"][];
+            /**
+             * Coverage
+             * @default []
+             */
+            coverage: components["schemas"]["CoverRow"][];
             /** Decided */
             decided: boolean;
             /** Elements */
             elements: components["schemas"]["ElementResult"][];
             /** Flange */
             flange: string | null;
+            /**
+             * Hang Off
+             * @default []
+             */
+            hang_off: components["schemas"]["HangOffRow"][];
             /** Height In */
             height_in: number | null;
+            /**
+             * Kill
+             * @default null
+             */
+            kill: number | null;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
             /** Pressure Psi */
             pressure_psi: number | null;
+            /**
+             * Reach Ft
+             * @default null
+             */
+            reach_ft: number | null;
+            /**
+             * Shear
+             * @default []
+             */
+            shear: components["schemas"]["ShearRow"][];
+            /**
+             * Steps
+             * @default []
+             */
+            steps: (string | components["schemas"]["Amount"])[][];
+            /**
+             * Tests
+             * @default []
+             */
+            tests: components["schemas"]["StackProof"][];
+            /**
+             * Weight Lbf
+             * @default null
+             */
+            weight_lbf: number | null;
         };
         /**
          * StageDetail
@@ -8969,6 +10294,20 @@ export interface components {
                  */
                 centralizers: components["schemas"]["CentralizerType"][];
                 /**
+                 * @default {
+                 *       "bottles": null,
+                 *       "gas_volume_gal": 10,
+                 *       "line_gpm": null,
+                 *       "operating_psi": 3000,
+                 *       "place": "surface",
+                 *       "precharge_f": 70,
+                 *       "precharge_psi": null,
+                 *       "pump_gpm": null,
+                 *       "working_f": 70
+                 *     }
+                 */
+                closing_unit: components["schemas"]["ClosingUnit"];
+                /**
                  * Format
                  * @constant
                  */
@@ -9079,7 +10418,8 @@ export interface components {
                  *             "collar_od_in": 8,
                  *             "from_hole_in": 12,
                  *             "pipe_id_in": 4.276,
-                 *             "pipe_od_in": 5
+                 *             "pipe_od_in": 5,
+                 *             "tool_joint_in": null
                  *           },
                  *           {
                  *             "collar_id_in": 2.8125,
@@ -9087,7 +10427,8 @@ export interface components {
                  *             "collar_od_in": 6.5,
                  *             "from_hole_in": 8,
                  *             "pipe_id_in": 4.276,
-                 *             "pipe_od_in": 5
+                 *             "pipe_od_in": 5,
+                 *             "tool_joint_in": null
                  *           },
                  *           {
                  *             "collar_id_in": 2.25,
@@ -9095,7 +10436,8 @@ export interface components {
                  *             "collar_od_in": 4.75,
                  *             "from_hole_in": 1,
                  *             "pipe_id_in": 2.764,
-                 *             "pipe_od_in": 3.5
+                 *             "pipe_od_in": 3.5,
+                 *             "tool_joint_in": null
                  *           }
                  *         ],
                  *         "fracture_margin_ppg": 0.3,
@@ -9154,7 +10496,52 @@ export interface components {
                  *         "unfilled_ft": 500
                  *       },
                  *       "preventers": {
-                 *         "minimum_class_psi": 2000
+                 *         "annular_seconds": 30,
+                 *         "annular_share": 0.7,
+                 *         "casing_rams": true,
+                 *         "cup_share": 0.8,
+                 *         "drill_pipe_grade": "S",
+                 *         "fluid_factor": 1.5,
+                 *         "functions": "annular, all rams, choke valve",
+                 *         "gas": "nitrogen",
+                 *         "large_annular_seconds": 45,
+                 *         "least_elements": [
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind rams",
+                 *             "blind_rams": 1,
+                 *             "from_class_psi": 2000,
+                 *             "pipe_rams": 0,
+                 *             "variable_rams": 0
+                 *           },
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind rams",
+                 *             "blind_rams": 1,
+                 *             "from_class_psi": 3000,
+                 *             "pipe_rams": 1,
+                 *             "variable_rams": 0
+                 *           },
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind shear rams",
+                 *             "blind_rams": 1,
+                 *             "from_class_psi": 5000,
+                 *             "pipe_rams": 2,
+                 *             "variable_rams": 1
+                 *           }
+                 *         ],
+                 *         "left_psi": 200,
+                 *         "lift_ft": 3,
+                 *         "low_test_psi": 300,
+                 *         "minimum_class_psi": 2000,
+                 *         "pump_minutes": 15,
+                 *         "ram_seconds": 30,
+                 *         "shear_factor": 1.2,
+                 *         "surface_method": "as for pipe",
+                 *         "test_days": 14,
+                 *         "test_margin_psi": 500,
+                 *         "working_psi": 1200
                  *       },
                  *       "running": {
                  *         "connection_minutes": 3,
@@ -9312,6 +10699,13 @@ export interface components {
                  *         "tubing_od_in": null
                  *       },
                  *       "wellhead": {
+                 *         "arrangement": "spools",
+                 *         "buckling": 1.5,
+                 *         "collapse_share": 0.8,
+                 *         "conductor_factor": 1.2,
+                 *         "end_factor": 2,
+                 *         "growth_in": 2,
+                 *         "rough_cut_in": 12,
                  *         "stack_weight_lbf": null,
                  *         "stands_on": "casing and conductor"
                  *       }
@@ -9377,11 +10771,17 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 3;
+                version: 4;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
+                 *       "deck_md_ft": null,
+                 *       "free_conductor_ft": null,
+                 *       "mounting": "slip-on weld",
+                 *       "mudline_hangers": "none",
                  *       "pieces": [],
+                 *       "reference_in": null,
+                 *       "seabed_hanger_ft": 15,
                  *       "socket_depth_in": 4.5
                  *     }
                  */
@@ -9504,6 +10904,29 @@ export interface components {
             /** Top Md Ft */
             top_md_ft: number;
         };
+        /**
+         * SupportRow
+         * @description A load on casing or conductor, what it stands, and the factor asked; None is not known.
+         */
+        SupportRow: {
+            /** Asked */
+            asked: number | null;
+            /** Factor */
+            factor: number | null;
+            /** Load */
+            load: number | null;
+            /**
+             * Quantity
+             * @enum {string}
+             */
+            quantity: "force" | "pressure";
+            /** Rating */
+            rating: number | null;
+            /** What */
+            what: string;
+            /** Working */
+            working: string | null;
+        };
         /** TakeBody */
         TakeBody: {
             /**
@@ -9618,7 +11041,7 @@ export interface components {
              * Quantity
              * @default null
              */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds") | null;
             /**
              * Required
              * @default false
@@ -9834,19 +11257,57 @@ export interface components {
         };
         /**
          * Wellhead
-         * @description Pieces bottom to top; empty is not decided. The reference face is the top of the last piece.
+         * @description Pieces bottom to top; empty is not decided. The reference face is the top of the last piece below the tree.
          */
         Wellhead: {
             /**
              * Base plate
+             * @description thickness; 0 where none shares the load with the conductor
              * @default 2
              */
             base_plate_in: number;
+            /**
+             * Wellhead deck below rotary
+             * @description on a platform
+             * @default null
+             */
+            deck_md_ft: number | null;
+            /**
+             * Free length of conductor
+             * @description between supports that hold it sideways; empty is the cellar on land, mudline to deck on a platform
+             * @default null
+             */
+            free_conductor_ft: number | null;
+            /**
+             * Head on surface casing
+             * @default slip-on weld
+             * @enum {string}
+             */
+            mounting: "slip-on weld" | "threaded" | "slip-on grips";
+            /**
+             * Mudline suspension
+             * @description hangers at the mudline carry what hangs below them
+             * @default none
+             * @enum {string}
+             */
+            mudline_hangers: "none" | "every string below the conductor";
             /**
              * Pieces
              * @default []
              */
             pieces: components["schemas"]["WellheadPiece"][];
+            /**
+             * Tubing head top flange above ground
+             * @description or above the wellhead deck; empty is at ground level on land
+             * @default null
+             */
+            reference_in: number | null;
+            /**
+             * Mudline hangers below mudline
+             * @description of the mudline suspension
+             * @default 15
+             */
+            seabed_hanger_ft: number;
             /**
              * Socket depth
              * @default 4.5
@@ -9855,8 +11316,17 @@ export interface components {
         };
         /** WellheadPiece */
         WellheadPiece: {
-            /** Bore */
+            /**
+             * Bore
+             * @description of the top face, nominal
+             */
             bore_in: number;
+            /**
+             * Bottom bore
+             * @description of the bottom face; empty is that of the face under it
+             * @default null
+             */
+            bottom_bore_in: number | null;
             /**
              * Bottom face
              * @description pressure class; empty for a weld
@@ -9864,17 +11334,56 @@ export interface components {
              */
             bottom_psi: number | null;
             /**
+             * Bowl below top face
+             * @description landing shoulder of the hanger
+             * @default null
+             */
+            bowl_depth_in: number | null;
+            /**
+             * Hanging capacity
+             * @description of each bowl with its hanger
+             * @default null
+             */
+            bowl_lbf: number | null;
+            /**
+             * Bowls
+             * @description hangers that it holds
+             * @default 1
+             */
+            bowls: number;
+            /**
              * Gap under it
-             * @description made-up gap
+             * @description between the made-up faces, by the ring's stand-off
              * @default 0
              */
             gap_in: number;
-            /** Height */
+            /**
+             * Height
+             * @description face to face; of a slip-on head from its lower end
+             */
             height_in: number;
             /** Id */
             id: string;
-            /** Piece */
+            /**
+             * Piece
+             * @description empty goes by its place: a head, spools, a tubing spool on top
+             * @default null
+             */
+            kind: ("casing head housing" | "casing spool" | "multi-bowl head" | "tubing spool" | "adapter" | "tree") | null;
+            /** Name */
             name: string;
+            /**
+             * Outlets
+             * @description at the side, with a valve each
+             * @default 2
+             */
+            outlets: number;
+            /**
+             * Seal engagement
+             * @description how far the casing under it stands up into its seal
+             * @default null
+             */
+            seal_in: number | null;
             /**
              * Stands on
              * @description id of its string; empty goes by its place in the wellhead
@@ -9886,9 +11395,61 @@ export interface components {
              * @description pressure class
              */
             top_psi: number;
+            /**
+             * Wear bushing bore
+             * @default null
+             */
+            wear_bushing_in: number | null;
+            /**
+             * Weight
+             * @default null
+             */
+            weight_lbf: number | null;
         };
         /** WellheadPolicy */
         WellheadPolicy: {
+            /**
+             * Wellhead proposed
+             * @description a spool for each string, or one head that holds them all
+             * @default spools
+             * @enum {string}
+             */
+            arrangement: "spools" | "multi-bowl head";
+            /**
+             * Buckling factor
+             * @description of a free-standing conductor
+             * @default 1.5
+             */
+            buckling: number;
+            /**
+             * Collapse in a weld or seal test
+             * @description share of the casing's collapse rating
+             * @default 0.8
+             */
+            collapse_share: number;
+            /**
+             * Conductor compression factor
+             * @default 1.2
+             */
+            conductor_factor: number;
+            /**
+             * End factor of a free conductor
+             * @description 2 for a fixed foot and a free top, 0.7 for a guided top
+             * @default 2
+             */
+            end_factor: number;
+            /**
+             * Wellhead growth
+             * @description in production, over which flow lines are told to allow for it
+             * @default 2
+             */
+            growth_in: number;
+            /**
+             * Rough cut above the final cut
+             * @description left on the casing when it is first cut
+             * @default 12
+             */
+            rough_cut_in: number;
             /**
              * BOP stack and tree weight
              * @description empty takes the catalogue's
@@ -9907,11 +11468,81 @@ export interface components {
         WellheadResult: {
             /** Applies */
             applies: boolean;
-            /** Conductor Cut In */
+            /**
+             * Cellar Needed Ft
+             * @default null
+             */
+            cellar_needed_ft: number | null;
+            /**
+             * Conductor Cut In
+             * @default null
+             */
             conductor_cut_in: number | null;
-            /** Pieces */
+            /**
+             * Cuts
+             * @default []
+             */
+            cuts: components["schemas"]["CutRow"][];
+            /**
+             * Datum
+             * @default cellar floor
+             * @enum {string}
+             */
+            datum: "cellar floor" | "wellhead deck";
+            /**
+             * Decided
+             * @default false
+             */
+            decided: boolean;
+            /**
+             * Free Conductor Ft
+             * @default null
+             */
+            free_conductor_ft: number | null;
+            /**
+             * Growth In
+             * @default null
+             */
+            growth_in: number | null;
+            /**
+             * Hung
+             * @default []
+             */
+            hung: components["schemas"]["BowlRow"][];
+            /**
+             * Loads
+             * @default []
+             */
+            loads: components["schemas"]["SupportRow"][];
+            /**
+             * Mounting
+             * @default slip-on weld
+             */
+            mounting: string;
+            /**
+             * Passing
+             * @default []
+             */
+            passing: components["schemas"]["PassRow"][];
+            /**
+             * Pieces
+             * @default []
+             */
             pieces: components["schemas"]["PieceResult"][];
-            /** Surface Cut In */
+            /**
+             * Proofs
+             * @default []
+             */
+            proofs: components["schemas"]["HeadProof"][];
+            /**
+             * Reference In
+             * @default null
+             */
+            reference_in: number | null;
+            /**
+             * Surface Cut In
+             * @default null
+             */
             surface_cut_in: number | null;
         };
         /** WindowPoint */
@@ -9947,6 +11578,20 @@ export interface components {
                  * @default []
                  */
                 centralizers: components["schemas"]["CentralizerType"][];
+                /**
+                 * @default {
+                 *       "bottles": null,
+                 *       "gas_volume_gal": 10,
+                 *       "line_gpm": null,
+                 *       "operating_psi": 3000,
+                 *       "place": "surface",
+                 *       "precharge_f": 70,
+                 *       "precharge_psi": null,
+                 *       "pump_gpm": null,
+                 *       "working_f": 70
+                 *     }
+                 */
+                closing_unit: components["schemas"]["ClosingUnit"];
                 /**
                  * Format
                  * @constant
@@ -10058,7 +11703,8 @@ export interface components {
                  *             "collar_od_in": 8,
                  *             "from_hole_in": 12,
                  *             "pipe_id_in": 4.276,
-                 *             "pipe_od_in": 5
+                 *             "pipe_od_in": 5,
+                 *             "tool_joint_in": null
                  *           },
                  *           {
                  *             "collar_id_in": 2.8125,
@@ -10066,7 +11712,8 @@ export interface components {
                  *             "collar_od_in": 6.5,
                  *             "from_hole_in": 8,
                  *             "pipe_id_in": 4.276,
-                 *             "pipe_od_in": 5
+                 *             "pipe_od_in": 5,
+                 *             "tool_joint_in": null
                  *           },
                  *           {
                  *             "collar_id_in": 2.25,
@@ -10074,7 +11721,8 @@ export interface components {
                  *             "collar_od_in": 4.75,
                  *             "from_hole_in": 1,
                  *             "pipe_id_in": 2.764,
-                 *             "pipe_od_in": 3.5
+                 *             "pipe_od_in": 3.5,
+                 *             "tool_joint_in": null
                  *           }
                  *         ],
                  *         "fracture_margin_ppg": 0.3,
@@ -10133,7 +11781,52 @@ export interface components {
                  *         "unfilled_ft": 500
                  *       },
                  *       "preventers": {
-                 *         "minimum_class_psi": 2000
+                 *         "annular_seconds": 30,
+                 *         "annular_share": 0.7,
+                 *         "casing_rams": true,
+                 *         "cup_share": 0.8,
+                 *         "drill_pipe_grade": "S",
+                 *         "fluid_factor": 1.5,
+                 *         "functions": "annular, all rams, choke valve",
+                 *         "gas": "nitrogen",
+                 *         "large_annular_seconds": 45,
+                 *         "least_elements": [
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind rams",
+                 *             "blind_rams": 1,
+                 *             "from_class_psi": 2000,
+                 *             "pipe_rams": 0,
+                 *             "variable_rams": 0
+                 *           },
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind rams",
+                 *             "blind_rams": 1,
+                 *             "from_class_psi": 3000,
+                 *             "pipe_rams": 1,
+                 *             "variable_rams": 0
+                 *           },
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind shear rams",
+                 *             "blind_rams": 1,
+                 *             "from_class_psi": 5000,
+                 *             "pipe_rams": 2,
+                 *             "variable_rams": 1
+                 *           }
+                 *         ],
+                 *         "left_psi": 200,
+                 *         "lift_ft": 3,
+                 *         "low_test_psi": 300,
+                 *         "minimum_class_psi": 2000,
+                 *         "pump_minutes": 15,
+                 *         "ram_seconds": 30,
+                 *         "shear_factor": 1.2,
+                 *         "surface_method": "as for pipe",
+                 *         "test_days": 14,
+                 *         "test_margin_psi": 500,
+                 *         "working_psi": 1200
                  *       },
                  *       "running": {
                  *         "connection_minutes": 3,
@@ -10291,6 +11984,13 @@ export interface components {
                  *         "tubing_od_in": null
                  *       },
                  *       "wellhead": {
+                 *         "arrangement": "spools",
+                 *         "buckling": 1.5,
+                 *         "collapse_share": 0.8,
+                 *         "conductor_factor": 1.2,
+                 *         "end_factor": 2,
+                 *         "growth_in": 2,
+                 *         "rough_cut_in": 12,
                  *         "stack_weight_lbf": null,
                  *         "stands_on": "casing and conductor"
                  *       }
@@ -10356,11 +12056,17 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 3;
+                version: 4;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
+                 *       "deck_md_ft": null,
+                 *       "free_conductor_ft": null,
+                 *       "mounting": "slip-on weld",
+                 *       "mudline_hangers": "none",
                  *       "pieces": [],
+                 *       "reference_in": null,
+                 *       "seabed_hanger_ft": 15,
                  *       "socket_depth_in": 4.5
                  *     }
                  */
@@ -13088,6 +14794,106 @@ export interface operations {
             };
         };
     };
+    program_sheet_bop_tests_designs__int_design_id__strings__int_string__bop_tests_csv_get: {
+        parameters: {
+            query?: {
+                units?: "field" | "metric";
+                /** @description quantities in other units: emw:SG,depth:m */
+                mixed?: string;
+            };
+            header?: never;
+            path: {
+                design_id: number;
+                /** @description index of the string, conductor first */
+                string: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     program_sheet_job_list_designs__int_design_id__strings__int_string__cement_pdf_get: {
         parameters: {
             query?: {
@@ -13398,7 +15204,7 @@ export interface operations {
             header?: never;
             path: {
                 design_id: number;
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements";
             };
             cookie?: never;
         };
@@ -15588,7 +17394,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements";
             };
             cookie?: never;
         };
@@ -15695,7 +17501,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements";
             };
             cookie?: never;
         };
@@ -15802,7 +17608,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements";
             };
             cookie?: never;
         };

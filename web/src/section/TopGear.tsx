@@ -13,7 +13,7 @@ export function TopGear({ y, centre }: { y: number; centre: number }) {
   const { selected, goTo } = useBench();
   const stack = useEvaluated((e) => e.preventers.strings[selected]);
   if (stack === undefined) return null;
-  const elements = stack.elements;
+  const elements = [...stack.elements].reverse();
   const each = Math.min(10, (MOST_PX - 10) / Math.max(1, elements.length));
   const words = elements.length ? elements.map((e) => e.title).join(", ") : "no stack on this string";
   return (

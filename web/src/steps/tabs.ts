@@ -25,6 +25,8 @@ export const TABS = {
     placement: "Placing",
     plugs: "Plugs",
   },
+  wellhead: { pieces: "Pieces", heights: "Heights", bores: "Bores", loads: "Loads", tests: "Tests" },
+  preventers: { stack: "Stack", coverage: "Closes on", shear: "Shear", unit: "Closing unit", tests: "Tests", steps: "Sequence" },
   pipe: { strings: "Strings", catalogue: "Catalogue", own: "Own pipes", stock: "Stock" },
 } as const;
 
@@ -39,6 +41,8 @@ export function tabOf(step: Step, place: string): string | null {
   if (step === "ground") return groundTab(place);
   if (step === "pipe") return place.startsWith("/pipes") ? "own" : place.startsWith("/stock") ? "stock" : "strings";
   if (step === "running") return runningTab(place);
+  if (step === "wellhead") return wellheadTab(place);
+  if (step === "preventers") return place.startsWith("/closing_unit") ? "unit" : "stack";
   if (place.startsWith("/balanced_plugs")) return "plugs";
   if (step === "cement") return cementTab(place.split("/")[4] ?? "");
   return step === "depths" ? "cards" : null;
@@ -51,6 +55,11 @@ function cementTab(key: string): string {
   if (["caliper", "excesses"].includes(key)) return "hole";
   if (["additives", "water"].includes(key)) return "blend";
   return PLACING.some((part) => key.endsWith(part)) ? "placement" : "slurries";
+}
+
+function wellheadTab(place: string): string {
+  if (place.startsWith("/wellhead/pieces")) return "pieces";
+  return ["free_conductor_ft", "mudline_hangers", "seabed_hanger_ft"].some((key) => place.endsWith(key)) ? "loads" : "heights";
 }
 
 function runningTab(place: string): string {

@@ -44,6 +44,9 @@ Quantity = Literal[
     "hours",
     "gel",
     "fluid_loss",
+    "gallons",
+    "area",
+    "seconds",
 ]
 Severity = Literal["stop", "caution", "unknown", "note"]
 SEVERITIES: tuple[Severity, ...] = ("stop", "caution", "unknown", "note")

@@ -100,6 +100,9 @@ _TABLE: dict[str, tuple[tuple[str, str, int], ...]] = {
     "minutes": (("min", "minute", 1), ("min", "minute", 1)),
     "hours": (("h", "hour", 1), ("h", "hour", 1)),
     "fluid_loss": (("cm³/30 min", "dimensionless", 0), ("cm³/30 min", "dimensionless", 0)),
+    "gallons": (("gal", "gallon", 1), ("L", "liter", 0)),
+    "area": (("in²", "inch ** 2", 1), ("cm²", "centimeter ** 2", 0)),
+    "seconds": (("s", "second", 0), ("s", "second", 0)),
     "gel": (("lbf/100 ft²", "gel", 0), ("Pa", "pascal", 1)),
     "price": (("per ft", "1 / foot", 2), ("per m", "1 / meter", 2)),
 }
@@ -141,6 +144,8 @@ _QUANTITY_OF_UNIT: dict[str, Quantity] = {
     "lbf": "force",
     "lb": "mass",
     "lb/ft": "linear_weight",
+    "gal": "gallons",
+    "in²": "area",
     "gal/sk": "water",
     "ft³/sk": "slurry_yield",
     "°": "angle",

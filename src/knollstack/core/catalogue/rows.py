@@ -26,32 +26,87 @@ class Bit:
 
 @dataclass(frozen=True)
 class Flange:
+    """A flange of API 6A: its face and its studs; the stand-off of its ring is None where it is not held."""
+
     nominal: str
     bore_in: float
     class_psi: float
     ring: str
     type: str
+    od_in: float
+    thickness_in: float
+    studs: float
+    stud_in: float
+    gap_in: float | None
     source: str
+
+    @property
+    def words(self) -> str:
+        return f"{self.nominal} in {self.type} {self.ring}"
 
 
 @dataclass(frozen=True)
 class Piece:
     kind: str
-    title: str
     from_class_psi: float
     height_in: float
     gap_in: float
     weight_lbf: float
+    bowls: float
+    bowl_depth_in: float
+    bowl_lbf: float | None
+    seal_in: float
+    outlets: float
     source: str
 
 
 @dataclass(frozen=True)
 class Element:
+    """A kind of element; `shears_share` is the largest pipe that its blades cut, as a share of its bore."""
+
     element: str
     title: str
-    seals: str
+    kind: Literal["diverter", "annular", "ram", "spool"]
     height_in: float
     weight_lbf: float
+    outlets: float
+    shears_share: float | None
+    source: str
+
+
+@dataclass(frozen=True)
+class Operator:
+    """What closes an element of a kind and bore."""
+
+    kind: Literal["ram", "shear", "annular", "diverter"]
+    from_bore_in: float
+    close_gal: float
+    open_gal: float
+    closing_ratio: float | None
+    area_in2: float | None
+    hang_off_lbf: float | None
+    source: str
+
+
+@dataclass(frozen=True)
+class RamRange:
+    """The pipe that a variable ram block closes on."""
+
+    from_in: float
+    to_in: float
+    least_bore_in: float
+    source: str
+
+
+@dataclass(frozen=True)
+class DrillPipeRow:
+    """Drill pipe with its usual tool joint."""
+
+    od_in: float
+    id_in: float
+    weight_ppf: float
+    adjusted_ppf: float
+    tool_joint_in: float
     source: str
 
 
@@ -120,6 +175,9 @@ class Catalogue:
     flanges: tuple[Flange, ...]
     pieces: tuple[Piece, ...]
     elements: tuple[Element, ...]
+    operators: tuple[Operator, ...]
+    ram_ranges: tuple[RamRange, ...]
+    drill_pipe: tuple[DrillPipeRow, ...]
     grades: tuple[Grade, ...]
     connections: tuple[Connection, ...]
     reamers: tuple[Reamer, ...]
@@ -186,12 +244,28 @@ class Catalogue:
         return max(fits, key=lambda r: r.body_in, default=None)
 
     def piece(self, kind: str, class_psi: float) -> Piece:
-        """The heaviest kind of wellhead piece whose class range starts at or below a class."""
-        rows = [p for p in self.pieces if p.kind == kind and p.from_class_psi <= class_psi]
-        return max(rows, key=lambda p: p.from_class_psi)
+        """The heaviest kind of wellhead piece whose class range starts at or below a class, else the lightest."""
+        rows = sorted((p for p in self.pieces if p.kind == kind), key=lambda p: p.from_class_psi)
+        return next((p for p in reversed(rows) if p.from_class_psi <= class_psi), rows[0])
+
+    @cached_property
+    def element_by_name(self) -> dict[str, Element]:
+        return {row.element: row for row in self.elements}
 
     def element(self, name: str) -> Element | None:
-        return next((e for e in self.elements if e.element == name), None)
+        return self.element_by_name.get(name)
+
+    def operator(self, kind: str, bore_in: float) -> Operator | None:
+        """What closes elements of a kind, of the largest bore not over this one."""
+        fits = [o for o in self.operators if o.kind == kind and o.from_bore_in <= bore_in]
+        return max(fits, key=lambda o: o.from_bore_in, default=None)
+
+    def drill_pipe_of(self, od_in: float) -> DrillPipeRow | None:
+        return next((row for row in self.drill_pipe if row.od_in == od_in), None)
+
+    def face(self, bore_in: float | None, class_psi: float | None) -> Flange | None:
+        """The flange of just this bore and class."""
+        return next((f for f in self.flanges if (f.bore_in, f.class_psi) == (bore_in, class_psi)), None)
 
     def flange(self, least_bore_in: float, least_class_psi: float) -> Flange | None:
         """The smallest flange, then the lowest class, with at least this bore and class."""

@@ -112,6 +112,8 @@ _NAMED: dict[str, Callable[[dict[str, Any], int], str]] = {
     "kick_minimums": lambda row, _: f"kick minimum from {fraction(row['from_hole_in'])} in hole",
     "pairs": lambda row, _: f"{fraction(row['od_in'])} in casing in {fraction(row['hole_in'])} in hole",
     "clearances": lambda row, _: f"clearance from {fraction(row['from_od_in'])} in casing",
+    "elements": lambda row, i: str(row["name"] or row["element"]),
+    "least_elements": lambda row, _: f"minimum elements from {row['from_class_psi']:,.0f} psi",
     "balanced_plugs": lambda row, i: str(row.get("name") or f"plug {i + 1}"),
     "centralizers": lambda row, i: str(row.get("name") or f"{row.get('type')} {i + 1}"),
     "drill_strings": lambda row, _: f"drill string from {fraction(row['from_hole_in'])} in hole",

@@ -12,7 +12,6 @@ from typing import Annotated, Literal, get_args
 
 from pydantic import Field, StrictBool
 
-from knollstack.core.base.constants import CLASSES_PSI
 from knollstack.core.base.fields import (
     Depth,
     Emw,
@@ -23,7 +22,6 @@ from knollstack.core.base.fields import (
     Note,
     Of,
     Part,
-    PieceHeight,
     Pressure,
     Size,
     Strength,
@@ -35,12 +33,14 @@ from knollstack.core.base.fields import (
 )
 from knollstack.core.document.plugs import BalancedPlug
 from knollstack.core.document.policy import Policy
+from knollstack.core.document.preventers import ClosingUnit, Stack
 from knollstack.core.document.running import CentralizerType, Standoff, Torque
 from knollstack.core.document.strings import String
+from knollstack.core.document.wellhead import Wellhead
 
 DEEPEST_CELLAR_FT = 60.0
 FORMAT = "knollstack.well"
-VERSION = 3
+VERSION = 4
 
 
 Basis = Literal["rig_floor_ft", "cellar_depth_ft", "flowline_height_ft", "total_depth"]
@@ -141,34 +141,6 @@ class GroundModel(Part):
     leak_off_tests: tuple[LeakOffTest, ...] = listed("Leak-off tests", 100)
 
 
-class WellheadPiece(Part):
-    id: Id = told("Id")
-    name: Name = told("Piece")
-    string: Id | None = told("Stands on", None, help="id of its string; empty goes by its place in the wellhead")
-    height_in: PieceHeight = told("Height")
-    bore_in: Size = told("Bore")
-    bottom_psi: Pressure | None = told("Bottom face", None, help="pressure class; empty for a weld")
-    top_psi: Pressure = told("Top face", help="pressure class")
-    gap_in: Annotated[float, number(0, 10), Of("height")] = told("Gap under it", 0.0, help="made-up gap")
-
-
-class Wellhead(Part):
-    """Pieces bottom to top; empty is not decided. The reference face is the top of the last piece."""
-
-    pieces: tuple[WellheadPiece, ...] = listed("Pieces", 20)
-    socket_depth_in: Annotated[float, number(0, 40), Of("height")] = told("Socket depth", 4.5)
-    base_plate_in: Annotated[float, number(0, 40), Of("height")] = told("Base plate", 2.0)
-
-
-class Stack(Part):
-    """A decided stack on one string, elements top to bottom."""
-
-    id: Id = told("Id")
-    string: Id = told("Stands on", help="id of the string that carries it")
-    class_psi: Pressure = told("Class", offered=CLASSES_PSI)
-    elements: tuple[Name, ...] = listed("Elements", 20, least=1, default=...)
-
-
 class CustomPipe(Part):
     """A pipe of the person's own. Ratings that are not given follow from size and yield, where they can."""
 
@@ -206,7 +178,7 @@ class Design(Part):
     """A whole well design."""
 
     format: Literal["knollstack.well"]
-    version: Literal[3]
+    version: Literal[4]
     name: Name = told("Well")
     note: Note = told("Note", "")
     site: Site = Site()
@@ -220,8 +192,9 @@ class Design(Part):
     balanced_plugs: tuple[BalancedPlug, ...] = listed("Balanced plugs", 20)
     wellhead: Wellhead = Wellhead()
     preventers: tuple[Stack, ...] = listed("Stacks", 12)
+    closing_unit: ClosingUnit = ClosingUnit()
 
 
 def empty(name: str) -> Design:
     """A well with nothing decided and nothing known."""
-    return Design(format="knollstack.well", version=3, name=name, site=Site(assumed=get_args(Basis)))
+    return Design(format="knollstack.well", version=4, name=name, site=Site(assumed=get_args(Basis)))

@@ -27,7 +27,9 @@ from knollstack.core.base.fields import (
     told,
 )
 from knollstack.core.document.cementing import CementPolicy
+from knollstack.core.document.preventers import PreventersPolicy
 from knollstack.core.document.running import RunningPolicy
+from knollstack.core.document.wellhead import WellheadPolicy
 
 
 class KickMinimum(Part):
@@ -42,6 +44,7 @@ class DrillString(Part):
     collar_length_ft: Annotated[float, number(0, 3_000), Of("depth")] = told("Length", help="length of the collars")
     pipe_id_in: Bore | None = told("Pipe ID", None)
     collar_id_in: Bore | None = told("Collar ID", None)
+    tool_joint_in: Size | None = told("Tool joint", None, help="OD; empty is the usual of the pipe")
 
 
 SETTING, KICK = "Setting depths", "Kick tolerance"
@@ -278,19 +281,6 @@ class PipePolicy(Part):
     overpull_lbf: Annotated[float, number(0, 1_000_000), Of("force")] = told(
         "Overpull while running", 100_000.0, group=RUNNING
     )
-
-
-class WellheadPolicy(Part):
-    stands_on: Literal["casing and conductor", "casing alone"] = told(
-        "Wellhead load carried by", "casing and conductor", help="by steel area where a base plate shares it"
-    )
-    stack_weight_lbf: Annotated[float, number(0, 2_000_000), Of("force")] | None = told(
-        "BOP stack and tree weight", None, help="empty takes the catalogue's"
-    )
-
-
-class PreventersPolicy(Part):
-    minimum_class_psi: Pressure = told("Minimum stack class", 2_000.0)
 
 
 class Policy(Part):

@@ -98,7 +98,7 @@ def _stack(e: Evaluation, i: int) -> Words:
     if not row.elements:
         return NONE
     rating = f" {row.class_psi:,.0f} psi class" if row.class_psi is not None else ""
-    return (", ".join(x.title for x in row.elements) + rating,)
+    return (", ".join(x.title for x in reversed(row.elements)) + rating,)
 
 
 def _steel(e: Evaluation, i: int) -> Words:

@@ -86,7 +86,7 @@ STEPS: tuple[StepEntry, ...] = (
     ),
     StepEntry("cement", "Cement", cement.judge, ("/strings/*/cement", "/balanced_plugs")),
     StepEntry("wellhead", "Wellhead", wellhead.judge, ("/wellhead", "/site/cellar_depth_ft")),
-    StepEntry("preventers", "BOPs", preventers.judge, ("/preventers",)),
+    StepEntry("preventers", "BOPs", preventers.judge, ("/preventers", "/closing_unit")),
 )
 WORDS: tuple[Step, ...] = tuple(entry.step for entry in STEPS)
 

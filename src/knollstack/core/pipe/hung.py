@@ -30,7 +30,7 @@ def stack_weight_lbf(equipped: Equipped) -> float:
         return given
     catalogue = equipped.catalogue
     elements = [catalogue.element(name) for name in USUAL_ELEMENTS]
-    pieces = [catalogue.piece("spool", 5_000.0).weight_lbf for s in equipped.strings if s.run != "liner"]
+    pieces = [catalogue.piece("casing spool", 5_000.0).weight_lbf for s in equipped.strings if s.run != "liner"]
     return sum(e.weight_lbf for e in elements if e is not None) + sum(pieces)
 
 

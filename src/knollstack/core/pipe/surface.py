@@ -53,9 +53,9 @@ def shoe_limit_psi(well: Well, below: LaidString) -> float | None:
 
 
 @remembered(128, traced=True)
-def section_surface_psi(well: Well, below: LaidString) -> float | None:
-    """Greatest surface pressure while one hole is drilled, by the method of policy; None where unknown."""
-    method = well.policy.pipe.burst_method
+def section_surface_psi(well: Well, below: LaidString, method: str | None = None) -> float | None:
+    """Greatest surface pressure while one hole is drilled, by a method, else that of the pipe's policy; None where unknown."""
+    method = method or well.policy.pipe.burst_method
     if method == "gas over mud":
         return gas_over_mud_psi(well, below, well.path.tvd(below.previous_shoe_md_ft))
     if method == "kick volume":
@@ -143,9 +143,9 @@ def worst_kick(well: Well, below: LaidString) -> Kick | None:
     return Kick(formation_psi(well, at, intensity), mud, at, *sizes)
 
 
-def drilling_surface_psi(well: Well, through: tuple[LaidString, ...]) -> float | None:
+def drilling_surface_psi(well: Well, through: tuple[LaidString, ...], method: str | None = None) -> float | None:
     """Maximum anticipated surface pressure on a string while the holes through it are drilled."""
-    found = [section_surface_psi(well, below) for below in through]
+    found = [section_surface_psi(well, below, method) for below in through]
     return max((p for p in found if p is not None), default=None) if None not in found else None
 
 

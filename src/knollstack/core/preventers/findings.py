@@ -1,18 +1,21 @@
-"""What is wrong with the preventers: a class under the pressure, a bore too small, no room, no string to stand on."""
+"""What is wrong with a stack: its class and bores, no room, what it lacks, and what stands on no string."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
+from typing import Any
 
 from knollstack.core.base.findings import Change, Finding, Severity, Words, depth, find, pressure, remedy, size
-from knollstack.core.document.design import Stack
+from knollstack.core.document.preventers import Stack
 from knollstack.core.ground.well import Well
 from knollstack.core.preventers.results import StackRow
+from knollstack.core.preventers.stacks import Cavity
 from knollstack.core.program.laid import LaidString
+from knollstack.core.wellhead.pieces import HeadPiece
 
 
-def _find(string: LaidString, severity: Severity, place: str, *message: object, **more: object) -> Finding:
-    return find("preventers", severity, place, ("Stack on ", *string.words), *message, **more)  # type: ignore[arg-type]
+def say(string: LaidString, severity: Severity, place: str, *message: Any, **more: Any) -> Finding:
+    return find("preventers", severity, place, ("Stack on ", *string.words), *message, **more)
 
 
 def setting_findings(well: Well) -> Iterator[Finding]:
@@ -27,10 +30,10 @@ def class_findings(
 ) -> Iterator[Finding]:
     """A decided stack's class against the surface pressure."""
     if needed is None:
-        yield _find(string, "unknown", place, "The surface pressure is unknown; the class cannot be judged.")
+        yield say(string, "unknown", place, "The surface pressure is unknown; the class cannot be judged.")
     elif class_psi < needed:
         change = Change(path=f"{place}/class_psi", value=better)
-        yield _find(
+        yield say(
             string,
             "stop",
             place,
@@ -48,41 +51,94 @@ def class_findings(
 def no_class_findings(string: LaidString, class_psi: float | None, needed: float | None) -> Iterator[Finding]:
     """No class follows for a stack that is not decided."""
     if needed is None:
-        yield _find(string, "unknown", string.path, "The surface pressure is unknown, so no class follows.")
+        yield say(string, "unknown", string.path, "The surface pressure is unknown, so no class follows.")
     elif class_psi is None:
-        yield _find(string, "stop", string.path, "No pressure class covers ", pressure(needed), ".")
+        yield say(string, "stop", string.path, "No pressure class covers ", pressure(needed), ".")
 
 
-def bore_findings(string: LaidString, below: LaidString | None, bore_in: float | None) -> Iterator[Finding]:
-    if bore_in is None or below is None or below.bit_in is None or below.bit_in <= bore_in:
+def element_findings(
+    string: LaidString, elements: tuple[Cavity, ...], stack_psi: float | None, needed: float | None
+) -> Iterator[Finding]:
+    """An element of a lower class than its stack, where that is under the pressure."""
+    for e in elements:
+        if not e.closes or e.class_psi is None or needed is None or e.class_psi == stack_psi:
+            continue
+        if e.class_psi < needed:
+            back = Change(path=f"{e.place}/class_psi", value=None)
+            fit = (
+                (remedy(back, "Make it of the stack's class, ", pressure(stack_psi)),)
+                if stack_psi and stack_psi >= needed
+                else ()
+            )
+            text = f"{e.title.capitalize()} of "
+            yield say(
+                string, "stop", f"{e.place}/class_psi", text, pressure(e.class_psi), " see ", pressure(needed), ".",
+                value=pressure(needed), limit=pressure(e.class_psi), remedies=fit,
+            )  # fmt: skip
+
+
+def bore_findings(
+    string: LaidString, below: LaidString | None, bore_in: float | None, elements: tuple[Cavity, ...]
+) -> Iterator[Finding]:
+    """The next bit through the stack, and through each element with a bore of its own."""
+    if below is None or below.bit_in is None:
         return
+    narrow = [(e.bore_in, f"{e.place}/bore_in", e.title) for e in elements if e.bore_in is not None]
+    least = min(narrow, default=(bore_in, f"{below.path}/bit_in", ""))
+    bore, place, title = least
+    if bore is None or below.bit_in <= bore:
+        return
+    at = f"{below.path}/bit_in" if bore == bore_in else place
+    of = "" if bore == bore_in else f" of the {title}"
     bit = size(below.bit_in)
-    yield _find(
-        string, "stop", f"{below.path}/bit_in", "The ", bit, " bit does not pass the bore of ", size(bore_in), "."
+    yield say(string, "stop", at, "The ", bit, f" bit does not pass the bore{of} of ", size(bore), ".")
+
+
+def full_bore_findings(
+    string: LaidString, place: str, bore_in: float | None, head: HeadPiece | None
+) -> Iterator[Finding]:
+    """Test plug, wear bushing and mandrel hanger land in the head's bowl: they pass the stack, or cannot be set."""
+    if head is None or bore_in is None or bore_in >= head.bore_in:
+        return
+    yield say(
+        string,
+        "stop",
+        place,
+        "Test plug, wear bushing and hanger of the ",
+        size(head.bore_in),
+        f" {head.name} do not pass a stack of ",
+        size(bore_in),
+        ".",
+        value=size(bore_in),
+        limit=size(head.bore_in),
     )
 
 
-def room_findings(well: Well, rows: list[StackRow]) -> Iterator[Finding]:
-    """The tallest stack against the room under the rotary, which is given above the ground."""
-    room, place, subject = well.site.rotary_room_ft, "/site/rotary_room_ft", ("Stack height",)
-    heights = [row.height_in for row in rows if row.height_in is not None and row.elements]
-    if not heights:
+def room_findings(well: Well, reaches: list[tuple[LaidString, StackRow]]) -> Iterator[Finding]:
+    """The stack that reaches highest against the room under the rotary, which is given above the ground or the deck."""
+    room, place = well.site.rotary_room_ft, "/site/rotary_room_ft"
+    known = [(row.reach_ft, string) for string, row in reaches if row.reach_ft is not None and row.elements]
+    if not known:
         return
-    tallest = max(heights) / 12
+    tallest, string = max(known, key=lambda found: found[0])
     if room is None:
-        text = "The room under the rotary is not given. The tallest stack is "
-        yield find("preventers", "unknown", place, subject, text, depth(tallest), ".")
+        text = "The room under the rotary is not given. The highest stack reaches "
+        yield find("preventers", "unknown", place, ("Stack height",), text, depth(tallest), " above the ground.")
     elif tallest > room:
         yield find(
             "preventers",
             "stop",
             place,
-            subject,
-            "The tallest stack is ",
+            ("Stack height",),
+            "On ",
+            *string.words,
+            " heads and stack reach ",
             depth(tallest),
-            "; the room under the rotary is ",
+            " above the ground; the room under the rotary is ",
             depth(room),
             ".",
+            value=depth(tallest),
+            limit=depth(room),
         )
 
 
@@ -103,3 +159,15 @@ def unused_findings(stacks: tuple[Stack, ...], used: set[str], known: set[str]) 
             *words,
             remedies=(remedy(Change(path="/preventers", value=kept), "Remove it"),),
         )
+
+
+def reference_findings(string: LaidString, place: str, stack: Stack) -> Iterator[Finding]:
+    """A line or casing rams at an element that is no longer in the stack."""
+    known = {e.id for e in stack.elements}
+    for key, what in (("choke", "The choke line"), ("kill", "The kill line"), ("casing_ram", "Casing rams")):
+        named = getattr(stack, key)
+        if named is not None and named not in known:
+            let = remedy(Change(path=f"{place}/{key}", value=None), "Let it go")
+            verb = "stand" if key == "casing_ram" else "stands"
+            text = f"{what} {verb} at an element that is no longer in the stack."
+            yield say(string, "caution", f"{place}/{key}", text, remedies=(let,))

@@ -1,120 +1,221 @@
-"""The preventers step: the stack on each string, its class from the surface pressure, its elements, its height.
+"""The preventers step: the stack on each string, what it closes on, shears and hangs, its fluid, its tests.
 
-Elements by class are common practice: the least that stands on a well of that class on land.
+Classes follow the greatest surface pressure of the stages that a stack sees; the least elements of a class are policy's.
 """
 
 from __future__ import annotations
 
-from knollstack.core.base.findings import Assumption, Finding, assume
-from knollstack.core.catalogue.rows import Catalogue
-from knollstack.core.document.design import Stack
-from knollstack.core.document.policy import PreventersPolicy
+from knollstack.core.base.findings import Assumption, Finding, Words, assume, length, size
+from knollstack.core.preventers.closing import accumulators_of, closing_rows
 from knollstack.core.preventers.findings import (
     bore_findings,
     class_findings,
+    element_findings,
+    full_bore_findings,
     no_class_findings,
+    reference_findings,
     room_findings,
     setting_findings,
     unused_findings,
 )
-from knollstack.core.preventers.results import ElementResult, PreventersResult, StackRow
-from knollstack.core.program.equipped import Equipped
-from knollstack.core.program.laid import LaidString
-from knollstack.core.wellhead.classes import lowest_class_psi
-from knollstack.core.wellhead.judge import surface_pressures
-
-# top to bottom, by the class from which they are asked
-ELEMENTS: tuple[tuple[float, tuple[str, ...]], ...] = (
-    (2_000, ("annular", "blind rams", "drilling spool")),
-    (3_000, ("annular", "pipe rams", "blind rams", "drilling spool")),
-    (5_000, ("annular", "variable rams", "blind shear rams", "drilling spool", "pipe rams")),
+from knollstack.core.preventers.findings_closing import closing_findings, unit_assumption, unit_findings
+from knollstack.core.preventers.findings_cover import (
+    annular_only_note,
+    cover_findings,
+    hang_findings,
+    least_findings,
+    proof_findings,
+    shear_findings,
 )
-DIVERTER = ("diverter",)
+from knollstack.core.preventers.inforce import InForce, ground_of, lay
+from knollstack.core.preventers.moments import moments_of, stack_base_in
+from knollstack.core.preventers.proofs import Nippled, proofs_of
+from knollstack.core.preventers.results import ElementResult, PreventersResult, StackRow
+from knollstack.core.preventers.shearing import hang_rows
+from knollstack.core.preventers.stacks import Cavity, line_at, stack_class_psi
+from knollstack.core.program.equipped import Equipped, EquippedString
+from knollstack.core.running.tally import hung_by
+from knollstack.core.wellhead.heights import Heights, floor_to_rotary_ft, heights_of
+from knollstack.core.wellhead.judge import surface_pressures
+from knollstack.core.wellhead.pieces import HeadPiece, pieces_of
+
 NO_STACK = StackRow(
     decided=False, pressure_psi=None, class_psi=None, bore_in=None, flange=None, elements=(), height_in=None
 )
+Pieces = tuple[HeadPiece, ...]
 
 
 def judge(equipped: Equipped) -> tuple[PreventersResult, tuple[Finding, ...], tuple[Assumption, ...]]:
-    """Stack of every string."""
+    """Stack of every string that carries one: all but liners."""
+    stacks, unit = equipped.design.preventers, equipped.design.closing_unit
+    policy = equipped.well.policy.preventers
+    pieces = pieces_of(equipped)[0] if equipped.strings else ()
+    heights = heights_of(equipped, pieces)
     rows: list[StackRow] = []
     used: set[str] = set()
     findings = list(setting_findings(equipped.well))
-    stacks = equipped.design.preventers
-    for string, needed in zip(equipped.laid.strings, surface_pressures(equipped), strict=True):
-        below = equipped.laid.next(string)
-        if below is None or string.run == "liner":  # a liner's stack stands on the string above
+    for string, needed in zip(equipped.strings, surface_pressures(equipped), strict=True):
+        if string.run == "liner":  # its stack stands on the string above
             rows.append(NO_STACK)
             continue
-        place = next((i for i, s in enumerate(stacks) if s.string == string.id), None)
-        row, found = _row(equipped, string, needed, place)
-        if place is not None:
-            used.add(stacks[place].id)
+        ground = ground_of(equipped, pieces, string, needed)
+        if ground.at is not None:
+            used.add(stacks[ground.at].id)
+        found = lay(ground, stacks[ground.at] if ground.at is not None else None)
+        row = _row(found, pieces, heights)
         rows.append(row)
-        findings += [*found, *bore_findings(string, below, row.bore_in)]
-    findings += room_findings(equipped.well, rows)
+        findings += _findings(found, row)
+    findings += room_findings(equipped.well, list(zip(equipped.strings, rows, strict=True)))
     findings += unused_findings(stacks, used, {s.id for s in equipped.strings})
-    assumptions: tuple[Assumption, ...] = ()
-    if any(row.elements and not row.decided for row in rows):
+    result = tuple(rows)
+    findings += [*unit_findings(unit, policy, result), *closing_findings(result)]
+    assumptions = [*unit_assumption(unit, result)]
+    if any(row.elements for row in rows):
         text = "Stack elements follow the least common for the class; element heights are planning values."
-        assumptions = (assume("preventers", "/preventers", text),)
-    return PreventersResult(strings=tuple(rows)), tuple(findings), assumptions
+        assumptions.insert(0, assume("preventers", "/preventers", text))
+    if any(row.shear for row in rows):
+        text = f"Drill pipe to be sheared is taken as grade {policy.drill_pipe_grade}."
+        assumptions.append(assume("preventers", "/policy/preventers/drill_pipe_grade", text))
+    moments = moments_of(equipped, pieces, heights, result)
+    return PreventersResult(strings=result, moments=moments), tuple(findings), tuple(assumptions)
 
 
-def _elements(catalogue: Catalogue, names: tuple[str, ...]) -> tuple[ElementResult, ...]:
-    found = []
-    for name in names:
-        row = catalogue.element(name)
-        found.append(
-            ElementResult(element=name, title=row.title if row else name, height_in=row.height_in if row else None)
-        )
-    return tuple(found)
-
-
-def _height(elements: tuple[ElementResult, ...]) -> float | None:
-    heights = [e.height_in for e in elements]
-    return None if any(h is None for h in heights) else float(sum(h for h in heights if h is not None))
-
-
-def stack_class_psi(policy: PreventersPolicy, surface_pressure_psi: float) -> float | None:
-    """The lowest class over the surface pressure and policy's minimum."""
-    return lowest_class_psi(max(surface_pressure_psi, policy.minimum_class_psi))
-
-
-def _class_and_elements(
-    policy: PreventersPolicy, string: LaidString, needed: float | None, decided: Stack | None
-) -> tuple[float | None, tuple[str, ...]]:
-    """Class and names of the elements in force."""
-    if decided is not None:
-        return decided.class_psi, decided.elements
-    if string.role == "conductor":
-        return None, DIVERTER
-    class_psi = stack_class_psi(policy, needed) if needed is not None else None
-    return class_psi, max((row for row in ELEMENTS if row[0] <= (class_psi or 0)), default=(0, ()))[1]
-
-
-def _row(
-    equipped: Equipped, string: LaidString, needed: float | None, place: int | None
-) -> tuple[StackRow, tuple[Finding, ...]]:
-    policy, catalogue = equipped.well.policy.preventers, equipped.catalogue
-    decided = equipped.design.preventers[place] if place is not None else None
-    class_psi, names = _class_and_elements(policy, string, needed, decided)
-    elements = _elements(catalogue, names)
-    found: tuple[Finding, ...] = ()
-    if decided is not None:
+def _findings(found: InForce, row: StackRow) -> list[Finding]:
+    ground, policy = found.ground, found.ground.equipped.well.policy.preventers
+    string, needed = ground.string, ground.needed_psi
+    findings: list[Finding] = []
+    if found.stack is not None:
         better = stack_class_psi(policy, needed) if needed is not None else None
-        found = tuple(class_findings(string, f"/preventers/{place}", decided.class_psi, needed, better))
+        findings += class_findings(string, ground.place, found.stack.class_psi, needed, better)
+        findings += reference_findings(string, ground.place, found.stack)
     elif string.role != "conductor":
-        found = tuple(no_class_findings(string, class_psi, needed))
-    flange = None
-    if string.od_in is not None and class_psi is not None:
-        flange = catalogue.flange(string.od_in, class_psi)
+        findings += no_class_findings(string, found.class_psi, needed)
+    if not found.elements:
+        return findings
+    findings += element_findings(string, found.elements, found.class_psi, needed)
+    findings += bore_findings(string, ground.equipped.next(string), found.bore_in, found.elements)
+    if string.role != "conductor":
+        findings += full_bore_findings(string, ground.place, found.bore_in, ground.head)
+    findings += [*least_findings(found), *cover_findings(found), *shear_findings(found)]
+    findings += [*hang_findings(found, row.hang_off), *annular_only_note(found), *proof_findings(found, row.tests)]
+    return findings
+
+
+def _spans(elements: tuple[Cavity, ...]) -> list[tuple[float | None, float | None]]:
+    """Bottom and top of each element over the bottom of the stack; None from the first whose height is unknown."""
+    spans: list[tuple[float | None, float | None]] = []
+    at: float | None = 0.0
+    for e in elements:
+        top = None if at is None or e.height_in is None else at + e.height_in
+        spans.append((at, top))
+        at = top
+    return spans
+
+
+def _row(found: InForce, pieces: Pieces, heights: Heights | None) -> StackRow:
+    ground, elements = found.ground, found.elements
+    equipped, string = ground.equipped, ground.string
+    well, unit, policy = equipped.well, equipped.design.closing_unit, equipped.well.policy.preventers
+    spans = _spans(elements)
+    height = spans[-1][1] if spans else None
+    base = stack_base_in(equipped, string, pieces, heights)
+    cellar = equipped.design.site.cellar_depth_ft * 12 if well.site.setting == "land" else 0.0
+    reach = None if height is None else ((base - cellar if base is not None else 0.0) + height) / 12
+    rotary = floor_to_rotary_ft(equipped)
+    tops = tuple(
+        None if rotary is None or base is None or top is None else rotary - (base + top) / 12 for _, top in spans
+    )
+    nippled = Nippled(equipped, string, ground.head, elements, found.tubulars, found.casing_ram, ground.needed_psi)
+    weights = [e.weight_lbf for e in elements]
+    stack = found.stack
     return StackRow(
-        decided=decided is not None,
-        pressure_psi=needed,
-        class_psi=class_psi,
-        bore_in=flange.bore_in if flange else None,
-        flange=f"{flange.nominal} in {flange.type} {flange.ring}" if flange else None,
-        elements=elements,
-        height_in=_height(elements),
-    ), found
+        decided=stack is not None,
+        place=ground.place,
+        pressure_psi=ground.needed_psi,
+        class_psi=found.class_psi,
+        bore_in=found.bore_in if string.role != "conductor" else None,
+        flange=found.flange,
+        elements=tuple(_element(e, *span) for e, span in zip(elements, spans, strict=True)),
+        height_in=height,
+        weight_lbf=None if None in weights else float(sum(w for w in weights if w is not None)),
+        base_in=base,
+        reach_ft=reach,
+        choke=line_at(stack.choke if stack else None, elements),
+        kill=line_at(stack.kill if stack else None, elements),
+        casing_ram=found.casing_ram.index if found.casing_ram is not None else None,
+        coverage=found.coverage,
+        shear=found.shear,
+        hang_off=hang_rows(equipped, string, elements, tops),
+        accumulators=accumulators_of(well, unit, elements, string.index, ground.needed_psi),
+        closing=closing_rows(policy, unit, elements),
+        tests=proofs_of(nippled),
+        steps=_steps(found, pieces),
+    )
+
+
+def _element(e: Cavity, bottom_in: float | None, top_in: float | None) -> ElementResult:
+    return ElementResult(
+        id=e.id,
+        element=e.element,
+        title=e.title,
+        kind=e.kind,
+        place=e.place,
+        fits=e.fits,
+        size_in=e.size_in,
+        from_in=e.from_in,
+        to_in=e.to_in,
+        why=e.why,
+        class_psi=e.class_psi,
+        bore_in=e.bore_in,
+        height_in=e.height_in,
+        weight_lbf=e.weight_lbf,
+        close_gal=e.close_gal,
+        open_gal=e.open_gal,
+        closing_ratio=e.closing_ratio,
+        area_in2=e.area_in2,
+        hang_off_lbf=e.hang_off_lbf,
+        outlets=e.outlets,
+        joined=e.joined,
+        bottom_in=bottom_in,
+        top_in=top_in,
+    )
+
+
+def _steps(found: InForce, pieces: Pieces) -> tuple[Words, ...]:
+    """From this string to the next that reaches surface: what is pulled, changed, lifted and nippled up again."""
+    ground, ram = found.ground, found.casing_ram
+    equipped, string = ground.equipped, ground.string
+    after = next((s for s in equipped.strings[string.index + 1 :] if s.run != "liner"), None)
+    if after is None or not found.elements:
+        return ()
+    steps: list[Words] = []
+    if string.role == "conductor":
+        return _off_conductor(equipped, after, pieces)
+    steps.append(("Pull the wear bushing.",))
+    if ram is not None and after.od_in is not None:
+        casing = size(after.od_in)
+        steps.append((f"Change the {ram.title} to ", casing, " casing rams; test the bonnets."))
+    steps.append(("Run and cement ", *after.words, " casing; wait until it is set. Count the barriers."))
+    over = next((p for p in pieces if p.string is not None and p.string.index == after.index), None)
+    lift = length(equipped.well.policy.preventers.lift_ft)
+    if hung_by(equipped.well, after) == "mandrel":
+        steps.append(("Land the hanger through the stack; set its pack-off and test it from above.",))
+    else:
+        steps.append(("Break the flange below the stack, lift it ", lift, ", set the slips, make the rough cut."))
+    if over is not None:
+        steps.append((f"Lay the stack aside, make the final cut, set the {over.name}; test seal and flange.",))
+    steps.append(("Nipple up, with rams back for drill pipe; run the wear bushing once tested.",))
+    days = equipped.well.policy.preventers.test_days
+    steps.append((f"Test with the plug before drilling out, and again within {days} days.",))
+    return tuple(steps)
+
+
+def _off_conductor(equipped: Equipped, after: EquippedString, pieces: Pieces) -> tuple[Words, ...]:
+    """The diverter makes place for the head: no stack is lifted."""
+    head = pieces[0].name if pieces else "head"
+    return (
+        ("Run and cement ", *after.words, " casing with the diverter on; wait until it is set. Count the barriers."),
+        ("Nipple down the diverter; cut conductor and casing, rough and then final.",),
+        (f"Set the {head} on its base plate; test its welds.",),
+        ("Nipple up the stack; test it with the plug before drilling out; run the wear bushing.",),
+    )

@@ -8,10 +8,12 @@ from itertools import pairwise
 import numpy as np
 
 from knollstack.core.base.remember import remembered
-from knollstack.core.document.design import Design, GroundModel, Point, Site, Stack, Trajectory, WellheadPiece, Zone
+from knollstack.core.document.design import Design, GroundModel, Point, Site, Trajectory, Zone
 from knollstack.core.document.faults import Fault
 from knollstack.core.document.plugs import BalancedPlug
+from knollstack.core.document.preventers import Stack, StackElement
 from knollstack.core.document.strings import String
+from knollstack.core.document.wellhead import WellheadPiece
 from knollstack.core.ground.profiles import MOST_PPG, GasColumnError, build_ground
 from knollstack.core.path.trajectory import path_of
 
@@ -202,7 +204,9 @@ def _site_faults(trajectory: Trajectory, site: Site) -> Iterable[Fault]:
         yield Fault(path=f"/trajectory/stations/{last}/md_ft", value=f"{path.total_md_ft:g}", expected=expected)
 
 
-def _twice(path: str, rows: Sequence[String | Zone | WellheadPiece | Stack | BalancedPlug]) -> Iterable[Fault]:
+def _twice(
+    path: str, rows: Sequence[String | Zone | WellheadPiece | Stack | StackElement | BalancedPlug]
+) -> Iterable[Fault]:
     """An id names one row only."""
     seen: set[str] = set()
     for i, row in enumerate(rows):
@@ -216,7 +220,21 @@ def _id_faults(design: Design) -> Iterable[Fault]:
     yield from _twice("/ground/zones", design.ground.zones)
     yield from _twice("/wellhead/pieces", design.wellhead.pieces)
     yield from _twice("/preventers", design.preventers)
+    for i, stack in enumerate(design.preventers):
+        yield from _twice(f"/preventers/{i}/elements", stack.elements)
     yield from _twice("/balanced_plugs", design.balanced_plugs)
+
+
+def _stack_faults(design: Design) -> Iterable[Fault]:
+    """A range of pipe runs from the less to the larger."""
+    for i, stack in enumerate(design.preventers):
+        for k, element in enumerate(stack.elements):
+            least, most = element.from_in, element.to_in
+            if least is not None and most is not None and most < least:
+                path = f"/preventers/{i}/elements/{k}/to_in"
+                yield Fault(
+                    path=path, value=f"{most:g} in", expected=f"no less than the start of the range ({least:g} in)"
+                )
 
 
 def _plug_faults(design: Design, total_md_ft: float) -> Iterable[Fault]:
@@ -254,5 +272,5 @@ def cross_faults(design: Design) -> list[Fault]:
     ground = design.site.rig_floor_ft + design.site.water_depth_ft
     for i, string in enumerate(design.strings):
         faults.extend(_string_faults(i, string, design.strings[i - 1] if i else None, ground, total))
-    faults += _plug_faults(design, total)
+    faults += [*_plug_faults(design, total), *_stack_faults(design)]
     return [*faults, *_own_pipe_faults(design), *_drill_string_faults(design), *_id_faults(design)]

@@ -1,163 +1,198 @@
-"""The wellhead step, on land: pieces from head to tubing spool, their bores and classes, and the cut-off heights.
+"""The wellhead step on land and on a platform: pieces and faces, heights and cuts, loads, what passes, tests.
 
-Sources: API 6A nominal bores and classes; geometry of the stack-up.
+Sources: API 6A bores, classes and ring gaskets; geometry of the stack-up; textbook strength of columns.
 """
 
 from __future__ import annotations
 
 from knollstack.core.base.findings import Assumption, Finding, assume
-from knollstack.core.base.remember import remembered
-from knollstack.core.base.working import headline
-from knollstack.core.catalogue.rows import Flange
-from knollstack.core.ground.well import Well
-from knollstack.core.pipe.exposure import Exposure
-from knollstack.core.pipe.judge import exposed_of
-from knollstack.core.pipe.surface import surface_psi
 from knollstack.core.program.equipped import Equipped
-from knollstack.core.program.laid import LaidString
+from knollstack.core.running.tally import hung_by
 from knollstack.core.wellhead.findings import (
     cellar_findings,
-    no_flange,
+    class_findings,
+    height_findings,
+    landing_finding,
+    mating_findings,
     none_proposed,
-    piece_findings,
+    not_held,
     setting_findings,
-    stands_on_nothing,
+    twice_findings,
 )
-from knollstack.core.wellhead.formulas import cut_off_height
-from knollstack.core.wellhead.results import PieceResult, WellheadResult
+from knollstack.core.wellhead.findings_load import bowl_findings, growth_finding, lift_finding, load_findings
+from knollstack.core.wellhead.heights import Heights, below_reference, cuts_of, heights_of, landing_md_ft, shoulder_in
+from knollstack.core.wellhead.loads import borne_of, growth_of, hung_lbf, load_rows
+from knollstack.core.wellhead.passing import passing_findings, passing_rows
+from knollstack.core.wellhead.pieces import HeadPiece, carriers, pieces_of
+from knollstack.core.wellhead.proofs import proofs_of
+from knollstack.core.wellhead.results import BowlRow, LifeStage, PieceResult, WellheadResult
+from knollstack.core.wellhead.stages import greatest_psi, stage_pressures
 
 Pressures = tuple[float | None, ...]
+Pieces = tuple[HeadPiece, ...]
 
 
 def judge(equipped: Equipped) -> tuple[WellheadResult, tuple[Finding, ...], tuple[Assumption, ...]]:
-    """Pieces, classes and cut-off heights."""
+    """Pieces, heights, loads and tests of the wellhead."""
     site = equipped.design.site
-    pressures = surface_pressures(equipped)
-    applies = site.setting == "land"
-    pieces: list[PieceResult] = []
+    applies = site.setting != "subsea"
     findings = list(setting_findings(equipped.well))
-    assumptions: list[Assumption] = []
-    if equipped.design.wellhead.pieces:
-        pieces, found = _decided(equipped, pressures)
+    decided = bool(equipped.design.wellhead.pieces)
+    pieces: Pieces = ()
+    if decided or (applies and equipped.strings):
+        pieces, found = pieces_of(equipped)
         findings += found
-    elif applies and equipped.strings:
-        pieces, found = _proposed(equipped, pressures)
-        findings += found
-        if pieces:
-            text = "Wellhead heights and made-up gaps are planning values; replace them with the supplier's drawing."
-            assumptions.append(assume("wellhead", "/wellhead/pieces", text))
     if equipped.strings and not pieces and applies:
         findings.append(none_proposed())
-    cuts = _cuts(equipped, pieces)
-    if cuts is not None:
-        findings += cellar_findings(site.cellar_depth_ft, cuts["conductor_in"])
+    findings += _piece_findings(equipped, pieces)
+    heights = heights_of(equipped, pieces)
+    if heights is None:
+        rows = tuple(_row(equipped, p, None) for p in pieces)
+        return WellheadResult(applies=applies, decided=decided, pieces=rows), tuple(findings), ()
+    hung, found = _hung(equipped, pieces, heights)
+    borne = borne_of(equipped, pieces, heights, tuple(row.load_lbf for row in hung))
+    loads = load_rows(equipped, pieces, borne)
+    growth = growth_of(equipped, pieces)
+    passing = tuple(row for piece in pieces for row in passing_rows(equipped, piece))
+    on_land, cellar_ft = site.setting == "land", site.cellar_depth_ft if site.setting == "land" else 0.0
+    findings += [*found, *passing_findings(pieces, passing)]
+    findings += [f for row in loads for f in load_findings(row, borne.free_ft)]
+    findings += cellar_findings(cellar_ft, heights.conductor_in, heights.reference_in, on_land)
     result = WellheadResult(
         applies=applies,
-        pieces=tuple(pieces),
-        surface_cut_in=cuts["surface_casing_in"] if cuts else None,
-        conductor_cut_in=cuts["conductor_in"] if cuts else None,
+        decided=decided,
+        mounting=equipped.design.wellhead.mounting,
+        pieces=tuple(_row(equipped, piece, heights) for piece in pieces),
+        surface_cut_in=heights.surface_in,
+        conductor_cut_in=heights.conductor_in,
+        reference_in=heights.reference_in,
+        cellar_needed_ft=max(0.0, cellar_ft - heights.conductor_in / 12) if on_land else None,
+        datum="cellar floor" if on_land else "wellhead deck",
+        cuts=cuts_of(equipped, pieces, heights),
+        hung=hung,
+        passing=passing,
+        loads=loads,
+        growth_in=growth.growth_in if growth else None,
+        free_conductor_ft=borne.free_ft,
+        proofs=proofs_of(equipped, pieces),
     )
-    return result, tuple(findings), tuple(assumptions)
+    return result, tuple(findings), _assumptions(equipped, pieces, heights)
+
+
+def _assumptions(equipped: Equipped, pieces: Pieces, heights: Heights) -> tuple[Assumption, ...]:
+    found = []
+    if not equipped.design.wellhead.pieces:
+        text = "Wellhead heights and made-up gaps are planning values; replace them with the supplier's drawing."
+        found.append(assume("wellhead", "/wellhead/pieces", text))
+    if any(p.bowl_lbf is not None for p in pieces) and not all(
+        row.bowl_lbf is not None for row in equipped.design.wellhead.pieces
+    ):
+        text = "Hanging capacities that are not typed are planning values of the catalogue."
+        found.append(assume("wellhead", "/wellhead/pieces", text))
+    if heights.assumed:
+        text = "The conductor is cut 12 in over the wellhead deck: the height of the tubing head is not given."
+        found.append(assume("wellhead", "/wellhead/reference_in", text))
+    return tuple(found)
 
 
 def surface_pressures(equipped: Equipped) -> Pressures:
-    """Greatest surface pressure on each string, with its working."""
-    well = equipped.well
-    return tuple(_surface_psi(well, string.index, exposed_of(equipped, string)) for string in equipped.strings)
+    """Greatest surface pressure on each string while preventers stand on it, with its working."""
+    return tuple(greatest_psi(stage_pressures(equipped, s), treated=False) for s in equipped.strings)
 
 
-@remembered(128, traced=True)
-def _surface_psi(well: Well, index: int, exposed: Exposure) -> float | None:
-    with headline(f"wellhead/{index}/surface_pressure"):
-        return surface_psi(well, exposed)
-
-
-def carriers(equipped: Equipped) -> list[LaidString]:
-    """Strings with a piece of wellhead on top: all that reach surface, but the conductor."""
-    return [s for s in equipped.laid.strings if s.role != "conductor" and s.run != "liner"]
-
-
-def _kind(position: int, count: int) -> str:
-    if position == 0:
-        return "head"
-    return "tubing spool" if position == count - 1 else "spool"
-
-
-def _flange_words(flange: Flange) -> str:
-    return f"{flange.nominal} in {flange.type} {flange.ring}"
-
-
-def _proposed(equipped: Equipped, pressures: Pressures) -> tuple[list[PieceResult], list[Finding]]:
-    """One piece a string: the smallest API 6A bore over the casing and the lowest class over the pressure."""
-    pieces: list[PieceResult] = []
-    strings = carriers(equipped)
-    for position, string in enumerate(strings):
-        needed = pressures[string.index]
-        if string.od_in is None or needed is None:
-            return [], []
-        flange = equipped.catalogue.flange(string.od_in, needed)
-        if flange is None:
-            return [], [no_flange(string, needed)]
-        row = equipped.catalogue.piece(_kind(position, len(strings)), flange.class_psi)
-        pieces.append(
-            PieceResult(
-                name=row.title,
-                string=f"{row.title} on {string.role} casing",
-                string_id=string.id,
-                height_in=row.height_in,
-                gap_in=row.gap_in if position else 0.0,
-                bore_in=flange.bore_in,
-                bottom_psi=pieces[-1].top_psi if pieces else None,
-                top_psi=flange.class_psi,
-                flange=_flange_words(flange),
-                needed_psi=needed,
-            )
-        )
-    return pieces, []
-
-
-def _decided(equipped: Equipped, pressures: Pressures) -> tuple[list[PieceResult], list[Finding]]:
-    """The document's pieces, each beside the pressure of the string that it stands on."""
-    strings, by_id = carriers(equipped), {s.id: s for s in equipped.laid.strings}
-    results: list[PieceResult] = []
+def _piece_findings(equipped: Equipped, pieces: Pieces) -> list[Finding]:
+    """How pieces stand, mate and hold; and a string that hangs in none."""
     findings: list[Finding] = []
-    pieces = equipped.design.wellhead.pieces
-    for i, piece in enumerate(pieces):
-        string = strings[min(i, len(strings) - 1)] if strings else None
-        if piece.string is not None:
-            string = by_id.get(piece.string)
-            if string is None:
-                findings.append(stands_on_nothing(i, piece, pieces))
-        needed = pressures[string.index] if string else None
-        match = equipped.catalogue.flange(piece.bore_in, piece.top_psi)
-        exact = match is not None and (match.bore_in, match.class_psi) == (piece.bore_in, piece.top_psi)
-        results.append(
-            PieceResult(
-                name=piece.name,
-                string=f"{piece.name} on {string.role} casing" if string else piece.name,
-                string_id=string.id if string else None,
-                height_in=piece.height_in,
-                gap_in=piece.gap_in,
-                bore_in=piece.bore_in,
-                bottom_psi=piece.bottom_psi,
-                top_psi=piece.top_psi,
-                flange=_flange_words(match) if match and exact else None,
-                needed_psi=needed,
+    for under, piece in zip((None, *pieces), pieces, strict=False):
+        findings += [*height_findings(piece), *class_findings(piece)]
+        if under is not None:
+            findings += mating_findings(under, piece)
+    if pieces:
+        findings += twice_findings(pieces)
+        held = {s.index for p in pieces for s in p.holds} | {p.string.index for p in pieces if p.string is not None}
+        findings += [not_held(pieces, s) for s in carriers(equipped) if s.index not in held]
+    return findings
+
+
+def _hung(equipped: Equipped, pieces: Pieces, heights: Heights) -> tuple[tuple[BowlRow, ...], list[Finding]]:
+    """Each string in its bowl, and what is wrong with it."""
+    rows: list[BowlRow] = []
+    findings: list[Finding] = []
+    growth = growth_of(equipped, pieces)
+    if growth is not None and growth.growth_in > equipped.well.policy.wellhead.growth_in:
+        findings.append(growth_finding(growth.growth_in, equipped.well.policy.wellhead.growth_in))
+    for piece in below_reference(pieces):
+        for n, string in enumerate(piece.holds):
+            load = hung_lbf(equipped, string)
+            by, pushed = hung_by(equipped.well, string), growth.force_lbf.get(string.index) if growth else None
+            lifts = load is not None and pushed is not None and load + pushed < 0
+            shoulder = shoulder_in(piece, n, heights)
+            lands = landing_md_ft(equipped, string.index, shoulder)
+            findings += bowl_findings(piece, string, load)
+            if lifts and load is not None and pushed is not None:
+                findings.append(lift_finding(string, load, pushed))
+            if by == "mandrel" and lands is not None and equipped.design.strings:
+                told = landing_finding(string, string.own.running.landing_md_ft, equipped.well.ground_md_ft, lands)
+                findings += [told] if told is not None else []
+            rows.append(
+                BowlRow(
+                    string=string.index,
+                    piece=piece.index,
+                    place=f"{piece.place}/bowl_lbf" if piece.decided else piece.place,
+                    hanger=by,
+                    shoulder_in=shoulder,
+                    landing_md_ft=lands,
+                    load_lbf=load,
+                    capacity_lbf=piece.bowl_lbf,
+                    growth_lbf=pushed,
+                    lifts=lifts,
+                    working=f"wellhead/hung/{string.index}",
+                )
             )
-        )
-        findings += piece_findings(i, piece, equipped.laid.next(string) if string else None, needed)
-    return results, findings
+    return tuple(rows), findings
 
 
-def _cuts(equipped: Equipped, pieces: list[PieceResult]) -> dict[str, float] | None:
-    site, head = equipped.design.site, equipped.design.wellhead
-    if site.setting != "land" or not pieces:
-        return None
-    with headline("wellhead/cut_off"):
-        return cut_off_height(
-            site.cellar_depth_ft * 12,
-            [p.height_in for p in pieces],
-            [p.gap_in for p in pieces],
-            head.socket_depth_in,
-            head.base_plate_in,
-        )
+def _row(equipped: Equipped, piece: HeadPiece, heights: Heights | None) -> PieceResult:
+    face = equipped.catalogue.face(piece.bore_in, piece.top_psi)
+    bottom = equipped.catalogue.face(piece.bottom_bore_in, piece.bottom_psi)
+    on = f"{piece.name} on {piece.string.role} casing" if piece.string is not None else piece.name
+    if piece.above_reference or (piece.decided and "casing" in piece.name):
+        on = piece.name
+    return PieceResult(
+        name=piece.name,
+        kind=piece.kind,
+        place=piece.place,
+        string=on,
+        string_id=piece.string.id if piece.string else None,
+        holds=tuple(s.id for s in piece.holds),
+        height_in=piece.height_in,
+        gap_in=piece.gap_in,
+        bore_in=piece.bore_in,
+        bottom_bore_in=piece.bottom_bore_in,
+        bottom_psi=piece.bottom_psi,
+        top_psi=piece.top_psi,
+        flange=face.words if face else None,
+        studs=f"{face.studs:g} of {stud_words(face.stud_in)}" if face else None,
+        bottom_flange=bottom.words if bottom else None,
+        needed_psi=piece.needed_psi,
+        stages=tuple(LifeStage(stage=stage, psi=psi) for stage, psi in piece.stages),
+        bowls=piece.bowls,
+        bowl_depth_in=piece.bowl_depth_in,
+        seal_in=piece.seal_in,
+        outlets=piece.outlets,
+        weight_lbf=piece.weight_lbf,
+        above_reference=piece.above_reference,
+        bottom_in=heights.bottoms_in[piece.index] if heights else None,
+        top_in=heights.tops_in[piece.index] if heights else None,
+    )
+
+
+def stud_words(inches: float) -> str:
+    """A stud's size as it is said: 1 5/8 in."""
+    whole, eighths = divmod(round(inches * 8), 8)
+    if not eighths:
+        return f"{whole} in"
+    for over in (2, 4):
+        if eighths % (8 // over) == 0:
+            return f"{whole} {eighths * over // 8}/{over} in"
+    return f"{whole} {eighths}/8 in"

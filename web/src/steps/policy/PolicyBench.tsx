@@ -30,6 +30,13 @@ const TABLES: Readonly<Record<string, { target: Target; sortBy: string; newRow: 
     least: 1,
     empty: "",
   },
+  least_elements: {
+    target: "least_elements",
+    sortBy: "from_class_psi",
+    newRow: () => ({ from_class_psi: 10_000, annulars: 1, blind_rams: 1, blind: "blind shear rams", pipe_rams: 2, variable_rams: 1 }),
+    least: 1,
+    empty: "",
+  },
   drill_strings: {
     target: "drill_strings",
     sortBy: "from_hole_in",

@@ -1,111 +1,157 @@
-// Preventers: the stack on each string while the next section is drilled, its class from the surface pressure.
-import { useBench, useDocument, useSnapshot } from "../../design/context";
-import { freshId } from "../../design/ids";
-import { useReference } from "../../design/reference";
-import { Choice } from "../../ui/Field";
-import { Headline } from "../../ui/Headline";
-import { Empty, Panel, Scroll } from "../../ui/Panel";
-import { Term } from "../../ui/Term";
+// Preventers: the stack on the string in hand, to scale on its head; an element closes on a click on what is across it.
+import { useEffect, useMemo, useState } from "react";
+import { useTab } from "../../design/address";
+import { useBench, useEvaluated } from "../../design/context";
+import type { StackItem, StackMoment, StackRow } from "../../design/types";
+import { StackUp } from "../../stackup/StackUp";
+import { Empty, Panel } from "../../ui/Panel";
+import { SavePicture } from "../../ui/SavePicture";
+import { StringPicker } from "../../ui/StringPicker";
+import { Tabs } from "../../ui/Tabs";
 import { useUnits } from "../../ui/units";
+import { TABS } from "../tabs";
+import { Between } from "./Between";
+import { closedOn, told, wordsOf } from "./closing";
+import { ClosingUnit } from "./ClosingUnit";
+import { Coverage } from "./Coverage";
+import { Shearing } from "./Shearing";
+import { Stack } from "./Stack";
+import { TestPlan } from "./TestPlan";
+import { pressured } from "./testing";
 
 export function PreventersBench() {
-  const evaluation = useSnapshot("evaluation");
-  const method = useDocument((d) => d.policy.pipe.burst_method);
-  const carriers =
-    evaluation?.preventers.strings.flatMap((row, index) => (row.elements.length > 0 || row.pressure_psi !== null ? [index] : [])) ?? [];
+  const { selected, select } = useBench();
+  const rows = useEvaluated((e) => e.preventers.strings);
+  const first = rows?.findIndex((row) => carries(row)) ?? -1;
+  const row = rows?.[selected];
+  const applies = row !== undefined && carries(row);
+  useEffect(() => {
+    // a liner carries no stack: the one above it is taken
+    if (!applies && first >= 0) select(above(rows!, selected) ?? first);
+  }, [applies, first, rows, select, selected]);
+  if (!applies)
+    return (
+      <Panel title="BOP stacks">
+        <Empty>No stack follows yet: it needs strings and surface pressures.</Empty>
+      </Panel>
+    );
+  return <Bench key={selected} row={row} rows={rows!} />;
+}
+
+const carries = (row: StackRow) => row.elements.length > 0 || row.pressure_psi !== null;
+
+function above(rows: readonly StackRow[], selected: number): number | undefined {
+  for (let i = selected; i >= 0; i -= 1) if (rows[i] !== undefined && carries(rows[i]!)) return i;
+  return undefined;
+}
+
+function Bench({ row, rows }: { row: StackRow; rows: readonly StackRow[] }) {
+  const { selected } = useBench();
+  const [across, setAcross] = useState(0);
+  const [shut, setShut] = useState<number | null>(null);
+  const [test, setTest] = useState<number | null>(null);
+  const [tab, setTab] = useTab("stack");
+  const contents = {
+    stack: <Stack row={row} />,
+    coverage: <Coverage row={row} across={across} onAcross={setAcross} shut={shut} onShut={setShut} />,
+    shear: <Shearing row={row} />,
+    unit: <ClosingUnit row={row} />,
+    tests: <TestPlan row={row} shown={test} onShow={setTest} />,
+    steps: <Between row={row} />,
+  };
+  const value = tab in contents ? tab : "stack";
   return (
-    <Panel title="BOP stacks">
-      <Scroll label="BOP stacks">
-        {carriers.length === 0 ? (
-          <Empty>No stack follows yet: it needs strings and surface pressures.</Empty>
-        ) : (
-          <div className="flex flex-wrap gap-5">
-            {carriers.map((index) => (
-              <StackCard key={index} index={index} />
-            ))}
-          </div>
-        )}
-        <p className="mt-4 max-w-prose text-[12px] text-mute">
-          Class from the maximum anticipated surface pressure by policy&apos;s method, now {method}, never more than the shoe above takes.
-          Elements are the fewest that are common for the class; local rules prevail.
-        </p>
-      </Scroll>
+    <Panel title="BOP stacks" actions={<SavePicture title="Stack-up" />}>
+      <StringPicker rows={rows.map((r) => ({ applies: carries(r) }))} />
+      <div className="flex min-h-0 flex-1 gap-3 stacked:flex-col">
+        <Drawing
+          row={row}
+          string={selected}
+          across={across}
+          onAcross={setAcross}
+          shut={shut}
+          onShut={setShut}
+          test={value === "tests" ? test : null}
+        />
+        <div className="flex min-h-0 min-w-0 flex-1 flex-col">
+          <Tabs
+            label="BOP stack"
+            value={value}
+            onChange={setTab}
+            tabs={Object.entries(contents).map(([key, content]) => ({
+              value: key,
+              title: TABS.preventers[key as keyof typeof TABS.preventers],
+              content,
+            }))}
+          />
+        </div>
+      </div>
     </Panel>
   );
 }
 
-function StackCard({ index }: { index: number }) {
-  const evaluation = useSnapshot("evaluation");
-  const document = useSnapshot("document");
-  const { session } = useBench();
+interface DrawingProps {
+  row: StackRow;
+  string: number;
+  across: number;
+  onAcross: (row: number) => void;
+  shut: number | null;
+  onShut: (element: number | null) => void;
+  test: number | null;
+}
+
+/** The drawing with what is across it, and what the element that was closed does. */
+function Drawing({ row, string, across, onAcross, shut, onShut, test }: DrawingProps) {
+  const { goTo } = useBench();
   const units = useUnits();
-  const classes = useReference().at("/preventers/*/class_psi").offered ?? [];
-  const string = evaluation!.strings[index]!;
-  const row = evaluation!.preventers.strings[index]!;
-  const place = document.preventers.findIndex((s) => s.string === string.id);
-  const size = string.od_in === null ? string.role : units.text(string.od_in, "size");
-  const height = (inches: number) => `${units.number(inches, "height", 0)} ${units.unit("height")}`;
-  const decide = (value: string) => {
-    const others = document.preventers.filter((s) => s.string !== string.id);
-    const id = document.preventers[place]?.id ?? freshId("/preventers");
-    const mine = value === "" ? [] : [{ id, string: string.id, class_psi: Number(value), elements: row.elements.map((e) => e.element) }];
-    session.edit([{ path: "/preventers", value: [...others, ...mine] }]);
+  const moment = useMoment(string);
+  const pieces = useEvaluated((e) => e.wellhead.pieces);
+  const cover = row.coverage[Math.min(across, row.coverage.length - 1)];
+  if (moment === null) return null;
+  const onPick = (item: StackItem) => {
+    if (item.step !== "preventers" || item.element == null)
+      goTo("wellhead", item.place.startsWith("/wellhead/pieces/") ? `${item.place}/height_in` : item.place);
+    else if (/rams$|^annular$|^diverter$/.test(item.kind)) onShut(shut === item.element ? null : item.element);
   };
+  const lit = moment.items.findIndex((item) => item.step === "preventers" && item.element === shut);
+  const said = cover !== undefined && shut !== null ? told(row, cover, shut, units.words(wordsOf(cover.what))) : null;
   return (
-    <section aria-label={`Stack on ${size}`} className="w-[200px]">
-      <h3 className="text-[13px] font-semibold">
-        On {size} <span className="font-normal text-mute">{string.role}</span>
-      </h3>
-      <dl className="pairs text-[12.5px]">
-        <dt className="text-mute">
-          <Term>surface pressure</Term>
-        </dt>
-        <dd className="text-right">
-          {row.pressure_psi === null ? (
-            "unknown"
-          ) : (
-            <Headline working={`wellhead/${index}/surface_pressure`} title={`surface pressure, ${size}`}>
-              {units.text(row.pressure_psi, "pressure")}
-            </Headline>
-          )}
-        </dd>
-        {string.role !== "conductor" && (
-          <>
-            <dt className="text-mute">class, {units.unit("pressure")}</dt>
-            <dd className="w-24 text-right">
-              <Choice
-                label={`Class of the stack on ${size}`}
-                place={place < 0 ? `/preventers/${index}/class_psi` : `/preventers/${place}`}
-                value={row.decided ? String(row.class_psi) : row.class_psi === null ? "" : String(row.class_psi)}
-                decided={row.decided}
-                options={[
-                  { value: "", text: "proposed" },
-                  ...classes.map((c) => ({ value: String(c), text: units.number(c, "pressure", 0) })),
-                ]}
-                onCommit={decide}
-              />
-            </dd>
-            <dt className="text-mute">
-              <Term>flange</Term>
-            </dt>
-            <dd className="text-right">{row.flange ?? "unknown"}</dd>
-          </>
-        )}
-      </dl>
-      <ol className="mt-2 flex flex-col items-center">
-        {row.elements.map((element, i) => (
-          <li
-            key={i}
-            className={`mb-0.5 flex items-center justify-between border border-mute px-2 py-1 text-[12px] ${
-              element.element === "annular" ? "w-40 rounded-lg" : element.element === "drilling spool" ? "w-32" : "w-48"
-            }`}
-          >
-            <span>{element.title}</span>
-            <span className="text-mute">{element.height_in === null ? "height unknown" : height(element.height_in)}</span>
-          </li>
+    <div className="flex min-h-0 flex-col">
+      <select
+        className="cell mb-1 w-[300px] shrink-0 bg-sheet"
+        aria-label="Across the stack"
+        value={across}
+        onChange={(event) => {
+          onAcross(Number(event.target.value));
+        }}
+      >
+        {row.coverage.map((c, i) => (
+          <option key={i} value={i} className="bg-sheet text-ink">
+            {units.words(wordsOf(c.what))} · {units.words(wordsOf(c.when))}
+          </option>
         ))}
-      </ol>
-      <p className="text-center text-[12px] text-mute">{row.height_in !== null && `stack ${height(row.height_in)}`}</p>
-    </section>
+      </select>
+      <StackUp
+        moment={moment}
+        lit={lit < 0 ? null : lit}
+        onPick={onPick}
+        across={test === null && cover !== undefined ? { odIn: cover.od_in } : null}
+        closedOf={(item) => (test === null ? closedOn(cover, shut, item) : null)}
+        pressured={test === null ? null : pressured(row, test, pieces ?? [], moment)}
+        toRotary={false}
+        label="Stack on its head, to scale; choose an element to close it"
+      />
+      <p role="status" className={`w-[300px] shrink-0 py-1 text-[12.5px] ${said !== null && !said.good ? "text-brick" : ""}`}>
+        {said?.words ?? <span className="text-mute">Choose an element to close it on what is across.</span>}
+      </p>
+    </div>
+  );
+}
+
+function useMoment(string: number): StackMoment | null {
+  const moments = useEvaluated((e) => e.preventers.moments);
+  return useMemo(
+    () => moments?.find((m) => m.string === string && m.items.some((item) => item.step === "preventers")) ?? null,
+    [moments, string],
   );
 }

@@ -1,166 +1,102 @@
-// The wellhead: pieces from the surface casing up, the class that each face needs, and the cut-off heights.
-import { useBench, useSnapshot } from "../../design/context";
-import { freshId } from "../../design/ids";
-import { Button } from "../../ui/Button";
-import { DocNumber, FieldRow } from "../../ui/DocField";
-import { Headline } from "../../ui/Headline";
-import { Empty, Panel, Scroll } from "../../ui/Panel";
-import { Term } from "../../ui/Term";
-import { useUnits } from "../../ui/units";
+// The wellhead: the stack-up to scale at any moment of the well, and beside it its pieces, heights, bores, loads and tests.
+import { useState } from "react";
+import { useTab } from "../../design/address";
+import { useBench, useEvaluated } from "../../design/context";
+import type { StackItem, WellheadResult } from "../../design/types";
+import { MomentPicker } from "../../stackup/MomentPicker";
+import { StackUp } from "../../stackup/StackUp";
+import { Empty, Panel } from "../../ui/Panel";
+import { SavePicture } from "../../ui/SavePicture";
+import { Tabs } from "../../ui/Tabs";
+import { TABS } from "../tabs";
+import { Bores } from "./Bores";
+import { Heights } from "./Heights";
+import { Loads } from "./Loads";
+import { Pieces } from "./Pieces";
+import { Proofs } from "./Proofs";
 
 export function WellheadBench() {
-  const evaluation = useSnapshot("evaluation");
-  const document = useSnapshot("document");
-  const { session } = useBench();
-  const head = evaluation?.wellhead;
-  const decided = document.wellhead.pieces.length > 0;
-  const decide = () => {
-    const pieces = head!.pieces.map((p) => ({
-      id: freshId("/wellhead/pieces"),
-      string: p.string_id,
-      name: p.string,
-      height_in: p.height_in,
-      bore_in: p.bore_in,
-      bottom_psi: p.bottom_psi,
-      top_psi: p.top_psi,
-      gap_in: p.gap_in,
-    }));
-    session.edit([{ path: "/wellhead/pieces", value: pieces }]);
-  };
-  const action =
-    head && head.pieces.length > 0 ? (
-      <Button
-        onClick={() => {
-          if (decided) session.edit([{ path: "/wellhead/pieces", value: [] }]);
-          else decide();
-        }}
-      >
-        {decided ? "Back to the proposal" : "Decide these pieces"}
-      </Button>
-    ) : undefined;
+  const head = useEvaluated((e) => e.wellhead);
+  const moments = useEvaluated((e) => e.preventers.moments) ?? [];
+  if (head === undefined || head.pieces.length === 0)
+    return (
+      <Panel title="Wellhead">
+        <Empty>
+          {head !== undefined && !head.applies
+            ? "Wellheads are worked on land and on platforms; for this setting type the pieces in the well file."
+            : "No wellhead follows yet: it needs strings, sizes and pressures."}
+        </Empty>
+      </Panel>
+    );
   return (
-    <Panel title="Wellhead" actions={action}>
-      <Scroll label="Wellhead">
-        {!head || head.pieces.length === 0 ? (
-          <Empty>
-            {head && !head.applies
-              ? "Wellheads are worked for land wells; for this setting type the pieces in the well file."
-              : "No wellhead follows yet: it needs strings, sizes and pressures."}
-          </Empty>
-        ) : (
-          <>
-            <Pieces decided={decided} />
-            <Cuts />
-          </>
-        )}
-      </Scroll>
+    <Panel title="Wellhead" actions={moments.length > 0 ? <SavePicture title="Stack-up" /> : undefined}>
+      <div className="flex min-h-0 flex-1 gap-3 stacked:flex-col">
+        {moments.length > 0 && <Drawing head={head} />}
+        <Words head={head} />
+      </div>
     </Panel>
   );
 }
 
-function Pieces({ decided }: { decided: boolean }) {
-  const evaluation = useSnapshot("evaluation");
-  const units = useUnits();
-  const pieces = evaluation!.wellhead.pieces;
-  const drawn = pieces.map((piece, index) => ({ piece, index })).reverse();
+function Drawing({ head }: { head: WellheadResult }) {
+  const { goTo } = useBench();
+  const moments = useEvaluated((e) => e.preventers.moments) ?? [];
+  const [, setTab] = useTab("pieces");
+  const [picked, setPicked] = useState<number | null>(null);
+  const [toRotary, setRotary] = useState(false);
+  const [lit, setLit] = useState<number | null>(null);
+  const shown = Math.min(picked ?? moments.length - 1, moments.length - 1);
+  const onPick = (item: StackItem, index: number) => {
+    setLit(index);
+    if (item.step === "preventers") goTo("preventers", item.place);
+    else if (item.kind === "base plate" || item.working === "wellhead/cut_off") setTab("heights");
+    else if (head.decided) goTo("wellhead", `${item.place}/height_in`);
+    else setTab("pieces");
+  };
   return (
-    <table className="w-full border-collapse text-[12.5px]" aria-label="Wellhead pieces, top to bottom">
-      <thead>
-        <tr className="text-right text-[11.5px] text-mute">
-          <th className="border-b border-rule text-left font-normal">Top to bottom</th>
-          <th className="border-b border-rule px-1 text-left font-normal">
-            <Term>Top flange</Term>
-          </th>
-          <th className="border-b border-rule px-1 font-normal">
-            <Term>Bore</Term>, {units.unit("size")}
-          </th>
-          <th className="border-b border-rule px-1 font-normal">
-            <Term>Class</Term>, {units.unit("pressure")}
-          </th>
-          <th className="border-b border-rule px-1 font-normal">
-            <Term>Max. surface pressure</Term>, {units.unit("pressure")}
-          </th>
-          <th className="border-b border-rule px-1 font-normal">
-            <Term>Height</Term>, {units.unit("height")}
-          </th>
-          <th className="border-b border-rule px-1 font-normal">
-            <Term>Gap under</Term>, {units.unit("height")}
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {drawn.map(({ piece, index }) => {
-          const path = `/wellhead/pieces/${index}`;
-          const weak = piece.needed_psi !== null && piece.needed_psi > piece.top_psi;
-          return (
-            <tr key={index} className="border-b border-rule/60 text-right align-top">
-              <th scope="row" className="py-0.5 text-left font-normal">
-                {piece.string}
-              </th>
-              <td className="px-1 text-left" data-place={decided ? undefined : `${path}/top_psi`}>
-                {piece.flange ?? <span className="text-mute">not in the catalogue</span>}
-              </td>
-              <td className="px-1 whitespace-nowrap">
-                {decided ? <DocNumber label={`${piece.name} bore`} path={`${path}/bore_in`} /> : units.number(piece.bore_in, "size")}
-              </td>
-              <td className={`px-1 ${weak ? "text-brick" : ""}`}>
-                {decided ? <DocNumber label={`${piece.name} class`} path={`${path}/top_psi`} /> : units.number(piece.top_psi, "pressure")}
-              </td>
-              <td className={`px-1 ${weak ? "font-semibold text-brick" : ""}`}>{units.number(piece.needed_psi, "pressure")}</td>
-              <td className="px-1">
-                {decided ? (
-                  <DocNumber label={`${piece.name} height`} path={`${path}/height_in`} />
-                ) : (
-                  units.number(piece.height_in, "height")
-                )}
-              </td>
-              <td className="px-1">
-                {decided ? <DocNumber label={`${piece.name} gap`} path={`${path}/gap_in`} /> : units.number(piece.gap_in, "height")}
-              </td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
+    <div className="flex min-h-0 flex-col">
+      <MomentPicker
+        moments={moments}
+        shown={shown}
+        onShow={(index) => {
+          setPicked(index);
+          setLit(null);
+        }}
+        toRotary={toRotary}
+        onRotary={setRotary}
+      />
+      <StackUp
+        moment={moments[shown]!}
+        lit={lit}
+        onPick={onPick}
+        toRotary={toRotary}
+        label={`Stack-up above the ${head.datum}, to scale`}
+      />
+    </div>
   );
 }
 
-function Cuts() {
-  const evaluation = useSnapshot("evaluation");
-  const units = useUnits();
-  const head = evaluation!.wellhead;
+function Words({ head }: { head: WellheadResult }) {
+  const [tab, setTab] = useTab("pieces");
+  const contents = {
+    pieces: <Pieces head={head} />,
+    heights: <Heights head={head} />,
+    bores: <Bores head={head} />,
+    loads: <Loads head={head} />,
+    tests: <Proofs head={head} />,
+  };
   return (
-    <section aria-label="Cut-off heights" className="mt-5 max-w-lg">
-      <h3 className="mb-1 text-[13px] font-semibold">Cut-off heights above the cellar floor</h3>
-      {["/site/cellar_depth_ft", "/wellhead/socket_depth_in", "/wellhead/base_plate_in"].map((path) => (
-        <FieldRow key={path} path={path} />
-      ))}
-      {(
-        [
-          ["Surface casing cut", head.surface_cut_in],
-          ["Conductor cut", head.conductor_cut_in],
-        ] as const
-      ).map(([label, value]) => (
-        <div key={label} className="grid grid-cols-[1fr_5.5rem_3rem] items-center border-b border-rule/60 py-0.5 font-semibold">
-          <span>
-            <Term>{label}</Term>
-          </span>
-          <span className={`text-right pr-1 ${value !== null && value < 0 ? "text-brick" : ""}`}>
-            {value === null ? (
-              "unknown"
-            ) : (
-              <Headline working="wellhead/cut_off" title="cut-off heights">
-                {units.number(value, "height")}
-              </Headline>
-            )}
-          </span>
-          <span className="pl-1.5 font-normal text-mute">{units.unit("height")}</span>
-        </div>
-      ))}
-      <p className="mt-2 text-[12px] text-mute">
-        The reference face, the top of the last piece, is at ground level. Proposed heights and gaps are planning values; decide the pieces
-        to type those of the supplier&apos;s drawing.
-      </p>
-    </section>
+    <div className="flex min-h-0 min-w-0 flex-1 flex-col">
+      <Tabs
+        label="Wellhead"
+        value={tab in contents ? tab : "pieces"}
+        onChange={setTab}
+        tabs={Object.entries(contents).map(([value, content]) => ({
+          value,
+          title: TABS.wellhead[value as keyof typeof TABS.wellhead],
+          content,
+        }))}
+      />
+    </div>
   );
 }

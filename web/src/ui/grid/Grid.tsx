@@ -109,7 +109,8 @@ export function Grid({
   const { from, to } = grid.span;
   const busy = grid.editing !== null;
   const long = rows.length > LONG;
-  const tools = (
+  // further columns of a table that stands before it have its tools
+  const tools = second ? null : (
     <div className={`flex flex-wrap gap-1.5 ${long ? "mb-2" : "mt-2"}`}>
       <Button onClick={grid.add} title="Ctrl Enter">
         <Plus size={13} aria-hidden /> Add

@@ -12,8 +12,9 @@ from knollstack.core.document.design import VERSION
 from knollstack.core.document.upgrades.ids import with_ids
 from knollstack.core.document.upgrades.version_1 import to_version_2
 from knollstack.core.document.upgrades.version_2 import to_version_3
+from knollstack.core.document.upgrades.version_3 import to_version_4
 
-UPGRADES: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: to_version_2, 2: to_version_3}
+UPGRADES: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: to_version_2, 2: to_version_3, 3: to_version_4}
 """From a version to the next."""
 
 

@@ -1,0 +1,120 @@
+"""Everything that crosses a stack while it stands: what is drilled with, what is run, wireline, and nothing."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Literal
+
+from knollstack.core.base.findings import Words, size
+from knollstack.core.catalogue.rows import Catalogue
+from knollstack.core.document.policy import DrillString
+from knollstack.core.pipe.exposure import exposure_of
+from knollstack.core.program.equipped import Equipped, EquippedString
+
+Kind = Literal["drill pipe", "tool joint", "collars", "casing", "coupling", "tubing", "wireline", "nothing"]
+GRADES_PSI = {"E": 75_000.0, "X": 95_000.0, "G": 105_000.0, "S": 135_000.0}
+"""Yield of drill pipe (API 5DP)."""
+WIRELINE_IN = 0.46
+UPSET_SHARE = 1.3
+"""OD of a tool joint over its pipe's, of a pipe that the catalogue does not hold."""
+
+
+@dataclass(frozen=True)
+class Tubular:
+    """One thing across the stack; a body that can be sheared has a bore and a yield strength."""
+
+    when: Words
+    kind: Kind
+    words: Words
+    od_in: float
+    id_in: float | None = None
+    yield_psi: float | None = None
+    run: int | None = None
+    """Index of the string that is run."""
+
+    @property
+    def upset(self) -> bool:
+        """Short or shouldered: no ram closes on it as a rule."""
+        return self.kind in ("tool joint", "coupling")
+
+
+def tool_joint_in(catalogue: Catalogue, row: DrillString) -> float:
+    usual = catalogue.drill_pipe_of(row.pipe_od_in)
+    if row.tool_joint_in is not None:
+        return row.tool_joint_in
+    return usual.tool_joint_in if usual is not None else UPSET_SHARE * row.pipe_od_in
+
+
+def drill_pipe_id_in(catalogue: Catalogue, row: DrillString) -> float | None:
+    usual = catalogue.drill_pipe_of(row.pipe_od_in)
+    return row.pipe_id_in if row.pipe_id_in is not None else usual.id_in if usual is not None else None
+
+
+def _drill_string(equipped: Equipped, when: Words, row: DrillString, *, collars: bool = True) -> Iterator[Tubular]:
+    od, grade = row.pipe_od_in, equipped.well.policy.preventers.drill_pipe_grade
+    joint = tool_joint_in(equipped.catalogue, row)
+    body = drill_pipe_id_in(equipped.catalogue, row)
+    yield Tubular(when, "drill pipe", (size(od), " drill pipe"), od, body, GRADES_PSI[grade])
+    yield Tubular(when, "tool joint", (size(joint), " tool joint"), joint)
+    if collars:
+        words = (size(row.collar_od_in), " collars")
+        yield Tubular(when, "collars", words, row.collar_od_in)
+
+
+def _casing(when: Words, string: EquippedString) -> Iterator[Tubular]:
+    seen: set[float] = set()
+    kind = " liner" if string.run == "liner" else " casing"
+    if string.od_in is not None and not string.sections:
+        yield Tubular(when, "casing", (size(string.od_in), kind), string.od_in, run=string.index)
+        return
+    strongest = {s.pipe.od_in: s.pipe for s in sorted(string.sections, key=lambda s: s.pipe.body_lbf)}
+    for section in string.sections:
+        od = section.pipe.od_in
+        if od in seen:
+            continue
+        seen.add(od)
+        pipe = strongest[od]
+        yield Tubular(when, "casing", (size(od), kind), od, pipe.id_in, pipe.grade.yield_psi, string.index)
+        wide = max(s.pipe.coupling_od_in for s in string.sections if s.pipe.od_in == od)
+        if wide > od:
+            yield Tubular(when, "coupling", (size(wide), " coupling"), wide, run=string.index)
+
+
+def tubulars_of(equipped: Equipped, string: EquippedString) -> tuple[Tubular, ...]:
+    """What crosses the stack on a string, in the order of the work; the same thing at one time once."""
+    exposed = exposure_of(equipped.laid, string)
+    found: list[Tubular] = []
+    for laid in exposed.through:
+        below = equipped.strings[laid.index]
+        drilling: Words = below.hole_words
+        if below.bit_in is not None:
+            rows = equipped.well.drill_string(below.bit_in)
+            found += _drill_string(equipped, drilling, rows)
+        found.append(Tubular(drilling, "wireline", ("wireline",), WIRELINE_IN))
+        found.append(Tubular(drilling, "nothing", ("nothing: open hole",), 0.0))
+        running: Words = ("running ", *below.words, " liner" if below.run == "liner" else " casing")
+        found += _casing(running, below)
+        if below.run == "liner" and below.bit_in is not None:
+            found += _drill_string(equipped, running, equipped.well.drill_string(below.bit_in), collars=False)
+    if exposed.produced_from is not None and string.role != "conductor":
+        found += _completion(equipped, string)
+    return tuple(dict.fromkeys(found))
+
+
+def _completion(equipped: Equipped, string: EquippedString) -> Iterator[Tubular]:
+    """Clean-out and tubing in the production casing."""
+    when: Words = ("completion",)
+    last = equipped.strings[-1]
+    pipe = last.pipe or string.pipe
+    if pipe is not None:
+        yield from _drill_string(equipped, when, equipped.well.drill_string(pipe.drift_in), collars=False)
+    tubing = equipped.well.policy.sizes.tubing_od_in
+    if tubing is not None:
+        yield Tubular(when, "tubing", (size(tubing), " tubing"), tubing)
+        pipes = [p for p in equipped.catalogue.tubing if p.od_in == tubing]
+        if pipes:
+            wide = max(p.coupling_od_in for p in pipes)
+            yield Tubular(when, "coupling", (size(wide), " coupling"), wide)
+    yield Tubular(when, "wireline", ("wireline",), WIRELINE_IN)
+    yield Tubular(when, "nothing", ("nothing: cased hole",), 0.0)
