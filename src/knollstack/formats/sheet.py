@@ -10,6 +10,7 @@ from knollstack.core.base.units import UnitSet, plain, shown
 from knollstack.core.cement.results import CementRow
 from knollstack.core.document.design import Design
 from knollstack.core.evaluation.results import Evaluation
+from knollstack.core.preventers.results import StackProof
 from knollstack.formats.sheet_layout import Heading, compose
 
 
@@ -154,25 +155,28 @@ class _Sheet:
         return tail if row.lead_sacks is None else f"lead {self.show(row.lead_sacks, 'sacks')}, tail {tail}"
 
     def preventers(self) -> list[list[str]]:
-        rows = [["BOP stack on", "Surface pressure", "Class", "Flange", "Top to bottom"]]
+        rows = [
+            ["BOP stack on", "Surface pressure", "Class", "Flange", "Top to bottom", "Test, low", "Rams", "Annular"]
+        ]
         for s, stack in zip(self.evaluation.strings, self.evaluation.preventers.strings, strict=True):
             if stack.elements:
-                elements = ", ".join(e.title for e in reversed(stack.elements))
-                class_text = self.show(stack.class_psi, "pressure") if s.role != "conductor" else "-"
-                rows.append(
-                    [
-                        self.show(s.od_in, "size"),
-                        self.show(stack.pressure_psi, "pressure"),
-                        class_text,
-                        stack.flange or "-",
-                        elements,
-                    ]
+                elements = ", ".join(
+                    " ".join([e.title, plain(e.fits, self.units)]).strip() for e in reversed(stack.elements)
                 )
+                tests = {stack.elements[t.element].kind: t for t in stack.tests if t.element is not None}
+                high = [self._test(tests.get(kind)) for kind in ("ram", "annular")]
+                low = self.show(stack.tests[0].low_psi, "pressure") if high != ["-", "-"] else "-"
+                class_text = self.show(stack.class_psi, "pressure") if s.role != "conductor" else "-"
+                name, pressure = self.show(s.od_in, "size"), self.show(stack.pressure_psi, "pressure")
+                rows.append([name, pressure, class_text, stack.flange or "-", elements, low, *high])
         return rows
+
+    def _test(self, test: StackProof | None) -> str:
+        return "-" if test is None or test.high_psi is None else self.show(test.high_psi, "pressure")
 
     def wellhead(self) -> list[list[str]]:
         head = self.evaluation.wellhead
-        rows = [["Wellhead, bottom to top", "Top flange", "Class", "Max. surface pressure", "Height"]]
+        rows = [["Wellhead, bottom to top", "Top flange", "Class", "Max. surface pressure", "Height", "Studs"]]
         for piece in head.pieces:
             rows.append(
                 [
@@ -181,13 +185,29 @@ class _Sheet:
                     self.show(piece.top_psi, "pressure"),
                     self.show(piece.needed_psi, "pressure"),
                     self.show(piece.height_in, "height"),
+                    piece.studs or "unknown",
                 ]
             )
-        if head.surface_cut_in is not None:
+        return rows
+
+    def cuts(self) -> list[list[str]]:
+        """Where each string is cut and hangs, and the test of what stands on it."""
+        head = self.evaluation.wellhead
+        hung = {row.string: row for row in head.hung}
+        above = f"above {head.datum}"
+        rows = [["Cut and hung", f"Rough cut {above}", f"Final cut {above}", "Hanger", "Hangs", "Hanger below rotary"]]
+        for cut in head.cuts:
+            row = hung.get(cut.string)
             rows.append(
-                ["Cut above cellar floor: surface casing", "", "", "", self.show(head.surface_cut_in, "height")]
+                [
+                    f"{self.show(self.evaluation.strings[cut.string].od_in, 'size')} {cut.role}",
+                    self.show(cut.rough_in, "height"),
+                    self.show(cut.final_in, "height"),
+                    row.hanger if row else "-",
+                    self.show(row.load_lbf, "force") if row else "-",
+                    self.show(row.landing_md_ft, "length") if row else "-",
+                ]
             )
-            rows.append(["Cut above cellar floor: conductor", "", "", "", self.show(head.conductor_cut_in, "height")])
         return rows
 
     def assumptions(self) -> list[str]:
@@ -220,8 +240,9 @@ def write(
             (text.kicks(), [0.8, 1.1, 1, 1, 1, 1, 1.6]),
             (text.running(), [0.7, 1, 1.8, 1.1, 0.7, 1, 0.9, 1.5]),
             (text.cement(), [0.65, 0.7, 1.4, 0.75, 1.05, 0.8, 0.95, 1.1, 1.65]),
-            (text.wellhead(), [2.4, 1.5, 0.9, 1.4, 0.9]),
-            (text.preventers(), [0.8, 1, 0.8, 1.2, 3.4]),
+            (text.wellhead(), [2.4, 1.5, 0.9, 1.4, 0.9, 1.3]),
+            (text.cuts(), [1.5, 1.4, 1.4, 0.9, 1, 1.3]),
+            (text.preventers(), [0.8, 1, 0.8, 1.2, 3.4, 0.8, 0.8, 0.8]),
         ]
     findings, assumptions = text.findings(), text.assumptions()
     lines = ["<b>Sign-off</b>", *(escape(line) for line in signed.lines)]

@@ -85,6 +85,6 @@ def test_a_string_without_a_bowl_is_told():
 
 def test_flange_ring_and_studs_are_the_standards():
     spool = run(cellar()).wellhead.pieces[1]
-    assert (spool.flange, spool.studs) == ("11 in 6B R54", "12 of 1 7/8 in")
+    assert (spool.flange, spool.studs) == ("11 in 6B R54", "12 studs of 1 7/8 in")
     assert spool.bottom_flange == "13 5/8 in 6B R57"
     assert run(changed(1, bore_in=10.0)).wellhead.pieces[1].flange is None

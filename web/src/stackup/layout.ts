@@ -14,6 +14,9 @@ export interface StackScale {
   heightAt: (y: number) => number;
 }
 
+export const RULER_PX = 44;
+export const CENTRE_PX = 118;
+export const LABEL_PX = 196;
 const MARGIN_SHARE = 0.04;
 const LEAST_IN = 6;
 const MOST_IN = 4_000;

@@ -156,7 +156,6 @@ function Element(props: ShapeProps) {
   const body = ram ? half * 0.56 : spool ? half * 0.72 : half;
   return (
     <g fill="var(--sheet)" {...stroke(lit)}>
-      {item.outlets > 0 && spool && <Outlets {...props} body={body} at={top + high / 2} />}
       {ram && <rect x={centre - half} y={top + high * 0.22} width={half * 2} height={high * 0.56} rx={2} fill="var(--rule)" />}
       <rect
         x={centre - body}
@@ -213,7 +212,7 @@ function Blocks({
 function Tree(props: ShapeProps) {
   const { top, high, half, bore } = box(props);
   const { centre, lit } = props;
-  const run = Math.min(Math.max(bore * 1.5, half * 0.3), half * 0.5);
+  const run = Math.max(bore * 1.2, half * 0.22);
   const wing = top + high * 0.34;
   const valve = (cy: number, cx: number, across: boolean) => (
     <path

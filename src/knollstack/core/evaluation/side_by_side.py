@@ -101,6 +101,17 @@ def _stack(e: Evaluation, i: int) -> Words:
     return (", ".join(x.title for x in reversed(row.elements)) + rating,)
 
 
+def _cut(e: Evaluation, i: int) -> Words:
+    """Where the string is cut, over the cellar floor or the deck."""
+    found = next((row.final_in for row in e.wellhead.cuts if row.string == i), None)
+    return NONE if found is None else (Amount(value=found, quantity="height"),)
+
+
+def _bottles(e: Evaluation, i: int) -> Words:
+    row = e.preventers.strings[i].accumulators
+    return _amount(row.bottles_needed if row is not None else None, "count") if row is not None else NONE
+
+
 def _steel(e: Evaluation, i: int) -> Words:
     sections = e.pipe.strings[i].sections
     weight = sum(p.weight_ppf * (p.bottom_md_ft - p.top_md_ft) for p in sections)
@@ -129,7 +140,9 @@ _CELLS: tuple[tuple[str, Cell], ...] = (
     ("cement job", _job(lambda stage: stage.minutes, "minutes", together=True)),
     ("greatest pump pressure, cementing", _job(lambda stage: stage.greatest_pump_psi, "pressure")),
     ("annulus nearest to fracture, cementing", _job(lambda stage: stage.greatest_emw_ppg, "emw")),
+    ("final cut", _cut),
     ("stack", _stack),
+    ("accumulator bottles needed", _bottles),
 )
 
 

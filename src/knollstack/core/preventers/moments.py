@@ -13,6 +13,8 @@ from knollstack.core.wellhead.pieces import HeadPiece
 Pieces = tuple[HeadPiece, ...]
 DIVERTER_AT_IN = 0.0
 """The diverter's flange on the conductor, over the ground or the deck: it is cut later."""
+TREE_WIDTH = 1.6
+"""Width of a tree over its wings, over the flange that it stands on, as drawn."""
 HANGER_IN = 5.0
 """Height of a hanger, as drawn."""
 TREE_BORE_SHARE = 0.35
@@ -168,11 +170,13 @@ def _tree(equipped: Equipped, pieces: Pieces, heights: Heights) -> list[StackIte
     at, class_psi, items = heights.reference_in, pieces[-1].top_psi, []
     bore = equipped.well.policy.sizes.tubing_od_in or TREE_BORE_SHARE * pieces[-1].bore_in
     kinds: tuple[PieceKind, ...] = ("adapter", "tree")
+    face = equipped.catalogue.face(pieces[-1].bore_in, class_psi)
+    wide = face.od_in if face is not None else WITHOUT_FLANGE * pieces[-1].bore_in + 4
     for kind in kinds:
         usual = equipped.catalogue.piece(kind, class_psi)
-        od = pieces[-1].bore_in * (1.3 if kind == "tree" else 1.6)
         bottom = at + usual.gap_in
         at = bottom + usual.height_in
+        od = TREE_WIDTH * wide if kind == "tree" else wide
         items.append(_item(kind, kind, "wellhead", "/wellhead/pieces", bottom, at, bore, od))
     return items
 

@@ -8,7 +8,7 @@ from functools import partial
 from typing import TYPE_CHECKING
 
 from knollstack.core.base.constants import CLASSES_PSI
-from knollstack.core.base.findings import Change, Finding, Words, depth, find, height, length, pressure, remedy, size
+from knollstack.core.base.findings import Change, Finding, Words, find, height, length, pressure, remedy, size
 from knollstack.core.document.design import DEEPEST_CELLAR_FT
 from knollstack.core.document.wellhead import WellheadPiece
 from knollstack.core.ground.well import Well
@@ -181,7 +181,7 @@ def cellar_findings(cellar_ft: float, lowest_in: float, reference_in: float, on_
         yield _find("stop", place, ("Wellhead",), text, *more, remedies=(lift,), working="wellhead/cut_off")
         return
     asked = math.ceil((cellar_ft - lowest_in / 12) * 2) / 2
-    dug = (remedy(Change(path="/site/cellar_depth_ft", value=asked), "Dig the cellar to ", depth(asked)),)
+    dug = (remedy(Change(path="/site/cellar_depth_ft", value=asked), "Dig the cellar to ", length(asked)),)
     yield _find(
         "stop",
         "/site/cellar_depth_ft",

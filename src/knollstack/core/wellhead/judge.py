@@ -73,7 +73,7 @@ def judge(equipped: Equipped) -> tuple[WellheadResult, tuple[Finding, ...], tupl
         passing=passing,
         loads=loads,
         growth_in=growth.growth_in if growth else None,
-        free_conductor_ft=borne.free_ft,
+        free_conductor_ft=None if borne.free_ft is None else round(borne.free_ft, 2),
         proofs=proofs_of(equipped, pieces),
     )
     return result, tuple(findings), _assumptions(equipped, pieces, heights)
@@ -172,7 +172,7 @@ def _row(equipped: Equipped, piece: HeadPiece, heights: Heights | None) -> Piece
         bottom_psi=piece.bottom_psi,
         top_psi=piece.top_psi,
         flange=face.words if face else None,
-        studs=f"{face.studs:g} of {stud_words(face.stud_in)}" if face else None,
+        studs=f"{face.studs:g} studs of {stud_words(face.stud_in)}" if face else None,
         bottom_flange=bottom.words if bottom else None,
         needed_psi=piece.needed_psi,
         stages=tuple(LifeStage(stage=stage, psi=psi) for stage, psi in piece.stages),

@@ -69,7 +69,6 @@ export function Coverage({ row, across, onAcross, shut, onShut }: CoverageProps)
                         <button
                           type="button"
                           className={`w-full py-0.5 ${on ? "font-semibold text-petrol underline" : ""} ${cell === "unknown" ? "text-gold-text" : ""}`}
-                          aria-label={`${changed ? "casing rams" : e.title} on ${what}: ${cell}`}
                           aria-pressed={on}
                           title={`${changed ? `casing rams in the ${e.title}` : e.title}: ${cell}`}
                           onClick={() => {
@@ -77,8 +76,11 @@ export function Coverage({ row, across, onAcross, shut, onShut }: CoverageProps)
                             onShut(on ? null : index);
                           }}
                         >
-                          {MARKS[cell]}
-                          {changed && "*"}
+                          <span aria-hidden>
+                            {MARKS[cell]}
+                            {changed && "*"}
+                          </span>
+                          <span className="sr-only">{`${changed ? "casing rams" : e.title} on ${what}: ${cell}`}</span>
                         </button>
                       </td>
                     );

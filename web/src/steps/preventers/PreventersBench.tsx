@@ -137,6 +137,7 @@ function Drawing({ row, string, across, onAcross, shut, onShut, test }: DrawingP
         onPick={onPick}
         across={test === null && cover !== undefined ? { odIn: cover.od_in } : null}
         closedOf={(item) => (test === null ? closedOn(cover, shut, item) : null)}
+        lines={{ choke: row.choke ?? null, kill: row.kill ?? null }}
         pressured={test === null ? null : pressured(row, test, pieces ?? [], moment)}
         toRotary={false}
         label="Stack on its head, to scale; choose an element to close it"

@@ -139,7 +139,7 @@ function Face({ piece }: { piece: PieceResult }) {
   ) : (
     <span>
       {piece.flange}
-      <span className="block text-[11.5px] text-mute">{piece.studs} studs</span>
+      <span className="block text-[11.5px] text-mute">{piece.studs}</span>
     </span>
   );
 }

@@ -8,6 +8,8 @@ import { StackUp } from "../../stackup/StackUp";
 import { Empty, Panel } from "../../ui/Panel";
 import { SavePicture } from "../../ui/SavePicture";
 import { Tabs } from "../../ui/Tabs";
+import type { Units } from "../../ui/units";
+import { useUnits } from "../../ui/units";
 import { TABS } from "../tabs";
 import { Bores } from "./Bores";
 import { Heights } from "./Heights";
@@ -45,6 +47,8 @@ function Drawing({ head }: { head: WellheadResult }) {
   const [picked, setPicked] = useState<number | null>(null);
   const [toRotary, setRotary] = useState(false);
   const [lit, setLit] = useState<number | null>(null);
+  const [face, setFace] = useState<string | null>(null);
+  const units = useUnits();
   const shown = Math.min(picked ?? moments.length - 1, moments.length - 1);
   const onPick = (item: StackItem, index: number) => {
     setLit(index);
@@ -69,11 +73,31 @@ function Drawing({ head }: { head: WellheadResult }) {
         moment={moments[shown]!}
         lit={lit}
         onPick={onPick}
+        onFace={(item) => {
+          setFace(item.title);
+        }}
         toRotary={toRotary}
         label={`Stack-up above the ${head.datum}, to scale`}
       />
+      <p role="status" className="w-[300px] shrink-0 py-1 text-[12.5px]">
+        {faceWords(head, face, units) ?? <span className="text-mute">Choose a piece to work on it, a face for what must stand there.</span>}
+      </p>
     </div>
   );
+}
+
+/** What stands on a face: flange, ring and studs, and the greatest pressure that reaches it. */
+function faceWords(head: WellheadResult, name: string | null, units: Units): string | null {
+  const piece = head.pieces.find((p) => p.name === name);
+  if (piece === undefined) return null;
+  const title = piece.name.charAt(0).toUpperCase() + piece.name.slice(1);
+  const face = piece.flange === null ? "its top face is none of API 6A" : `${piece.flange} with ${piece.studs}`;
+  const stage = piece.stages.find((s) => s.psi !== null && s.psi === piece.needed_psi)?.stage;
+  const sees =
+    piece.needed_psi === null
+      ? "what it sees is unknown"
+      : `it sees ${units.text(piece.needed_psi, "pressure")}${stage === undefined ? "" : ` (${stage})`}`;
+  return `${title}: ${face}, ${units.text(piece.top_psi, "pressure")}; ${sees}.`;
 }
 
 function Words({ head }: { head: WellheadResult }) {
