@@ -38,12 +38,14 @@ def test_drag_a_shoe_until_it_fails_follow_the_remedy_reload_export_import(page)
     exported = page.until(lambda: [p for p in folder.glob("*.well.json") if p.stat().st_size], "the well file")[0]
     document = json.loads(exported.read_text())
     assert document["strings"][2]["shoe_md_ft"] == 6840.0
+    page.gone("Trying remedies")
     here = page.find("aside").text
     page.open("/")
     page.find("input[type=file]").send_keys(str(exported))
     page.until(lambda: "/designs/5/ground" in page.driver.current_url, "the imported well")
     page.click("Depths")
     page.until(lambda: page.shoe(2) == mended, "the same shoe elsewhere")
+    page.gone("Trying remedies")
     assert page.find("aside").text == here, "the same findings"
     exported.unlink()
 

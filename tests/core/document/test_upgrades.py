@@ -94,6 +94,8 @@ def test_ids_that_are_missing_are_given_and_those_that_stand_are_kept():
     document = upgraded({"version": 3, "strings": [{"id": "s2"}, {}, {"id": "x"}, {}], "ground": {"zones": [{}]}})
     assert [s["id"] for s in document["strings"]] == ["s2", "s1", "x", "s3"]
     assert document["ground"]["zones"][0]["id"] == "z1"
+    bare = {"version": VERSION, "preventers": [{"id": "b1", "elements": [{"element": "annular"}, {"id": "e1"}]}]}
+    assert [e["id"] for e in upgraded(bare)["preventers"][0]["elements"]] == ["e2", "e1"]
 
 
 def test_a_stack_stays_on_its_string_when_another_goes():

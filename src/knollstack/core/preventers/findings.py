@@ -95,10 +95,12 @@ def bore_findings(
 
 
 def full_bore_findings(
-    string: LaidString, place: str, bore_in: float | None, head: HeadPiece | None
+    string: LaidString, place: str, bore_in: float | None, head: HeadPiece | None, elements: tuple[Cavity, ...]
 ) -> Iterator[Finding]:
     """Test plug, wear bushing and mandrel hanger land in the head's bowl: they pass the stack, or cannot be set."""
-    if head is None or bore_in is None or bore_in >= head.bore_in:
+    known = [e.bore_in for e in elements if e.bore_in is not None]
+    least = min([*known, *([bore_in] if bore_in is not None else [])], default=None)
+    if head is None or least is None or least >= head.bore_in:
         return
     yield say(
         string,
@@ -106,10 +108,10 @@ def full_bore_findings(
         place,
         "Test plug, wear bushing and hanger of the ",
         size(head.bore_in),
-        f" {head.name} do not pass a stack of ",
-        size(bore_in),
+        f" {head.name} do not pass a bore of ",
+        size(least),
         ".",
-        value=size(bore_in),
+        value=size(least),
         limit=size(head.bore_in),
     )
 

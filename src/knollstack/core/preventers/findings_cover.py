@@ -4,14 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from knollstack.core.base.findings import Change, Finding, Words, force, pressure, remedy
+from knollstack.core.base.findings import Change, Finding, Words, find, force, pressure, remedy
 from knollstack.core.document.preventers import ClassElements, ElementKind, StackElement
 from knollstack.core.preventers.findings import say
 from knollstack.core.preventers.inforce import InForce, change_to
 from knollstack.core.preventers.mending import added, fresh_element, holes, remedies
-from knollstack.core.preventers.results import HangOffRow, StackProof
+from knollstack.core.preventers.results import HangOffRow, StackProof, StackRow
 from knollstack.core.preventers.stacks import BLIND, ON_PIPE, least_of
 
+PASSING = {"tool joint": "tool joints", "collars": "collars", "coupling": "couplings"}
 UNITS_PSI = (3_000.0, 5_000.0)
 """Usual operating pressures of closing units."""
 
@@ -143,24 +144,13 @@ def hang_findings(found: InForce, rows: tuple[HangOffRow, ...]) -> Iterator[Find
         )
 
 
-def annular_only_note(found: InForce) -> Iterator[Finding]:
-    """Collars, tool joints and couplings: no ram closes on them, which the crew must know."""
-    left: list[Words] = []
-    for row in found.coverage:
-        if row.kind in ("collars", "tool joint", "coupling") and len(row.backs) == 1 and row.what not in left:
-            left.append(row.what)
-    if left:
-        listed: list[object] = []
-        for n, what in enumerate(left):
-            listed += [", " if n else "", *what]
-        yield say(
-            found.ground.string,
-            "note",
-            found.ground.place,
-            "Only the annular closes on ",
-            *listed,
-            ": space out first.",
-        )
+def annular_only_note(rows: tuple[StackRow, ...]) -> Iterator[Finding]:
+    """Tool joints, collars and couplings: no ram closes on them, which the crew must know. Said once for the well."""
+    kinds = {c.kind for row in rows for c in row.coverage if len(c.backs) == 1 and c.kind in PASSING}
+    if kinds:
+        listed = ", ".join(PASSING[kind] for kind in PASSING if kind in kinds)
+        text = f"Only the annular closes on {listed}: space out before a ram is closed."
+        yield find("preventers", "note", "/preventers", ("BOP stacks",), text)
 
 
 def proof_findings(found: InForce, rows: tuple[StackProof, ...]) -> Iterator[Finding]:

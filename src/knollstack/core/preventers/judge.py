@@ -68,6 +68,7 @@ def judge(equipped: Equipped) -> tuple[PreventersResult, tuple[Finding, ...], tu
     findings += room_findings(equipped.well, list(zip(equipped.strings, rows, strict=True)))
     findings += unused_findings(stacks, used, {s.id for s in equipped.strings})
     result = tuple(rows)
+    findings += annular_only_note(result)
     findings += [*unit_findings(unit, policy, result), *closing_findings(result)]
     assumptions = [*unit_assumption(unit, result)]
     if any(row.elements for row in rows):
@@ -95,9 +96,9 @@ def _findings(found: InForce, row: StackRow) -> list[Finding]:
     findings += element_findings(string, found.elements, found.class_psi, needed)
     findings += bore_findings(string, ground.equipped.next(string), found.bore_in, found.elements)
     if string.role != "conductor":
-        findings += full_bore_findings(string, ground.place, found.bore_in, ground.head)
+        findings += full_bore_findings(string, ground.place, found.bore_in, ground.head, found.elements)
     findings += [*least_findings(found), *cover_findings(found), *shear_findings(found)]
-    findings += [*hang_findings(found, row.hang_off), *annular_only_note(found), *proof_findings(found, row.tests)]
+    findings += [*hang_findings(found, row.hang_off), *proof_findings(found, row.tests)]
     return findings
 
 
@@ -186,11 +187,20 @@ def _steps(found: InForce, pieces: Pieces) -> tuple[Words, ...]:
     ground, ram = found.ground, found.casing_ram
     equipped, string = ground.equipped, ground.string
     after = next((s for s in equipped.strings[string.index + 1 :] if s.run != "liner"), None)
-    if after is None or not found.elements:
+    end = after.index if after is not None else len(equipped.strings)
+    liners = [s for s in equipped.strings[string.index + 1 : end] if s.od_in is not None]
+    if not found.elements or (after is None and not liners):
         return ()
-    steps: list[Words] = []
-    if string.role == "conductor":
+    if string.role == "conductor" and after is not None:
         return _off_conductor(equipped, after, pieces)
+    steps: list[Words] = []
+    for liner in liners:
+        if ram is not None and liner.od_in is not None:
+            rams = size(liner.od_in)
+            steps.append((f"For the liner change the {ram.title} to ", rams, " casing rams; test the bonnets."))
+        steps.append(("Run, hang and cement the ", *liner.words, " liner; test its top. Rams back for drill pipe."))
+    if after is None:
+        return tuple(steps)
     steps.append(("Pull the wear bushing.",))
     if ram is not None and after.od_in is not None:
         casing = size(after.od_in)

@@ -53,6 +53,13 @@ def lift_finding(string: LaidString, load_lbf: float, growth_lbf: float) -> Find
     )
 
 
+def growth_unknown() -> Finding:
+    text = (
+        "What production's heat does to hangers and wellhead is unknown: a temperature, a pipe or a top of cement is."
+    )
+    return _find("unknown", "/site/surface_temperature_f", ("Wellhead growth",), text)
+
+
 def growth_finding(growth_in: float, most_in: float) -> Finding:
     return _find(
         "caution",

@@ -19,7 +19,13 @@ from knollstack.core.wellhead.findings import (
     setting_findings,
     twice_findings,
 )
-from knollstack.core.wellhead.findings_load import bowl_findings, growth_finding, lift_finding, load_findings
+from knollstack.core.wellhead.findings_load import (
+    bowl_findings,
+    growth_finding,
+    growth_unknown,
+    lift_finding,
+    load_findings,
+)
 from knollstack.core.wellhead.heights import Heights, below_reference, cuts_of, heights_of, landing_md_ft, shoulder_in
 from knollstack.core.wellhead.loads import borne_of, growth_of, hung_lbf, load_rows
 from knollstack.core.wellhead.passing import passing_findings, passing_rows
@@ -119,7 +125,9 @@ def _hung(equipped: Equipped, pieces: Pieces, heights: Heights) -> tuple[tuple[B
     rows: list[BowlRow] = []
     findings: list[Finding] = []
     growth = growth_of(equipped, pieces)
-    if growth is not None and growth.growth_in > equipped.well.policy.wellhead.growth_in:
+    if growth is None:
+        findings.append(growth_unknown())
+    elif growth.growth_in > equipped.well.policy.wellhead.growth_in:
         findings.append(growth_finding(growth.growth_in, equipped.well.policy.wellhead.growth_in))
     for piece in below_reference(pieces):
         for n, string in enumerate(piece.holds):

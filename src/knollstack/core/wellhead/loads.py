@@ -168,17 +168,19 @@ def growth_of(equipped: Equipped, pieces: tuple[HeadPiece, ...]) -> Growth | Non
     last = equipped.strings[-1] if equipped.strings else None
     if not fixed or last is None or any(not s.sections or s.cement_top_md_ft is None for s in fixed):
         return None
-    return _growth(equipped.well, fixed, last)
+    above = floor_to_rotary_ft(equipped) or 0.0
+    head_md = equipped.well.ground_md_ft if equipped.well.site.setting == "land" else above
+    return _growth(equipped.well, fixed, last, head_md)
 
 
 @remembered(64, traced=True)
-def _growth(well: Well, fixed: tuple[EquippedString, ...], last: EquippedString) -> Growth | None:
+def _growth(well: Well, fixed: tuple[EquippedString, ...], last: EquippedString, head_md_ft: float) -> Growth | None:
     od, bore, free, warm = [], [], [], []
     for string in fixed:
         heat, cement = produced(well, string, last), string.cement_top_md_ft
         if heat is None or cement is None:
             return None
-        length = max(0.0, cement - well.ground_md_ft)
+        length = max(0.0, cement - head_md_ft)
         share = length / max(1.0, string.shoe_md_ft - string.hung_md_ft)
         pipe = string.sections[0].pipe
         od.append(pipe.od_in)

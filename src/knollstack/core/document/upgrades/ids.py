@@ -31,4 +31,17 @@ def with_ids(document: dict[str, Any]) -> dict[str, Any]:
             document = {**document, keys[0]: numbered(letter, rows)}
         else:
             document = {**document, keys[0]: {**document[keys[0]], keys[1]: numbered(letter, rows)}}
-    return document
+    return _with_element_ids(document)
+
+
+def _with_element_ids(document: dict[str, Any]) -> dict[str, Any]:
+    """Elements of a stack carry ids too, unique within it."""
+    stacks = document.get("preventers")
+    if not isinstance(stacks, list):
+        return document
+
+    def named(stack: Any) -> Any:
+        rows = stack.get("elements") if isinstance(stack, dict) else None
+        return {**stack, "elements": numbered("e", rows)} if isinstance(rows, list) else stack
+
+    return {**document, "preventers": [named(stack) for stack in stacks]}
