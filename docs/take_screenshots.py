@@ -108,6 +108,24 @@ def three_moments(page: Page) -> None:
         (folder / f"{name}.png").unlink()
 
 
+def stack_and_tests(page: Page) -> None:
+    """A stack with casing across it, in the whole window; below it its test plan, with what sees the pressure."""
+    folder = ROOT / "docs" / "screenshots"
+    page.open("/designs/2/preventers?string=3&tab=coverage")
+    page.click("casing rams on 7 in casing: seals")
+    shoot(page, "preventers")
+    page.open("/designs/2/preventers?string=3&tab=tests")
+    page.click("blind shear rams")
+    shoot(page, "tests")
+    whole, plan = (Image.open(folder / f"{name}.png").convert("RGB") for name in ("preventers", "tests"))
+    bench = (300, 77, 978, 760)
+    made = Image.new("RGB", (whole.width, whole.height + bench[3] - bench[1]), whole.getpixel((620, 780)))
+    made.paste(whole, (0, 0))
+    made.paste(plan.crop(bench), (bench[0], whole.height))
+    made.save(folder / "preventers.png")
+    (folder / "tests.png").unlink()
+
+
 def main() -> None:
     options = Options()
     options.binary_location = "/usr/bin/chromium"
@@ -144,6 +162,12 @@ def main() -> None:
             if step == "cement":
                 three_moments(page)
                 continue
+            if step == "preventers":
+                stack_and_tests(page)
+                continue
+            if step == "wellhead":
+                page.click("Heights")
+                page.find("[data-face='casing spool']").click()
             if step == "sizes":
                 page.find("[aria-label='Chains']")
             shoot(page, step)

@@ -3,6 +3,7 @@
 import pytest
 
 from knollstack.core.base.units import plain
+from knollstack.core.document.faults import FaultyDesign
 from tests.core.evaluation.test_judging import strings
 from tests.helpers import applied, find, run
 
@@ -95,6 +96,15 @@ def test_a_platform_by_hand():
     assert head.reference_in == pytest.approx(89.60)
     assert head.hung[0].landing_md_ft == pytest.approx(37.5)
     assert run(platform(deck_md_ft=None)).wellhead.hung[0].landing_md_ft is None
+
+
+@pytest.mark.parametrize(("deck_ft", "refused"), [(180.0, False), (180.01, True)])
+def test_a_deck_stands_over_the_mudline(deck_ft, refused):
+    if not refused:
+        assert run(platform(deck_md_ft=deck_ft)).wellhead.applies
+        return
+    with pytest.raises(FaultyDesign, match="a deck above the mudline"):
+        run(platform(deck_md_ft=deck_ft))
 
 
 @pytest.mark.parametrize(("reference_in", "stands"), [(77.60, True), (77.59, False)])

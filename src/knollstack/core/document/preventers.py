@@ -25,6 +25,7 @@ from knollstack.core.base.fields import (
     told,
 )
 
+MOST_BOTTLES = 500
 ElementKind = Literal[
     "adapter",
     "connector",
@@ -95,7 +96,7 @@ class Stack(Part):
 class ClosingUnit(Part):
     """Accumulators, pumps and regulators that close the stacks."""
 
-    bottles: Annotated[int, Field(strict=True, ge=0, le=500), Of("count")] | None = told(
+    bottles: Annotated[int, Field(strict=True, ge=0, le=MOST_BOTTLES), Of("count")] | None = told(
         "Bottles", None, help="accumulators of the rig; empty is as many as its functions ask"
     )
     gas_volume_gal: Annotated[float, number(0, 200), Of("gallons")] = told(

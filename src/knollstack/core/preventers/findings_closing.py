@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from knollstack.core.base.findings import Amount, Assumption, Change, Finding, assume, find, minutes, pressure, remedy
-from knollstack.core.document.preventers import ClosingUnit, PreventersPolicy
+from knollstack.core.document.preventers import MOST_BOTTLES, ClosingUnit, PreventersPolicy
 from knollstack.core.preventers.results import AccumulatorRow, ClosingRow, StackRow
 
 SUBJECT = ("Closing unit",)
@@ -53,6 +53,7 @@ def unit_findings(unit: ClosingUnit, policy: PreventersPolicy, rows: tuple[Stack
     most = max(known, key=_bottles, default=None)
     if most is not None and unit.bottles is not None and unit.bottles < _bottles(most):
         needed = _bottles(most)
+        change = Change(path="/closing_unit/bottles", value=needed)
         yield find(
             "preventers",
             "stop",
@@ -63,7 +64,7 @@ def unit_findings(unit: ClosingUnit, policy: PreventersPolicy, rows: tuple[Stack
             "; the functions of policy ask ",
             _gallons(policy.fluid_factor * (most.needed_gal or 0.0)),
             f": {needed} bottles.",
-            remedies=(remedy(Change(path="/closing_unit/bottles", value=needed), f"Use {needed} bottles"),),
+            remedies=(remedy(change, f"Use {needed} bottles"),) if needed <= MOST_BOTTLES else (),
             working=most.working,
         )
     slow = max((row.charging_minutes for row in asked if row.charging_minutes is not None), default=None)

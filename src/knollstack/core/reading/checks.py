@@ -237,6 +237,14 @@ def _stack_faults(design: Design) -> Iterable[Fault]:
                 )
 
 
+def _deck_faults(design: Design, ground_ft: float) -> Iterable[Fault]:
+    """A wellhead deck stands over the mudline."""
+    deck = design.wellhead.deck_md_ft
+    if design.site.setting == "platform" and deck is not None and deck > ground_ft:
+        expected = f"a deck above the mudline ({ground_ft:g} ft from the rig floor)"
+        yield Fault(path="/wellhead/deck_md_ft", value=f"{deck:g}", expected=expected)
+
+
 def _plug_faults(design: Design, total_md_ft: float) -> Iterable[Fault]:
     for i, plug in enumerate(design.balanced_plugs):
         path = f"/balanced_plugs/{i}"
@@ -272,5 +280,5 @@ def cross_faults(design: Design) -> list[Fault]:
     ground = design.site.rig_floor_ft + design.site.water_depth_ft
     for i, string in enumerate(design.strings):
         faults.extend(_string_faults(i, string, design.strings[i - 1] if i else None, ground, total))
-    faults += [*_plug_faults(design, total), *_stack_faults(design)]
+    faults += [*_plug_faults(design, total), *_stack_faults(design), *_deck_faults(design, ground)]
     return [*faults, *_own_pipe_faults(design), *_drill_string_faults(design), *_id_faults(design)]

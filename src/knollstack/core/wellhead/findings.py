@@ -219,6 +219,6 @@ def landing_finding(string: LaidString, decided_ft: float | None, ground_ft: flo
         ".",
         value=length(lands),
         limit=length(bowl_ft),
-        remedies=(remedy(change, "Land it at ", length(bowl_ft)),),
+        remedies=(remedy(change, "Land it at ", length(bowl_ft)),) if 0 <= bowl_ft < string.shoe_md_ft else (),
         working=f"wellhead/landing/{string.index}",
     )
