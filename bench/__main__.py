@@ -22,7 +22,7 @@ from typing import Any
 
 from waitress import create_server
 
-from bench import cement, ground, pipe, running
+from bench import cement, ground, pipe, running, stackup
 from bench.calls import made_by, make
 from knollstack.catalogue import load
 from knollstack.core.base.remember import forget_all
@@ -172,6 +172,8 @@ def main() -> None:
     running.main()
     print()
     cement.main()
+    print()
+    stackup.main()
 
 
 main()

@@ -242,7 +242,7 @@ def write(
             (text.cement(), [0.65, 0.7, 1.4, 0.75, 1.05, 0.8, 0.95, 1.1, 1.65]),
             (text.wellhead(), [2.4, 1.5, 0.9, 1.4, 0.9, 1.3]),
             (text.cuts(), [1.5, 1.4, 1.4, 0.9, 1, 1.3]),
-            (text.preventers(), [0.8, 1, 0.8, 1.2, 3.4, 0.8, 0.8, 0.8]),
+            (text.preventers(), [1.05, 1.3, 0.9, 1.2, 2.9, 0.75, 0.8, 0.8]),
         ]
     findings, assumptions = text.findings(), text.assumptions()
     lines = ["<b>Sign-off</b>", *(escape(line) for line in signed.lines)]

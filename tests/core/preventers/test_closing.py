@@ -174,3 +174,21 @@ def test_a_cup_test_stays_under_burst_and_tension():
     told = bool(said(unit(), "A cup test pulls"))
     tests = [t for r in run(unit()).preventers.strings for t in r.tests if t.tension_lbf is not None]
     assert told == any(t.tension_lbf > t.most_lbf for t in tests)
+
+
+def test_what_is_left_still_closes_rams_against_the_well():
+    """A ram of ratio 2 takes half of the well's pressure, more than the 1,200 psi of policy; the others ask less."""
+    rows = stack(e1={"closing_ratio": 2.0})
+    document = five((4, rows), casing_ram="e4")
+    document["closing_unit"] = {"operating_psi": 5000.0}
+    row = on_9(document)
+    assert row.pressure_psi / 2 > 1200
+    assert row.accumulators.minimum_psi >= row.pressure_psi / 2 - 1e-6
+    assert on_9(unit(precharge_psi=800.0)).accumulators.minimum_psi == 1200.0
+
+
+@pytest.mark.parametrize(("bore_in", "seconds"), [(18.74, 30.0), (18.75, 45.0)])
+def test_a_large_annular_has_longer_to_close(bore_in, seconds):
+    rows = on_9(five((4, stack(e5={"bore_in": bore_in})))).closing
+    assert rows[-1].allowed_seconds == seconds
+    assert rows[0].allowed_seconds == 30.0

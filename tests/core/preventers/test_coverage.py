@@ -207,3 +207,42 @@ def test_what_is_done_with_a_stack_before_liners_and_between_strings():
     mandrel = [plain(words) for words in run(landed).preventers.strings[2].steps]
     assert not any("lift it" in words for words in mandrel)
     assert any("Land the hanger through the stack" in words for words in mandrel)
+
+
+@pytest.mark.parametrize(
+    ("names", "asked"),
+    [
+        (FIVE, None),
+        (("pipe rams", "drilling spool", "blind rams", "variable rams", "annular"), None),
+        (("variable rams", "drilling spool", "blind rams", "variable rams", "annular"), None),
+        (("pipe rams", "drilling spool", "blind rams", "pipe rams", "annular"), "variable rams"),
+        (("drilling spool", "blind rams", "variable rams", "annular"), "pipe rams"),
+        (("pipe rams", "drilling spool", "pipe rams", "variable rams", "annular"), "blind shear rams"),
+        (("pipe rams", "drilling spool", "blind rams", "variable rams"), "annular"),
+        (("drilling spool", "blind rams", "annular"), "variable rams and pipe rams"),
+    ],
+)
+def test_the_least_of_policy_for_a_class(names, asked):
+    """For 5,000 psi: an annular, blind or blind shear rams, two on pipe of which one is variable."""
+    said = [f for f in find(run(five((4, elements(*names)))), "preventers") if "class policy asks" in plain(f.message)]
+    text = None if asked is None else f"For 5,000 psi class policy asks for {asked}; this stack has none left for it."
+    assert [plain(f.message) for f in said] == ([] if text is None else [text])
+    for finding in said:
+        after = applied(five((4, elements(*names))), finding.remedies[0].changes)
+        assert not [f for f in find(run(after), "preventers") if "class policy asks" in plain(f.message)]
+
+
+@pytest.mark.parametrize(("over_psi", "told_"), [(0.0, False), (-0.01, True)])
+def test_an_element_of_a_lower_class_stands_the_pressure_or_not(over_psi, told_):
+    needed = run(five((4, stack()))).preventers.strings[3].pressure_psi
+    document = five((4, stack(e1={"class_psi": needed + over_psi})))
+    found = [f for f in find(run(document), "preventers", "stop") if f.place == "/preventers/0/elements/0/class_psi"]
+    assert bool(found) == told_
+
+
+def test_a_remedy_opens_no_other_hole():
+    """3 1/2 in blocks in the only pipe rams would leave the 5 in pipe to the annular: they are added instead."""
+    document = five((4, elements("pipe rams", "blind rams", "annular")))
+    document["preventers"][0]["elements"][0]["size_in"] = 5.0
+    found = next(f for f in told(document) if plain(f.message).startswith("3 1/2 in drill pipe"))
+    assert [plain(r.label) for r in found.remedies] == ["Add 3 1/2 in rams"]

@@ -83,6 +83,10 @@ def test_a_string_without_a_bowl_is_told():
     assert not [f for f in said(document) if "No bowl" in f[2]]
 
 
+def test_a_bowl_beyond_the_next_piece_holds_nothing():
+    assert [p.holds for p in run(changed(0, bowls=3)).wellhead.pieces] == [("s3",), ("s4",), ()]
+
+
 def test_flange_ring_and_studs_are_the_standards():
     spool = run(cellar()).wellhead.pieces[1]
     assert (spool.flange, spool.studs) == ("11 in 6B R54", "12 studs of 1 7/8 in")

@@ -92,3 +92,25 @@ def test_tests_are_the_lesser_of_class_and_a_share_of_collapse():
     threaded = cellar()
     threaded["wellhead"]["mounting"] = "threaded"
     assert "Weld test" not in [p.title for p in run(threaded).wellhead.proofs]
+
+
+def test_without_a_base_plate_the_casing_carries_all():
+    document = cellar()
+    document["wellhead"]["base_plate_in"] = 0.0
+    rows = [row.what for row in run(document).wellhead.loads]
+    assert "Conductor, compression" not in rows
+
+
+def test_a_hanger_that_production_pushes_up_is_told():
+    """On mudline hangers next to nothing hangs in the bowl, and the warm casing pushes it off."""
+    warm = {"site__surface_temperature_f": 60.0, "site__bottom_temperature_f": 240.0}
+    for hung, lifts in (("every string below the conductor", True), ("none", False)):
+        document = platform(mudline_hangers=hung)
+        for path, value in warm.items():
+            document["site"][path.removeprefix("site__")] = value
+        row = run(document).wellhead.hung[0]
+        assert row.growth_lbf < 0
+        assert row.lifts is lifts is (row.load_lbf + row.growth_lbf < 0)
+        assert bool([t for t in said(document, "caution") if "lifts off its bowl" in t]) == any(
+            h.lifts for h in run(document).wellhead.hung
+        )

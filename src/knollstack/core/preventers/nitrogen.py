@@ -6,10 +6,12 @@ Chem. Ref. Data 29, 2000) as a property library gives it; within 0.002 % of it. 
 
 from __future__ import annotations
 
+from functools import lru_cache
 from typing import Any
 
 import numpy as np
-from numpy.polynomial.chebyshev import chebval2d
+from numpy.polynomial.chebyshev import chebval, chebval2d
+from numpy.typing import NDArray
 
 from knollstack.core.base.constants import RANKINE_AT_0_F
 
@@ -38,11 +40,21 @@ _Z = np.array(
 )
 
 
+@lru_cache(maxsize=64)
+def _at(temperature_f: float) -> NDArray[np.float64]:
+    """The polynomial in pressure at one temperature."""
+    y = 2 * (temperature_f - COLDEST_F) / (WARMEST_F - COLDEST_F) - 1
+    return np.asarray(chebval(y, _Z.T))
+
+
 def deviation_factor(psia: Any, temperature_f: Any) -> Any:
     """z of nitrogen at an absolute pressure."""
     x = 2 * np.asarray(psia, dtype=float) / MOST_PSIA - 1
-    y = 2 * (np.asarray(temperature_f, dtype=float) - COLDEST_F) / (WARMEST_F - COLDEST_F) - 1
-    x, y = np.broadcast_arrays(x, y)
+    if np.ndim(temperature_f) == 0:
+        return chebval(x, _at(float(temperature_f)))
+    x, y = np.broadcast_arrays(
+        x, 2 * (np.asarray(temperature_f, dtype=float) - COLDEST_F) / (WARMEST_F - COLDEST_F) - 1
+    )
     return chebval2d(x, y, _Z)
 
 

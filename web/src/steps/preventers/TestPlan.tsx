@@ -34,7 +34,7 @@ export function TestPlan({ row, shown, onShow }: TestPlanProps) {
         </thead>
         <tbody>
           {row.tests.map((test, i) => (
-            <tr key={i} className={`border-b border-rule/60 align-top ${i === shown ? "bg-petrol/10" : ""}`}>
+            <tr key={i} className={`border-b border-rule/60 align-baseline ${i === shown ? "bg-petrol/10" : ""}`}>
               <th scope="row" className="py-0.5 pr-1 text-left font-normal">
                 <button
                   type="button"
