@@ -1,5 +1,5 @@
 // The palette (Ctrl K), the keys themselves, and the list of keys (?).
-import { Command } from "cmdk";
+import { Command, defaultFilter } from "cmdk";
 import { useCallback, useEffect, useState } from "react";
 import { tinykeys } from "tinykeys";
 import { HelpDialog } from "../help/HelpDialog";
@@ -105,12 +105,22 @@ function Palette({ open, onOpenChange, actions }: SheetProps) {
 /** Lists of hundreds come up once something is typed. */
 const LONG: ReadonlySet<string> = new Set(["Fields", "Formulas", "Files"]);
 
+const SENTENCE_LETTERS = 60;
+
+/** What holds every word that is typed comes first; of a sentence nothing less counts, since its letters are in most of them. */
+function scored(value: string, sought: string, keywords?: string[]): number {
+  const words = sought.toLowerCase().split(/\s+/);
+  const held = words.every((word) => value.toLowerCase().includes(word));
+  const loose = defaultFilter(value, sought, keywords);
+  return held ? (1 + loose) / 2 : value.length > SENTENCE_LETTERS ? 0 : loose / 4;
+}
+
 function Finder({ actions, close }: { actions: readonly Action[]; close: () => void }) {
   const [sought, setSought] = useState("");
   const found = useFound();
   const all = [...actions, ...found];
   return (
-    <Command label="Find an action" className="flex max-h-[70vh] flex-col">
+    <Command label="Find an action" filter={scored} className="flex max-h-[70vh] flex-col">
       <Command.Input
         value={sought}
         onValueChange={setSought}
