@@ -1,12 +1,14 @@
 """What differs, in words; two evaluations side by side."""
 
+import copy
+
 import pytest
 
 from knollstack.core.base.units import UnitSet, plain
 from knollstack.core.document.compare import differences
 from knollstack.core.evaluation.side_by_side import side_by_side
 from knollstack.core.reading.read import parse
-from tests.helpers import demo, put, run
+from tests.helpers import demo, elements, put, run
 
 
 def changed(path, value):
@@ -70,3 +72,24 @@ def test_side_by_side_shows_what_follows_and_what_each_has_alone():
     assert plain({(r.section, r.label): r for r in shorter.results}["production", "shoe"].b) == "–"
     mirrored = side_by_side(b, a)
     assert (mirrored.findings_a, mirrored.findings_b) == (pair.findings_b, pair.findings_a)
+
+
+def test_a_stack_and_a_piece_are_told_by_their_names():
+    before = demo()
+    rows = elements("pipe rams", "blind shear rams", "variable rams", "annular")
+    before["preventers"] = [{"id": "b1", "string": "s3", "class_psi": 5000.0, "elements": rows}]
+    after = copy.deepcopy(before)
+    stack = after["preventers"][0]
+    stack |= {"casing_ram": "e3", "string": "s2"}
+    stack["elements"][2]["to_in"] = 6.0
+    stack["elements"].insert(3, {"id": "e9", "element": "casing shear rams"})
+    piece = {"id": "p1", "name": "", "kind": "tubing spool", "height_in": 24.0, "bore_in": 11.0, "top_psi": 5000.0}
+    after["wellhead"] = {"pieces": [piece]}
+    told = {(d.subject, plain(d.before), plain(d.after)) for d in differences(parse(before), parse(after))}
+    assert told == {
+        ("tubing spool", "none", "added"),
+        ("casing shear rams", "none", "added"),
+        ("variable rams range to", "not decided", "6 in"),
+        ("stack 1 casing rams in", "not decided", "variable rams"),
+        ("stack 1 stands on", "9 5/8 in", "13 3/8 in"),
+    }

@@ -92,3 +92,12 @@ def test_flange_ring_and_studs_are_the_standards():
     assert (spool.flange, spool.studs) == ("11 in 6B R54", "12 studs of 1 7/8 in")
     assert spool.bottom_flange == "13 5/8 in 6B R57"
     assert run(changed(1, bore_in=10.0)).wellhead.pieces[1].flange is None
+
+
+def test_wellhead_and_preventers_may_follow_another_method_than_the_pipe():
+    usual, other = run(cellar()), run(cellar(policy__preventers__surface_method="kick volume"))
+    both = [(e.preventers.strings[2].pressure_psi, e.wellhead.pieces[1].needed_psi) for e in (usual, other)]
+    assert both[0] != both[1]
+    assert usual.pipe == other.pipe
+    same = run(cellar(policy__preventers__surface_method="gas to surface"))
+    assert same.preventers.strings[2].pressure_psi == usual.preventers.strings[2].pressure_psi

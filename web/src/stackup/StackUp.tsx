@@ -68,7 +68,7 @@ export function StackUp({
     setView(fitted(moment, toRotary));
   });
   return (
-    <div ref={box} className="relative min-h-[320px] flex-1" style={{ width: STACKUP_PX }}>
+    <div ref={box} className="relative min-h-[320px] flex-1 stacked:min-h-[600px]" style={{ width: STACKUP_PX }}>
       {heightPx > 0 && (
         <svg
           width={STACKUP_PX}

@@ -278,6 +278,8 @@ TERMS: dict[str, tuple[str, str]] = {
     "gap_in": ("g", "made-up gap over the flange"),
     "engagement_in": ("e", "way up into the secondary seal"),
     "floor_height_ft": ("F", "rig floor over ground, or rotary over the wellhead deck"),
+    "final_cut_in": ("h", "final cut over the cellar floor or deck"),
+    "spare_in": ("s", "left over the final cut, by policy"),
     "cellar_ft": ("C", "depth of the cellar"),
     "shoulder_in": ("h", "landing shoulder over the cellar floor or deck"),
     "end_factor": ("K", "factor of the ends of the column"),

@@ -64,8 +64,20 @@ def _summary(value: Any) -> str:
 
 def differences(before: Design, after: Design) -> list[Difference]:
     """Everything that differs between two documents, in the order of the work."""
-    a, b = before.model_dump(mode="json"), after.model_dump(mode="json")
+    a, b = _spoken(before.model_dump(mode="json")), _spoken(after.model_dump(mode="json"))
     return [d for key in a for d in _walk(f"/{key}", field_words(f"/{key}"), a[key], b[key])]
+
+
+def _spoken(document: dict[str, Any]) -> dict[str, Any]:
+    """What refers to a row by its id refers to it by its name."""
+    strings = {s["id"]: _string_name(s, i) for i, s in enumerate(document["strings"])}
+    for row in (*document["wellhead"]["pieces"], *document["preventers"]):
+        row["string"] = strings.get(row["string"], row["string"])
+    for stack in document["preventers"]:
+        names = {e["id"]: e["name"] or e["element"] for e in stack["elements"]}
+        for key in ("choke", "kill", "casing_ram"):
+            stack[key] = names.get(stack[key], stack[key])
+    return document
 
 
 def _walk(place: str, subject: str, a: Any, b: Any) -> Iterator[Difference]:
@@ -105,7 +117,7 @@ def _string_name(row: dict[str, Any], _: int) -> str:
 _NAMED: dict[str, Callable[[dict[str, Any], int], str]] = {
     "strings": _string_name,
     "zones": lambda row, _: str(row["name"]),
-    "pieces": lambda row, _: str(row["name"]),
+    "pieces": lambda row, i: str(row["name"] or row["kind"] or f"piece {i + 1}"),
     "preventers": lambda _, i: f"stack {i + 1}",
     "stations": lambda _, i: f"station {i + 1}",
     "leak_off_tests": lambda _, i: f"leak-off test {i + 1}",

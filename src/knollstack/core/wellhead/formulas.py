@@ -44,6 +44,12 @@ def cut_above_flange(gap_in: Value, engagement_in: Value) -> Value:
     return gap_in + engagement_in
 
 
+@formula("h_r = h + s", "in", STACK_UP, ("spare_in >= 0",))
+def rough_cut(final_cut_in: Value, spare_in: Value) -> Value:
+    """Rough cut: what is left over the final cut when the casing is first cut."""
+    return final_cut_in + spare_in
+
+
 @formula("D = F + (C − h)/12", "ft", STACK_UP + "; from the rotary", ("floor_height_ft >= 0",))
 def landing_depth(floor_height_ft: Value, cellar_ft: Value, shoulder_in: Value) -> Value:
     """Depth of a hanger's landing shoulder from the rotary: height of the rig floor over ground, and the cellar."""

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from knollstack.core.base.working import headline
 from knollstack.core.program.equipped import Equipped
 from knollstack.core.running.tally import hung_by
-from knollstack.core.wellhead.formulas import cut_above_flange, cut_off_height, face_height, landing_depth
+from knollstack.core.wellhead.formulas import cut_above_flange, cut_off_height, face_height, landing_depth, rough_cut
 from knollstack.core.wellhead.pieces import HeadPiece
 from knollstack.core.wellhead.results import CutRow
 
@@ -88,13 +88,15 @@ def cuts_of(equipped: Equipped, pieces: tuple[HeadPiece, ...], heights: Heights)
     rows: list[CutRow] = []
 
     def row(index: int, final_in: float, above_in: float | None, when: str, working: str) -> None:
+        with headline(f"wellhead/rough/{index}"):
+            rough = float(rough_cut(final_in, spare))
         rows.append(
             CutRow(
                 string=index,
                 role=strings[index].role,
                 final_in=final_in,
                 above_flange_in=above_in,
-                rough_in=final_in + spare,
+                rough_in=rough,
                 when=when,
                 working=working,
             )

@@ -84,6 +84,7 @@ function Rating({ row, at, conductor }: { row: StackRow; at: number; conductor: 
   const { session, selected } = useBench();
   const units = useUnits();
   const classes = useReference().at("/preventers/*/class_psi").offered ?? [];
+  const onLand = useDocument((d) => d.site.setting) === "land";
   return (
     <section aria-label="Rating" data-place={at < 0 ? undefined : `/preventers/${at}`}>
       <div className="grid grid-cols-[1fr_auto] items-baseline border-b border-rule/60 py-0.5 text-[12.5px]">
@@ -123,7 +124,7 @@ function Rating({ row, at, conductor }: { row: StackRow; at: number; conductor: 
         </div>
       )}
       <Outcome label="Stack height" value={row.height_in} quantity="height" />
-      <Outcome label="Reaches above ground" value={row.reach_ft} quantity="length" />
+      <Outcome label={onLand ? "Reaches above ground" : "Reaches above the deck"} value={row.reach_ft} quantity="length" />
       <Outcome label="Stack weight" value={row.weight_lbf} quantity="force" />
     </section>
   );

@@ -1,6 +1,7 @@
 // The test plan of a nipple-up: low and high of every element, what is across, which valves stand how; a row shows in the drawing
 // what sees the pressure.
 import { Download } from "lucide-react";
+import { useDocument } from "../../design/context";
 import type { StackRow, Words } from "../../design/types";
 import { Headline } from "../../ui/Headline";
 import { PaperLinks } from "../../ui/PaperLinks";
@@ -14,6 +15,7 @@ interface TestPlanProps {
 
 export function TestPlan({ row, shown, onShow }: TestPlanProps) {
   const units = useUnits();
+  const days = useDocument((d) => d.policy.preventers.test_days);
   const unit = units.unit("pressure");
   return (
     <div>
@@ -82,7 +84,7 @@ export function TestPlan({ row, shown, onShow }: TestPlanProps) {
         </tbody>
       </table>
       <p className="mt-2 text-[12px] text-mute">
-        Low first, then high; each held and recorded. At nipple-up, after any seal was broken, and by the days of policy.
+        Low first, then high; each held and recorded. At nipple-up, after any seal was broken, and within {days} days of the last.
       </p>
     </div>
   );

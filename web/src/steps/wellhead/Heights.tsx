@@ -54,7 +54,9 @@ function Cuts({ head }: { head: WellheadResult }) {
             {name(cut.string)}
             <span className="block text-[11.5px] text-mute">{cut.when}</span>
           </span>,
-          units.number(cut.rough_in, "height"),
+          <Headline key="r" working={`wellhead/rough/${cut.string}`} title={`rough cut of ${name(cut.string)}`}>
+            {units.number(cut.rough_in, "height")}
+          </Headline>,
           <Headline key="f" working={cut.working} title={`cut of ${name(cut.string)}`}>
             {units.number(cut.final_in, "height")}
           </Headline>,
