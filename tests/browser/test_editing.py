@@ -167,7 +167,7 @@ def test_blocks_are_pasted_with_units_and_refused_whole(page):
     assert len(saved_points(page, design=1)) == 500
     page.click("Flags")
     page.paste("/ground/zones/0/permeable", "yes\tyes\tno\tno\nno\tno\tyes\tno")
-    wait_saved(page)
+    page.until(lambda: page.document(1)["ground"]["zones"][0]["permeable"], "the flags, read and saved")
     zones = page.document(1)["ground"]["zones"]
     assert (zones[0]["permeable"], zones[0]["hazards"], zones[1]["hazards"]) == (True, ["losses"], ["overpressure"])
 

@@ -140,6 +140,10 @@ FAULTY = {
     "blocks of other pipe": (blocks_of_other_pipe(), "preventers"),
     "weak element": (weak_element(), "preventers"),
     "line at nothing": (line_at_nothing(), "preventers"),
+    "outlets on top": (
+        stack_on("s3", "pipe rams", "blind rams", "variable rams", "drilling spool", "annular"),
+        "preventers",
+    ),
     "does not shear": (strings(closing_unit={"operating_psi": 2500.0}), "preventers"),
     "few bottles": (strings(closing_unit={"operating_psi": 5000.0, "bottles": 2}), "preventers"),
     "no precharge": (strings(closing_unit={"operating_psi": 5000.0, "precharge_psi": 0.0}), "preventers"),
@@ -242,6 +246,7 @@ OFFERED = {
     "Fit",
     "Add",
     "Make it",
+    "Stand it",
 }
 
 

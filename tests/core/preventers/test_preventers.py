@@ -72,3 +72,48 @@ def test_a_stack_stays_on_its_string_when_another_is_deleted():
         "The string that it is installed on is no longer in the design.",
     )
     assert [s["id"] for s in applied(document, finding.remedies[0].changes)["preventers"]] == ["p1"]
+
+
+@pytest.mark.parametrize(("room_ft", "told"), [(16.0, None), (15.66, None), (15.65, "caution"), (14.6, "stop")])
+def test_the_stack_is_lifted_under_the_rotary_to_set_slips_or_not(room_ft, told):
+    """On the 9 5/8 in 176 in stand 24.16 in under the ground: they reach 12.653 ft, 15.653 lifted; the last is not lifted."""
+    found = [
+        f for f in find(run(strings(site__rotary_room_ft=room_ft)), "preventers") if f.place == "/site/rotary_room_ft"
+    ]
+    assert [f.severity for f in found] == ([] if told is None else [told])
+    mandrel = strings(site__rotary_room_ft=room_ft, policy__running__hanger="mandrel")
+    severe = [f.severity for f in find(run(mandrel), "preventers") if f.place == "/site/rotary_room_ft"]
+    assert severe == (["stop"] if told == "stop" else [])
+
+
+@pytest.mark.parametrize(
+    ("names", "choke", "told"),
+    [
+        (("pipe rams", "drilling spool", "blind rams", "annular"), None, False),
+        (("pipe rams", "blind rams", "drilling spool", "annular"), None, True),
+        (("pipe rams", "blind rams", "drilling spool", "annular"), "e2", False),
+        (("pipe rams", "blind rams", "annular"), None, False),
+    ],
+)
+def test_a_line_stands_below_a_ram_or_is_told(names, choke, told):
+    stack = STACK | {"elements": elements(*names), "choke": choke, "kill": choke}
+    found = [
+        f
+        for f in find(run(strings(preventers=[stack])), "preventers", "caution")
+        if "line stands above" in plain(f.message)
+    ]
+    assert [f.place for f in found] == (["/preventers/0/choke", "/preventers/0/kill"] if told else [])
+    for finding in found:
+        after = run(applied(strings(preventers=[stack]), finding.remedies[0].changes))
+        left = [f.place for f in find(after, "preventers", "caution") if "line stands above" in plain(f.message)]
+        assert finding.place not in left
+
+
+@pytest.mark.parametrize(
+    ("mounting", "words"),
+    [("slip-on weld", "test the welds"), ("threaded", "made up to its torque"), ("slip-on grips", "set its grips")],
+)
+def test_the_head_is_set_as_it_is_mounted(mounting, words):
+    steps = run(strings(wellhead={"mounting": mounting, "base_plate_in": 0.0})).preventers.strings[0].steps
+    assert words in plain(steps[2])
+    assert "base plate" not in plain(steps[2])

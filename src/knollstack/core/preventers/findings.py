@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from typing import Any
+from typing import Any, NamedTuple
 
 from knollstack.core.base.findings import Change, Finding, Severity, Words, depth, find, pressure, remedy, size
 from knollstack.core.document.preventers import Stack
@@ -116,32 +116,62 @@ def full_bore_findings(
     )
 
 
-def room_findings(well: Well, reaches: list[tuple[LaidString, StackRow]]) -> Iterator[Finding]:
-    """The stack that reaches highest against the room under the rotary, which is given above the ground or the deck."""
+class Reach(NamedTuple):
+    """How high heads and stack reach over the ground or the deck, and how high while the stack is lifted."""
+
+    string: LaidString
+    reach_ft: float
+    lifted_ft: float
+
+
+def room_findings(well: Well, reaches: list[Reach]) -> Iterator[Finding]:
+    """What reaches highest against the room under the rotary, which is given above the ground or the deck."""
     room, place = well.site.rotary_room_ft, "/site/rotary_room_ft"
-    known = [(row.reach_ft, string) for string, row in reaches if row.reach_ft is not None and row.elements]
-    if not known:
+    if not reaches:
         return
-    tallest, string = max(known, key=lambda found: found[0])
+    tallest, lifted = max(reaches, key=lambda r: r.reach_ft), max(reaches, key=lambda r: r.lifted_ft)
     if room is None:
         text = "The room under the rotary is not given. The highest stack reaches "
-        yield find("preventers", "unknown", place, ("Stack height",), text, depth(tallest), " above the ground.")
-    elif tallest > room:
         yield find(
-            "preventers",
-            "stop",
-            place,
-            ("Stack height",),
-            "On ",
-            *string.words,
-            " heads and stack reach ",
-            depth(tallest),
-            " above the ground; the room under the rotary is ",
-            depth(room),
-            ".",
-            value=depth(tallest),
-            limit=depth(room),
+            "preventers", "unknown", place, ("Stack height",), text, depth(tallest.reach_ft), " above the ground."
         )
+    elif tallest.reach_ft > room:
+        yield _no_room("stop", tallest.string, "heads and stack reach ", tallest.reach_ft, room)
+    elif lifted.lifted_ft > room:
+        yield _no_room("caution", lifted.string, "the stack lifted to set slips reaches ", lifted.lifted_ft, room)
+
+
+def _no_room(severity: Severity, string: LaidString, what: str, reach_ft: float, room_ft: float) -> Finding:
+    return find(
+        "preventers",
+        severity,
+        "/site/rotary_room_ft",
+        ("Stack height",),
+        "On ",
+        *string.words,
+        f" {what}",
+        depth(reach_ft),
+        " above the ground; the room under the rotary is ",
+        depth(room_ft),
+        ".",
+        value=depth(reach_ft),
+        limit=depth(room_ft),
+    )
+
+
+def line_findings(string: LaidString, place: str, row: StackRow, decided: bool) -> Iterator[Finding]:
+    """Choke and kill line below a ram, so that a kick is circulated out with that ram closed."""
+    rams = [i for i, e in enumerate(row.elements) if e.kind == "ram"]
+    if not rams:
+        return
+    for key, at in (("choke", row.choke), ("kill", row.kill)):
+        if at is None:
+            yield say(string, "caution", f"{place}/{key}", f"No element has an outlet for the {key} line.")
+        elif not any(i >= at for i in rams):
+            lowest = row.elements[rams[0]]
+            let = remedy(Change(path=f"{place}/{key}", value=lowest.id), f"Stand it at the {lowest.title}")
+            text = f"The {key} line stands above every ram: nothing is circulated through it with a ram closed."
+            yield say(string, "caution", f"{place}/{key}", text, remedies=(let,) if decided and lowest.outlets else ())
 
 
 def unused_findings(stacks: tuple[Stack, ...], used: set[str], known: set[str]) -> Iterator[Finding]:

@@ -8,10 +8,12 @@ from __future__ import annotations
 from knollstack.core.base.findings import Assumption, Finding, Words, assume, length, size
 from knollstack.core.preventers.closing import accumulators_of, closing_rows
 from knollstack.core.preventers.findings import (
+    Reach,
     bore_findings,
     class_findings,
     element_findings,
     full_bore_findings,
+    line_findings,
     no_class_findings,
     reference_findings,
     room_findings,
@@ -43,6 +45,12 @@ NO_STACK = StackRow(
     decided=False, pressure_psi=None, class_psi=None, bore_in=None, flange=None, elements=(), height_in=None
 )
 Pieces = tuple[HeadPiece, ...]
+MOUNTED = {
+    "slip-on weld": "turned to its outlets' direction; weld it inside and outside, and test the welds",
+    "threaded": "made up to its torque, turned to its outlets' direction",
+    "slip-on grips": "turned to its outlets' direction; set its grips, and test its seal",
+}
+"""What is done to set a head on the surface casing."""
 
 
 def judge(equipped: Equipped) -> tuple[PreventersResult, tuple[Finding, ...], tuple[Assumption, ...]]:
@@ -65,7 +73,7 @@ def judge(equipped: Equipped) -> tuple[PreventersResult, tuple[Finding, ...], tu
         row = _row(found, pieces, heights)
         rows.append(row)
         findings += _findings(found, row)
-    findings += room_findings(equipped.well, list(zip(equipped.strings, rows, strict=True)))
+    findings += room_findings(equipped.well, _reaches(equipped, rows))
     findings += unused_findings(stacks, used, {s.id for s in equipped.strings})
     result = tuple(rows)
     findings += annular_only_note(result)
@@ -79,6 +87,19 @@ def judge(equipped: Equipped) -> tuple[PreventersResult, tuple[Finding, ...], tu
         assumptions.append(assume("preventers", "/policy/preventers/drill_pipe_grade", text))
     moments = moments_of(equipped, pieces, heights, result)
     return PreventersResult(strings=result, moments=moments), tuple(findings), tuple(assumptions)
+
+
+def _reaches(equipped: Equipped, rows: list[StackRow]) -> list[Reach]:
+    """How high each stack reaches, and how high when it is lifted to set the next string in slips."""
+    found = []
+    for string, row in zip(equipped.strings, rows, strict=True):
+        if row.reach_ft is None or not row.elements:
+            continue
+        after = next((s for s in equipped.strings[string.index + 1 :] if s.run != "liner"), None)
+        slips = after is not None and string.role != "conductor" and hung_by(equipped.well, after) == "slips"
+        lift = equipped.well.policy.preventers.lift_ft if slips else 0.0
+        found.append(Reach(string, row.reach_ft, row.reach_ft + lift))
+    return found
 
 
 def _findings(found: InForce, row: StackRow) -> list[Finding]:
@@ -97,6 +118,7 @@ def _findings(found: InForce, row: StackRow) -> list[Finding]:
     findings += bore_findings(string, ground.equipped.next(string), found.bore_in, found.elements)
     if string.role != "conductor":
         findings += full_bore_findings(string, ground.place, found.bore_in, ground.head, found.elements)
+    findings += line_findings(string, ground.place, row, found.stack is not None)
     findings += [*least_findings(found), *cover_findings(found), *shear_findings(found)]
     findings += [*hang_findings(found, row.hang_off), *proof_findings(found, row.tests)]
     return findings
@@ -223,9 +245,10 @@ def _steps(found: InForce, pieces: Pieces) -> tuple[Words, ...]:
 def _off_conductor(equipped: Equipped, after: EquippedString, pieces: Pieces) -> tuple[Words, ...]:
     """The diverter makes place for the head: no stack is lifted."""
     head = pieces[0].name if pieces else "head"
+    plate = " with its base plate on the conductor" if equipped.design.wellhead.base_plate_in else ""
     return (
         ("Run and cement ", *after.words, " casing with the diverter on; wait until it is set. Count the barriers."),
         ("Nipple down the diverter; cut conductor and casing, rough and then final.",),
-        (f"Set the {head} on its base plate; test its welds.",),
+        (f"Set the {head}{plate}, {MOUNTED[equipped.design.wellhead.mounting]}.",),
         ("Nipple up the stack; test it with the plug before drilling out; run the wear bushing.",),
     )

@@ -78,7 +78,7 @@ def column_buckling(od_in: Value, id_in: Value, length_ft: Value, end_factor: Va
     "ΔL = Σ(E·Aᵢ·α·ΔTᵢ) / Σ(E·Aᵢ/Lᵢ),  Fᵢ = E·Aᵢ·(ΔL/Lᵢ − α·ΔTᵢ)",
     "",
     "Stiffnesses in parallel; α = 6.9·10⁻⁶ /°F, E = 30·10⁶ psi",
-    ("free_length_ft > 0",),
+    ("free_length_ft > 0", "od_in > 0", "id_in >= 0", "id_in < od_in"),
 )
 def wellhead_growth(od_in: Value, id_in: Value, free_length_ft: Value, temperature_change_f: Value) -> dict[str, Value]:
     """How far a wellhead rises when the strings fixed to it warm, and the force that this puts on the top of each.
