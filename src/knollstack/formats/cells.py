@@ -16,7 +16,8 @@ from knollstack.core.base.units import DisplayUnit, UnitSet, table
 from knollstack.core.document.faults import Fault, FaultyDesign
 from knollstack.formats.defused import undefused
 from knollstack.formats.delimited import Cells, cells_of
-from knollstack.formats.targets import TARGETS, Target, TargetColumn
+from knollstack.formats.headers import Target
+from knollstack.formats.targets import TARGETS, TargetColumn
 from knollstack.formats.units_read import (
     decimal_sign,
     read_number,

@@ -9,7 +9,8 @@ from typing import Any
 from knollstack.core.base.units import UnitSet
 from knollstack.core.document.design import Design
 from knollstack.formats.defused import defused
-from knollstack.formats.targets import TARGETS, Target, TargetColumn, place_of
+from knollstack.formats.headers import Target
+from knollstack.formats.targets import TARGETS, TargetColumn, place_of
 
 
 def rows_of(design: Design, target: Target) -> list[dict[str, Any]]:

@@ -33,8 +33,9 @@ from knollstack.core.path.trajectory import path_of
 from knollstack.formats.cells import Mapped, Sheet, guess, read_rows, read_sheet, units_offered
 from knollstack.formats.decoding import text_of
 from knollstack.formats.delimited import Cells
+from knollstack.formats.headers import Target
 from knollstack.formats.las import is_las, read_las
-from knollstack.formats.targets import PROFILES, TARGETS, Target, TargetColumn
+from knollstack.formats.targets import PROFILES, TARGETS, TargetColumn
 from knollstack.formats.xlsx import is_xlsx, read_xlsx
 
 SAMPLE_ROWS = 8

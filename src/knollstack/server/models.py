@@ -15,7 +15,7 @@ from knollstack.core.document.merge import Side
 from knollstack.core.evaluation.results import Evaluation
 from knollstack.core.evaluation.side_by_side import SideBySide
 from knollstack.core.evaluation.summary import Summary
-from knollstack.formats.targets import Target
+from knollstack.formats.headers import Target
 from knollstack.store.bin import Kind
 
 Document = SkipValidation[Design]

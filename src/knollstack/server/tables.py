@@ -9,8 +9,8 @@ from flask_openapi3 import APIBlueprint
 from pydantic import Base64Bytes, BaseModel, Field
 
 from knollstack.core.document.design import Trajectory
+from knollstack.formats.headers import Target
 from knollstack.formats.importing import Mapping, Preview, Taken
-from knollstack.formats.targets import Target
 from knollstack.server import models, tasks
 from knollstack.server.ask import heavy, light
 from knollstack.server.respond import as_json

@@ -31,8 +31,8 @@ from knollstack.core.sizes.nests import chains_of
 from knollstack.formats import job_sheet, tally, test_plan
 from knollstack.formats import sheet as program_sheet
 from knollstack.formats.cells import guess, read_rows, read_sheet, unclear
+from knollstack.formats.headers import Target
 from knollstack.formats.importing import Mapping, preview, take
-from knollstack.formats.targets import Target
 from knollstack.server import models
 
 Document = Any
