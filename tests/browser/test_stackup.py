@@ -41,8 +41,12 @@ def test_a_stack_is_built_by_keyboard_and_its_hole_is_told_and_closed(page):
     page.sees("7 in casing: only the annular closes on it while running 7 in casing.")
     page.click("Change the variable bore rams to 7 in for the casing run")
     page.gone("only the annular closes on it")
-    stack = page.document(2)["preventers"][0]
-    assert stack["casing_ram"] == stack["elements"][3]["id"]
+
+    def rigged():
+        stack = page.document(2)["preventers"][0]
+        return stack["casing_ram"] == stack["elements"][3]["id"]
+
+    page.until(rigged, "saved: casing rams in the variable cavity")
 
 
 def test_an_element_closes_on_what_is_across_by_mouse_and_by_key(page):
@@ -81,7 +85,7 @@ def test_the_suppliers_heights_move_both_cuts_and_the_cellar_is_dug(page):
     page.sees("The cellar is too shallow")
     page.click("Dig the cellar to 7.50")
     page.gone("The cellar is too shallow")
-    assert evaluation(page)["wellhead"]["conductor_cut_in"] >= 0
+    page.until(lambda: evaluation(page)["wellhead"]["conductor_cut_in"] >= 0, "saved: a deeper cellar")
     page.strike('[data-face="casing spool"]')
     page.sees("Casing spool: 11 in 6B R54 with 12 studs of 1 7/8 in, 5,000 psi; it sees 4,747 psi (drilling).")
     page.click("Heights")
