@@ -4,7 +4,7 @@ import pytest
 
 from knollstack.core.base.units import plain
 from tests.core.wellhead.test_heights import cellar, platform
-from tests.helpers import find, run
+from tests.helpers import elements, find, run
 
 
 def said(document, *severities):
@@ -114,3 +114,19 @@ def test_a_hanger_that_production_pushes_up_is_told():
         assert bool([t for t in said(document, "caution") if "lifts off its bowl" in t]) == any(
             h.lifts for h in run(document).wellhead.hung
         )
+
+
+def test_a_heavy_stack_and_heavy_pieces_stand_on_casing_and_conductor():
+    def carried(document):
+        return sum(row.load for row in run(document).wellhead.loads if row.what.endswith(("top", "compression")))
+
+    document = cellar()
+    usual = carried(document)
+    rows = elements("drilling spool", "pipe rams", "annular")
+    document["preventers"] = [{"id": "b1", "string": "s3", "class_psi": 5000.0, "elements": rows}]
+    assert carried(document) == pytest.approx(usual - 10_000.0), (
+        "34,000 lbf of three elements in place of 44,000 of four"
+    )
+    rows[2]["weight_lbf"] = 60_000.0
+    document["wellhead"]["pieces"][0]["weight_lbf"] = 9_500.0
+    assert carried(document) == pytest.approx(usual + 36_000.0 + 7_000.0)

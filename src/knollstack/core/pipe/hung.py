@@ -10,6 +10,7 @@ from knollstack.core.base.findings import Change, Finding, Remedy, force, remedy
 from knollstack.core.base.formulas import safety_factor, steel_area_in2
 from knollstack.core.base.working import headline
 from knollstack.core.catalogue.product import Pipe
+from knollstack.core.catalogue.rows import Catalogue
 from knollstack.core.pipe.coarse import those_that_stand
 from knollstack.core.pipe.exposure import exposure_of
 from knollstack.core.pipe.findings import say
@@ -24,14 +25,27 @@ USUAL_ELEMENTS = ("annular", "pipe rams", "blind rams", "drilling spool")
 
 
 def stack_weight_lbf(equipped: Equipped) -> float:
-    """Weight on top: as policy gives it, else that of the usual elements and one piece of wellhead a string."""
+    """Weight on top: as policy gives it, else the heaviest stack that is decided, or the usual elements; and the wellhead."""
     given = equipped.well.policy.wellhead.stack_weight_lbf
     if given is not None:
         return given
-    catalogue = equipped.catalogue
-    elements = [catalogue.element(name) for name in USUAL_ELEMENTS]
-    pieces = [catalogue.piece("casing spool", 5_000.0).weight_lbf for s in equipped.strings if s.run != "liner"]
-    return sum(e.weight_lbf for e in elements if e is not None) + sum(pieces)
+    catalogue, design = equipped.catalogue, equipped.design
+    planned = catalogue.piece("casing spool", 5_000.0).weight_lbf
+    if design.wellhead.pieces:
+        pieces = [planned if p.weight_lbf is None else p.weight_lbf for p in design.wellhead.pieces]
+    else:
+        pieces = [planned for s in equipped.strings if s.run != "liner"]
+    usual = sum(_element_lbf(catalogue, name, None) for name in USUAL_ELEMENTS)
+    typed = [
+        sum(_element_lbf(catalogue, e.element, e.weight_lbf) for e in stack.elements) for stack in design.preventers
+    ]
+    return max(typed, default=usual) + sum(pieces)
+
+
+def _element_lbf(catalogue: Catalogue, name: str, typed_lbf: float | None) -> float:
+    """Weight of an element: as typed, else the catalogue's planning value."""
+    row = catalogue.element(name)
+    return typed_lbf if typed_lbf is not None else row.weight_lbf if row is not None else 0.0
 
 
 def carrier(equipped: Equipped) -> EquippedString | None:
