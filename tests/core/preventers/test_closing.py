@@ -90,7 +90,7 @@ def test_fluid_and_bottles_by_hand():
     assert row.needed_gal == 29.0
     assert row.usable_gal == pytest.approx(6.33333)
     assert row.bottles_needed == 7
-    document["policy"]["preventers"] |= {"functions": "annular, one ram, choke valve"}
+    document["policy"]["preventers"] |= {"functions": "annular and one ram"}
     assert on_9(document).accumulators.needed_gal == 14 + 6 + 1, "the ram that takes most"
 
 
@@ -192,3 +192,15 @@ def test_a_large_annular_has_longer_to_close(bore_in, seconds):
     rows = on_9(five((4, stack(e5={"bore_in": bore_in})))).closing
     assert rows[-1].allowed_seconds == seconds
     assert rows[0].allowed_seconds == 30.0
+
+
+def test_pipe_wider_than_the_blades_is_told_by_its_width():
+    """0.52 of a bore of 9 1/2 in is 4.94 in: 5 in pipe is wider, whatever the closing unit gives; of 9.7 in it is not."""
+    for bore_in, wide in ((9.5, True), (9.7, False)):
+        document = five((4, stack(e3={"bore_in": bore_in, "area_in2": 300.0})), casing_ram="e4")
+        document["closing_unit"] = {"operating_psi": 10_000.0}
+        row = on_9(document).shear[0]
+        assert (row.shears is False, row.widest_in is not None) == (wide, wide)
+        found = said(document, "wider than their blades cut")
+        assert bool(found) == wide
+        assert all(not f.remedies for f in found)

@@ -2892,7 +2892,7 @@ export interface components {
              *         "cup_share": 0.8,
              *         "drill_pipe_grade": "S",
              *         "fluid_factor": 1.5,
-             *         "functions": "annular, all rams, choke valve",
+             *         "functions": "annular and all rams",
              *         "gas": "nitrogen",
              *         "large_annular_seconds": 45,
              *         "least_elements": [
@@ -3505,7 +3505,7 @@ export interface components {
                  *         "cup_share": 0.8,
                  *         "drill_pipe_grade": "S",
                  *         "fluid_factor": 1.5,
-                 *         "functions": "annular, all rams, choke valve",
+                 *         "functions": "annular and all rams",
                  *         "gas": "nitrogen",
                  *         "large_annular_seconds": 45,
                  *         "least_elements": [
@@ -4019,7 +4019,7 @@ export interface components {
                  *         "cup_share": 0.8,
                  *         "drill_pipe_grade": "S",
                  *         "fluid_factor": 1.5,
-                 *         "functions": "annular, all rams, choke valve",
+                 *         "functions": "annular and all rams",
                  *         "gas": "nitrogen",
                  *         "large_annular_seconds": 45,
                  *         "least_elements": [
@@ -4677,7 +4677,7 @@ export interface components {
                  *         "cup_share": 0.8,
                  *         "drill_pipe_grade": "S",
                  *         "fluid_factor": 1.5,
-                 *         "functions": "annular, all rams, choke valve",
+                 *         "functions": "annular and all rams",
                  *         "gas": "nitrogen",
                  *         "large_annular_seconds": 45,
                  *         "least_elements": [
@@ -5917,7 +5917,7 @@ export interface components {
                  *         "cup_share": 0.8,
                  *         "drill_pipe_grade": "S",
                  *         "fluid_factor": 1.5,
-                 *         "functions": "annular, all rams, choke valve",
+                 *         "functions": "annular and all rams",
                  *         "gas": "nitrogen",
                  *         "large_annular_seconds": 45,
                  *         "least_elements": [
@@ -7219,7 +7219,7 @@ export interface components {
              *       "cup_share": 0.8,
              *       "drill_pipe_grade": "S",
              *       "fluid_factor": 1.5,
-             *       "functions": "annular, all rams, choke valve",
+             *       "functions": "annular and all rams",
              *       "gas": "nitrogen",
              *       "large_annular_seconds": 45,
              *       "least_elements": [
@@ -7490,10 +7490,10 @@ export interface components {
             /**
              * Fluid for
              * @description closed, and the choke valve opened, with the pumps out of service
-             * @default annular, all rams, choke valve
+             * @default annular and all rams
              * @enum {string}
              */
-            functions: "annular, all rams, choke valve" | "annular, one ram, choke valve" | "annular, two rams, choke valve";
+            functions: "annular and all rams" | "annular and one ram" | "annular and two rams";
             /**
              * Gas in the bottles
              * @description nitrogen as it is, or as an ideal gas
@@ -8631,7 +8631,7 @@ export interface components {
                  *         "cup_share": 0.8,
                  *         "drill_pipe_grade": "S",
                  *         "fluid_factor": 1.5,
-                 *         "functions": "annular, all rams, choke valve",
+                 *         "functions": "annular and all rams",
                  *         "gas": "nitrogen",
                  *         "large_annular_seconds": 45,
                  *         "least_elements": [
@@ -9033,6 +9033,8 @@ export interface components {
             shears: boolean | null;
             /** What */
             what: (string | components["schemas"]["Amount"])[];
+            /** Widest In */
+            widest_in: number | null;
             /** Working */
             working: string;
         };
@@ -10502,7 +10504,7 @@ export interface components {
                  *         "cup_share": 0.8,
                  *         "drill_pipe_grade": "S",
                  *         "fluid_factor": 1.5,
-                 *         "functions": "annular, all rams, choke valve",
+                 *         "functions": "annular and all rams",
                  *         "gas": "nitrogen",
                  *         "large_annular_seconds": 45,
                  *         "least_elements": [
@@ -11535,6 +11537,11 @@ export interface components {
              */
             proofs: components["schemas"]["HeadProof"][];
             /**
+             * Reference Above In
+             * @default null
+             */
+            reference_above_in: number | null;
+            /**
              * Reference In
              * @default null
              */
@@ -11787,7 +11794,7 @@ export interface components {
                  *         "cup_share": 0.8,
                  *         "drill_pipe_grade": "S",
                  *         "fluid_factor": 1.5,
-                 *         "functions": "annular, all rams, choke valve",
+                 *         "functions": "annular and all rams",
                  *         "gas": "nitrogen",
                  *         "large_annular_seconds": 45,
                  *         "least_elements": [

@@ -162,11 +162,9 @@ class PreventersPolicy(Part):
     )
     drill_pipe_grade: Literal["E", "X", "G", "S"] = told("Drill pipe grade", "S", group=SHEAR)
     shear_factor: Factor = told("Shear factor", 1.2, group=SHEAR, help="on the distortion energy shear force")
-    functions: Literal[
-        "annular, all rams, choke valve", "annular, one ram, choke valve", "annular, two rams, choke valve"
-    ] = told(
+    functions: Literal["annular and all rams", "annular and one ram", "annular and two rams"] = told(
         "Fluid for",
-        "annular, all rams, choke valve",
+        "annular and all rams",
         group=CLOSING,
         help="closed, and the choke valve opened, with the pumps out of service",
     )

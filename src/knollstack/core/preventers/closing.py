@@ -24,7 +24,7 @@ VALVE_GAL = 1.0
 """To open the hydraulic valve of the choke line: a planning value."""
 LARGE_ANNULAR_IN = 18.75
 STEP_PSI = 25.0
-RAMS_HELD = {"annular, one ram, choke valve": 1, "annular, two rams, choke valve": 2}
+RAMS_HELD = {"annular and one ram": 1, "annular and two rams": 2}
 
 
 def functions_of(policy: PreventersPolicy, elements: tuple[Cavity, ...]) -> list[tuple[str, float | None]]:

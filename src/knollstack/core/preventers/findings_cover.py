@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from knollstack.core.base.findings import Change, Finding, Words, find, force, pressure, remedy
+from knollstack.core.base.findings import Change, Finding, Words, find, force, pressure, remedy, size
 from knollstack.core.document.preventers import ClassElements, ElementKind, StackElement
 from knollstack.core.preventers.findings import say
 from knollstack.core.preventers.inforce import InForce, change_to
@@ -93,28 +93,24 @@ def shear_findings(found: InForce) -> Iterator[Finding]:
         pipe = any(t.kind == "drill pipe" and t.words == row.what for t in found.tubulars)
         if not pipe:
             continue
-        stronger = next((p for p in UNITS_PSI if row.needed_psi is not None and row.needed_psi <= p), None)
-        wide = element.shears_to_in is not None and _od(found, row.what) > element.shears_to_in
+        if row.widest_in is not None:
+            why: Words = (", which is wider than their blades cut, ", size(row.widest_in), ".")
+            stronger = None
+        else:
+            stronger = next((p for p in UNITS_PSI if row.needed_psi is not None and row.needed_psi <= p), None)
+            needed: Words = (", which takes ", pressure(row.needed_psi)) if row.needed_psi is not None else ()
+            why = (*needed, "; the closing unit gives ", pressure(row.available_psi), ".")
         change = Change(path="/closing_unit/operating_psi", value=stronger)
-        use = (remedy(change, "Use a closing unit of ", pressure(stronger)),) if stronger and not wide else ()
-        needed: Words = (", which takes ", pressure(row.needed_psi)) if row.needed_psi is not None else ()
         yield say(
             found.ground.string,
             "caution",
             element.place,
             "The blind shear rams do not cut ",
             *row.what,
-            *needed,
-            "; the closing unit gives ",
-            pressure(row.available_psi),
-            ".",
-            remedies=use,
-            working=row.working,
+            *why,
+            remedies=(remedy(change, "Use a closing unit of ", pressure(stronger)),) if stronger else (),
+            working=row.working if row.needed_psi is not None else None,
         )
-
-
-def _od(found: InForce, what: Words) -> float:
-    return next(t.od_in for t in found.tubulars if t.words == what)
 
 
 def hang_findings(found: InForce, rows: tuple[HangOffRow, ...]) -> Iterator[Finding]:

@@ -104,6 +104,12 @@ def shear_force(od_in: Value, id_in: Value, yield_psi: Value) -> Value:
     return 0.577 * yield_psi * np.pi / 4 * (od_in**2 - id_in**2)
 
 
+@formula("F_d = k·F", "lbf", "A factor on the distortion energy force", ("shear_force_lbf >= 0", "factor > 0"))
+def design_shear_force(shear_force_lbf: Value, factor: Value) -> Value:
+    """Force that a shear ram must give: that of the pipe body with policy's factor."""
+    return factor * shear_force_lbf
+
+
 @formula(
     "p = F/A + p_w/r",
     "psi",

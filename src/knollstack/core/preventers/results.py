@@ -60,6 +60,8 @@ class ShearRow(Result):
     needed_psi: float | None
     available_psi: float
     shears: bool | None
+    widest_in: float | None
+    """The widest pipe that its blades cut, where this one is wider."""
     working: str
 
 

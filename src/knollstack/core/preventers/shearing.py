@@ -6,7 +6,7 @@ from knollstack.core.base.formulas import steel_area_in2
 from knollstack.core.base.working import headline
 from knollstack.core.document.policy import DrillString
 from knollstack.core.preventers.coverage import Shears, verdict
-from knollstack.core.preventers.formulas import hang_off_load, shear_force, shear_pressure
+from knollstack.core.preventers.formulas import design_shear_force, hang_off_load, shear_force, shear_pressure
 from knollstack.core.preventers.results import HangOffRow, ShearRow
 from knollstack.core.preventers.stacks import Cavity
 from knollstack.core.preventers.tubulars import Tubular, drill_pipe_id_in
@@ -51,8 +51,8 @@ def _shear(equipped: Equipped, cavity: Cavity, what: Tubular, well_psi: float | 
     force = needed = None
     with headline(key):
         if what.id_in is not None and what.yield_psi is not None:
-            force = float(shear_force(what.od_in, what.id_in, what.yield_psi))
-            force *= equipped.well.policy.preventers.shear_factor
+            body = float(shear_force(what.od_in, what.id_in, what.yield_psi))
+            force = float(design_shear_force(body, equipped.well.policy.preventers.shear_factor))
             if cavity.area_in2 is not None and cavity.closing_ratio is not None and well_psi is not None:
                 needed = float(shear_pressure(force, cavity.area_in2, well_psi, cavity.closing_ratio))
     shears = False if too_wide else None if needed is None else needed <= available
@@ -63,6 +63,7 @@ def _shear(equipped: Equipped, cavity: Cavity, what: Tubular, well_psi: float | 
         needed_psi=needed,
         available_psi=available,
         shears=shears,
+        widest_in=cavity.shears_to_in if too_wide else None,
         working=key,
     )
 

@@ -72,6 +72,7 @@ def judge(equipped: Equipped) -> tuple[WellheadResult, tuple[Finding, ...], tupl
         surface_cut_in=heights.surface_in,
         conductor_cut_in=heights.conductor_in,
         reference_in=heights.reference_in,
+        reference_above_in=heights.reference_in - cellar_ft * 12,
         cellar_needed_ft=max(0.0, cellar_ft - heights.conductor_in / 12) if on_land else None,
         datum="cellar floor" if on_land else "wellhead deck",
         cuts=cuts_of(equipped, pieces, heights),

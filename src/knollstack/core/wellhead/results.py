@@ -117,6 +117,8 @@ class WellheadResult(Result):
     surface_cut_in: float | None = None
     conductor_cut_in: float | None = None
     reference_in: float | None = None
+    reference_above_in: float | None = None
+    """The same over the ground, or over the deck."""
     cellar_needed_ft: float | None = None
     datum: Literal["cellar floor", "wellhead deck"] = "cellar floor"
     cuts: tuple[CutRow, ...] = ()

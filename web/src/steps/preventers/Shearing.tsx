@@ -40,7 +40,7 @@ export function Shearing({ row }: { row: StackRow }) {
                 </Headline>
               ),
               units.number(s.available_psi, "pressure"),
-              s.shears === null ? "unknown" : s.shears ? "yes" : "no",
+              s.shears === null ? "unknown" : s.shears ? "yes" : s.widest_in === null ? "no" : "too wide",
             ])}
           />
         )}

@@ -9,8 +9,6 @@ import { useUnits } from "../../ui/units";
 
 export function Heights({ head }: { head: WellheadResult }) {
   const onLand = useDocument((d) => d.site.setting) === "land";
-  const cellarFt = useDocument((d) => d.site.cellar_depth_ft);
-  const proposed = head.reference_in === null ? null : head.reference_in - (onLand ? cellarFt * 12 : 0);
   return (
     <div className="grid grid-cols-1 gap-y-4">
       <section aria-label="What sets the heights">
@@ -18,7 +16,7 @@ export function Heights({ head }: { head: WellheadResult }) {
         <FieldRow path="/wellhead/mounting" />
         <FieldRow path="/wellhead/socket_depth_in" />
         <FieldRow path="/wellhead/base_plate_in" />
-        <FieldRow path="/wellhead/reference_in" proposed={proposed} />
+        <FieldRow path="/wellhead/reference_in" proposed={head.reference_above_in} />
         {head.cellar_needed_ft !== null && (
           <Outcome label="Cellar depth that would do" value={head.cellar_needed_ft} quantity="length" working="wellhead/cut_off" />
         )}
