@@ -1,10 +1,12 @@
 // Preventers: the stack on the string in hand, to scale on its head; an element closes on a click on what is across it.
 import { useEffect, useMemo, useState } from "react";
 import { useTab } from "../../design/address";
-import { useBench, useEvaluated } from "../../design/context";
+import { useBench, useDocument, useEvaluated } from "../../design/context";
+import { useReference } from "../../design/reference";
 import type { StackItem, StackMoment, StackRow } from "../../design/types";
 import { StackUp } from "../../stackup/StackUp";
-import { Empty, Panel } from "../../ui/Panel";
+import { FieldRow } from "../../ui/DocField";
+import { Empty, Panel, Scroll } from "../../ui/Panel";
 import { SavePicture } from "../../ui/SavePicture";
 import { StringPicker } from "../../ui/StringPicker";
 import { Tabs } from "../../ui/Tabs";
@@ -15,7 +17,7 @@ import { closedOn, told, wordsOf } from "./closing";
 import { ClosingUnit } from "./ClosingUnit";
 import { Coverage } from "./Coverage";
 import { Shearing } from "./Shearing";
-import { Stack } from "./Stack";
+import { Stack, TypedElements } from "./Stack";
 import { TestPlan } from "./TestPlan";
 import { pressured } from "./testing";
 
@@ -29,13 +31,32 @@ export function PreventersBench() {
     // a liner carries no stack: the one above it is taken
     if (!applies && first >= 0) select(above(rows!, selected) ?? first);
   }, [applies, first, rows, select, selected]);
-  if (!applies)
-    return (
-      <Panel title="BOP stacks">
-        <Empty>No stack follows yet: it needs strings and surface pressures.</Empty>
-      </Panel>
-    );
+  if (!applies) return <Unworked />;
   return <Bench key={selected} row={row} rows={rows!} />;
+}
+
+/** What is typed, while no stack follows: an entry may wait there to be mended. */
+function Unworked() {
+  const stacks = useDocument((d) => d.preventers.map((s) => s.id).join(" "));
+  const keys = useReference().keys("/closing_unit");
+  const ids = stacks === "" ? [] : stacks.split(" ");
+  return (
+    <Panel title="BOP stacks">
+      <Scroll label="BOP stacks">
+        <Empty>
+          {ids.length > 0
+            ? "What follows is worked once the entry named at the right is mended."
+            : "No stack follows yet: it needs strings and surface pressures."}
+        </Empty>
+        {ids.map((id, at) => (
+          <TypedElements key={id} at={at} />
+        ))}
+        {keys.map((key) => (
+          <FieldRow key={key} path={`/closing_unit/${key}`} />
+        ))}
+      </Scroll>
+    </Panel>
+  );
 }
 
 const carries = (row: StackRow) => row.elements.length > 0 || row.pressure_psi !== null;

@@ -10,6 +10,7 @@ import type { ColumnSpec } from "../../ui/grid/columns";
 import { Grid } from "../../ui/grid/Grid";
 import { Headline } from "../../ui/Headline";
 import { Outcome } from "../../ui/Outcome";
+import { Titled } from "../../ui/Titled";
 import { useUnits } from "../../ui/units";
 
 const BLOCKS: readonly ColumnSpec[] = [
@@ -52,7 +53,7 @@ export function Stack({ row }: { row: StackRow }) {
           <Button onClick={decide}>{row.decided ? "Back to the proposal" : "Decide this stack"}</Button>
         </div>
       )}
-      {row.decided && at >= 0 ? <Typed at={at} /> : <Proposed row={row} />}
+      {row.decided && at >= 0 ? <TypedElements at={at} /> : <Proposed row={row} />}
       {row.elements.some((e) => e.close_gal !== null) && <Operators row={row} />}
       {row.decided && at >= 0 && role !== "conductor" && <Lines row={row} at={at} />}
       <p className="text-[12px] text-mute">
@@ -182,7 +183,8 @@ function Operators({ row }: { row: StackRow }) {
   );
 }
 
-function Typed({ at }: { at: number }) {
+/** The elements as the document holds them, whether it can be evaluated or not. */
+export function TypedElements({ at }: { at: number }) {
   const path = `/preventers/${at}/elements`;
   const shared = {
     target: "elements" as const,
@@ -194,10 +196,16 @@ function Typed({ at }: { at: number }) {
     empty: "No element yet.",
   };
   return (
-    <div className="grid grid-cols-1 gap-y-3 font-narrow">
-      <Grid title="Elements, bottom to top" columns={BLOCKS} {...shared} />
-      <Grid title="Ratings of the elements" columns={RATED} second {...shared} />
-      <Grid title="Operators of the elements" columns={OPERATED} second {...shared} />
+    <div className="grid grid-cols-1 gap-y-3">
+      <Titled title="Elements, bottom to top">
+        <Grid title="Elements, bottom to top" className="font-narrow" columns={BLOCKS} {...shared} />
+      </Titled>
+      <Titled title="Ratings" note="empty: those of the stack">
+        <Grid title="Ratings of the elements" className="font-narrow" columns={RATED} second {...shared} />
+      </Titled>
+      <Titled title="Operators" note="empty: planning values">
+        <Grid title="Operators of the elements" className="font-narrow" columns={OPERATED} second {...shared} />
+      </Titled>
     </div>
   );
 }

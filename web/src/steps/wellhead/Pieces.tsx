@@ -7,6 +7,7 @@ import { Facts } from "../../ui/Facts";
 import type { ColumnSpec } from "../../ui/grid/columns";
 import { Grid } from "../../ui/grid/Grid";
 import { Headline } from "../../ui/Headline";
+import { Titled } from "../../ui/Titled";
 import { useUnits } from "../../ui/units";
 
 const PATH = "/wellhead/pieces";
@@ -47,7 +48,7 @@ export function Pieces({ head }: { head: WellheadResult }) {
           </p>
         )}
       </div>
-      {head.decided && <Typed />}
+      {head.decided && <TypedPieces />}
       <Faces head={head} />
     </div>
   );
@@ -73,13 +74,20 @@ function decided(piece: PieceResult) {
 
 const ROW = { name: "", kind: null, string: null, height_in: 24, gap_in: 0.19, bore_in: 11, top_psi: 5000, bowls: 1, outlets: 2 };
 
-function Typed() {
+/** The pieces as the document holds them, whether it can be evaluated or not. */
+export function TypedPieces() {
   const shared = { target: "pieces" as const, path: PATH, sortBy: null, movable: true, newRow: () => ({ ...ROW }), empty: "No piece yet." };
   return (
-    <div className="grid grid-cols-1 gap-y-3 font-narrow">
-      <Grid title="Pieces, bottom to top" columns={HEIGHTS} {...shared} />
-      <Grid title="Faces of the pieces" columns={FACES} second {...shared} />
-      <Grid title="Bowls and seals of the pieces" columns={BOWLS} second {...shared} />
+    <div className="grid grid-cols-1 gap-y-3">
+      <Titled title="Pieces, bottom to top">
+        <Grid title="Pieces, bottom to top" className="font-narrow" columns={HEIGHTS} {...shared} />
+      </Titled>
+      <Titled title="Faces" note="empty: that of the face under it">
+        <Grid title="Faces of the pieces" className="font-narrow" columns={FACES} second {...shared} />
+      </Titled>
+      <Titled title="Bowls and seals" note="empty: planning values">
+        <Grid title="Bowls and seals of the pieces" className="font-narrow" columns={BOWLS} second {...shared} />
+      </Titled>
     </div>
   );
 }

@@ -1,11 +1,13 @@
 // The wellhead: the stack-up to scale at any moment of the well, and beside it its pieces, heights, bores, loads and tests.
 import { useState } from "react";
 import { useTab } from "../../design/address";
-import { useBench, useEvaluated } from "../../design/context";
+import { useBench, useDocument, useEvaluated } from "../../design/context";
+import { useReference } from "../../design/reference";
 import type { StackItem, WellheadResult } from "../../design/types";
 import { MomentPicker } from "../../stackup/MomentPicker";
 import { StackUp } from "../../stackup/StackUp";
-import { Empty, Panel } from "../../ui/Panel";
+import { FieldRow } from "../../ui/DocField";
+import { Empty, Panel, Scroll } from "../../ui/Panel";
 import { SavePicture } from "../../ui/SavePicture";
 import { Tabs } from "../../ui/Tabs";
 import type { Units } from "../../ui/units";
@@ -14,20 +16,37 @@ import { TABS } from "../tabs";
 import { Bores } from "./Bores";
 import { Heights } from "./Heights";
 import { Loads } from "./Loads";
-import { Pieces } from "./Pieces";
+import { Pieces, TypedPieces } from "./Pieces";
 import { Proofs } from "./Proofs";
 
 export function WellheadBench() {
   const head = useEvaluated((e) => e.wellhead);
   const moments = useEvaluated((e) => e.preventers.moments) ?? [];
+  const typed = useDocument((d) => d.wellhead.pieces.length > 0);
+  const fields = useReference().keys("/wellhead");
   if (head === undefined || head.pieces.length === 0)
     return (
       <Panel title="Wellhead">
-        <Empty>
-          {head !== undefined && !head.applies
-            ? "Wellheads are worked on land and on platforms; for this setting type the pieces in the well file."
-            : "No wellhead follows yet: it needs strings, sizes and pressures."}
-        </Empty>
+        <Scroll label="Wellhead">
+          {typed ? (
+            <>
+              <Empty>What follows is worked once the entry named at the right is mended.</Empty>
+              <TypedPieces />
+            </>
+          ) : (
+            <Empty>
+              {head !== undefined && !head.applies
+                ? "Wellheads are worked on land and on platforms; for this setting type the pieces in the well file."
+                : "No wellhead follows yet: it needs strings, sizes and pressures."}
+            </Empty>
+          )}
+          <FieldRow path="/site/cellar_depth_ft" />
+          {fields
+            .filter((key) => key !== "pieces")
+            .map((key) => (
+              <FieldRow key={key} path={`/wellhead/${key}`} />
+            ))}
+        </Scroll>
       </Panel>
     );
   return (
