@@ -145,6 +145,7 @@ HEADERS: dict[Target, dict[str, str]] = {
         "pipe_id_in": "pipe bore",
         "collar_id_in": "collar bore",
         "tool_joint_in": "tool joint od;joint od",
+        "heavy_od_in": "hwdp;heavy weight",
     },
     "pairs": {"od_in": _OD, "hole_in": "bit;hole size", "use": "kind"},
     "joints": {

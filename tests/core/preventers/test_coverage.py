@@ -246,3 +246,20 @@ def test_a_remedy_opens_no_other_hole():
     document["preventers"][0]["elements"][0]["size_in"] = 5.0
     found = next(f for f in told(document) if plain(f.message).startswith("3 1/2 in drill pipe"))
     assert [plain(r.label) for r in found.remedies] == ["Add 3 1/2 in rams"]
+
+
+def test_heavy_weight_pipe_crosses_where_it_is_in_the_string():
+    document = five((4, stack()))
+    document["policy"]["mud"]["drill_strings"] = [DRILLED[0] | {"heavy_od_in": 5.5}, DRILLED[1]]
+    rows = {what: cells for _, what, cells in table(document, 3)}
+    assert rows["5 1/2 in heavy-weight pipe"] == (N, N, C, N, S)
+    assert any(plain(f.message).startswith("5 1/2 in heavy-weight pipe: only the annular") for f in told(document))
+    assert "heavy-weight" not in str(table(five((4, stack())), 3))
+
+
+@pytest.mark.parametrize(("tubing_in", "known"), [(2.875, True), (None, False)])
+def test_tubing_that_nobody_decided_is_unknown(tubing_in, known):
+    document = five((4, stack()))
+    document["policy"]["sizes"] = {"tubing_od_in": tubing_in}
+    found = [f for f in find(run(document), "preventers", "unknown") if f.place == "/policy/sizes/tubing_od_in"]
+    assert (found == []) == known

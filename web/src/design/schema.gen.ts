@@ -2807,6 +2807,7 @@ export interface components {
              *             "collar_length_ft": 600,
              *             "collar_od_in": 8,
              *             "from_hole_in": 12,
+             *             "heavy_od_in": null,
              *             "pipe_id_in": 4.276,
              *             "pipe_od_in": 5,
              *             "tool_joint_in": null
@@ -2816,6 +2817,7 @@ export interface components {
              *             "collar_length_ft": 600,
              *             "collar_od_in": 6.5,
              *             "from_hole_in": 8,
+             *             "heavy_od_in": null,
              *             "pipe_id_in": 4.276,
              *             "pipe_od_in": 5,
              *             "tool_joint_in": null
@@ -2825,6 +2827,7 @@ export interface components {
              *             "collar_length_ft": 450,
              *             "collar_od_in": 4.75,
              *             "from_hole_in": 1,
+             *             "heavy_od_in": null,
              *             "pipe_id_in": 2.764,
              *             "pipe_od_in": 3.5,
              *             "tool_joint_in": null
@@ -3420,6 +3423,7 @@ export interface components {
                  *             "collar_length_ft": 600,
                  *             "collar_od_in": 8,
                  *             "from_hole_in": 12,
+                 *             "heavy_od_in": null,
                  *             "pipe_id_in": 4.276,
                  *             "pipe_od_in": 5,
                  *             "tool_joint_in": null
@@ -3429,6 +3433,7 @@ export interface components {
                  *             "collar_length_ft": 600,
                  *             "collar_od_in": 6.5,
                  *             "from_hole_in": 8,
+                 *             "heavy_od_in": null,
                  *             "pipe_id_in": 4.276,
                  *             "pipe_od_in": 5,
                  *             "tool_joint_in": null
@@ -3438,6 +3443,7 @@ export interface components {
                  *             "collar_length_ft": 450,
                  *             "collar_od_in": 4.75,
                  *             "from_hole_in": 1,
+                 *             "heavy_od_in": null,
                  *             "pipe_id_in": 2.764,
                  *             "pipe_od_in": 3.5,
                  *             "tool_joint_in": null
@@ -3934,6 +3940,7 @@ export interface components {
                  *             "collar_length_ft": 600,
                  *             "collar_od_in": 8,
                  *             "from_hole_in": 12,
+                 *             "heavy_od_in": null,
                  *             "pipe_id_in": 4.276,
                  *             "pipe_od_in": 5,
                  *             "tool_joint_in": null
@@ -3943,6 +3950,7 @@ export interface components {
                  *             "collar_length_ft": 600,
                  *             "collar_od_in": 6.5,
                  *             "from_hole_in": 8,
+                 *             "heavy_od_in": null,
                  *             "pipe_id_in": 4.276,
                  *             "pipe_od_in": 5,
                  *             "tool_joint_in": null
@@ -3952,6 +3960,7 @@ export interface components {
                  *             "collar_length_ft": 450,
                  *             "collar_od_in": 4.75,
                  *             "from_hole_in": 1,
+                 *             "heavy_od_in": null,
                  *             "pipe_id_in": 2.764,
                  *             "pipe_od_in": 3.5,
                  *             "tool_joint_in": null
@@ -4374,6 +4383,12 @@ export interface components {
             /** From hole */
             from_hole_in: number;
             /**
+             * Heavy-weight pipe
+             * @description OD; empty is none in the string
+             * @default null
+             */
+            heavy_od_in: number | null;
+            /**
              * Pipe ID
              * @default null
              */
@@ -4592,6 +4607,7 @@ export interface components {
                  *             "collar_length_ft": 600,
                  *             "collar_od_in": 8,
                  *             "from_hole_in": 12,
+                 *             "heavy_od_in": null,
                  *             "pipe_id_in": 4.276,
                  *             "pipe_od_in": 5,
                  *             "tool_joint_in": null
@@ -4601,6 +4617,7 @@ export interface components {
                  *             "collar_length_ft": 600,
                  *             "collar_od_in": 6.5,
                  *             "from_hole_in": 8,
+                 *             "heavy_od_in": null,
                  *             "pipe_id_in": 4.276,
                  *             "pipe_od_in": 5,
                  *             "tool_joint_in": null
@@ -4610,6 +4627,7 @@ export interface components {
                  *             "collar_length_ft": 450,
                  *             "collar_od_in": 4.75,
                  *             "from_hole_in": 1,
+                 *             "heavy_od_in": null,
                  *             "pipe_id_in": 2.764,
                  *             "pipe_od_in": 3.5,
                  *             "tool_joint_in": null
@@ -5832,6 +5850,7 @@ export interface components {
                  *             "collar_length_ft": 600,
                  *             "collar_od_in": 8,
                  *             "from_hole_in": 12,
+                 *             "heavy_od_in": null,
                  *             "pipe_id_in": 4.276,
                  *             "pipe_od_in": 5,
                  *             "tool_joint_in": null
@@ -5841,6 +5860,7 @@ export interface components {
                  *             "collar_length_ft": 600,
                  *             "collar_od_in": 6.5,
                  *             "from_hole_in": 8,
+                 *             "heavy_od_in": null,
                  *             "pipe_id_in": 4.276,
                  *             "pipe_od_in": 5,
                  *             "tool_joint_in": null
@@ -5850,6 +5870,7 @@ export interface components {
                  *             "collar_length_ft": 450,
                  *             "collar_od_in": 4.75,
                  *             "from_hole_in": 1,
+                 *             "heavy_od_in": null,
                  *             "pipe_id_in": 2.764,
                  *             "pipe_od_in": 3.5,
                  *             "tool_joint_in": null
@@ -6262,6 +6283,7 @@ export interface components {
              *         "collar_length_ft": 600,
              *         "collar_od_in": 8,
              *         "from_hole_in": 12,
+             *         "heavy_od_in": null,
              *         "pipe_id_in": 4.276,
              *         "pipe_od_in": 5,
              *         "tool_joint_in": null
@@ -6271,6 +6293,7 @@ export interface components {
              *         "collar_length_ft": 600,
              *         "collar_od_in": 6.5,
              *         "from_hole_in": 8,
+             *         "heavy_od_in": null,
              *         "pipe_id_in": 4.276,
              *         "pipe_od_in": 5,
              *         "tool_joint_in": null
@@ -6280,6 +6303,7 @@ export interface components {
              *         "collar_length_ft": 450,
              *         "collar_od_in": 4.75,
              *         "from_hole_in": 1,
+             *         "heavy_od_in": null,
              *         "pipe_id_in": 2.764,
              *         "pipe_od_in": 3.5,
              *         "tool_joint_in": null
@@ -7128,6 +7152,7 @@ export interface components {
              *           "collar_length_ft": 600,
              *           "collar_od_in": 8,
              *           "from_hole_in": 12,
+             *           "heavy_od_in": null,
              *           "pipe_id_in": 4.276,
              *           "pipe_od_in": 5,
              *           "tool_joint_in": null
@@ -7137,6 +7162,7 @@ export interface components {
              *           "collar_length_ft": 600,
              *           "collar_od_in": 6.5,
              *           "from_hole_in": 8,
+             *           "heavy_od_in": null,
              *           "pipe_id_in": 4.276,
              *           "pipe_od_in": 5,
              *           "tool_joint_in": null
@@ -7146,6 +7172,7 @@ export interface components {
              *           "collar_length_ft": 450,
              *           "collar_od_in": 4.75,
              *           "from_hole_in": 1,
+             *           "heavy_od_in": null,
              *           "pipe_id_in": 2.764,
              *           "pipe_od_in": 3.5,
              *           "tool_joint_in": null
@@ -8546,6 +8573,7 @@ export interface components {
                  *             "collar_length_ft": 600,
                  *             "collar_od_in": 8,
                  *             "from_hole_in": 12,
+                 *             "heavy_od_in": null,
                  *             "pipe_id_in": 4.276,
                  *             "pipe_od_in": 5,
                  *             "tool_joint_in": null
@@ -8555,6 +8583,7 @@ export interface components {
                  *             "collar_length_ft": 600,
                  *             "collar_od_in": 6.5,
                  *             "from_hole_in": 8,
+                 *             "heavy_od_in": null,
                  *             "pipe_id_in": 4.276,
                  *             "pipe_od_in": 5,
                  *             "tool_joint_in": null
@@ -8564,6 +8593,7 @@ export interface components {
                  *             "collar_length_ft": 450,
                  *             "collar_od_in": 4.75,
                  *             "from_hole_in": 1,
+                 *             "heavy_od_in": null,
                  *             "pipe_id_in": 2.764,
                  *             "pipe_od_in": 3.5,
                  *             "tool_joint_in": null
@@ -10419,6 +10449,7 @@ export interface components {
                  *             "collar_length_ft": 600,
                  *             "collar_od_in": 8,
                  *             "from_hole_in": 12,
+                 *             "heavy_od_in": null,
                  *             "pipe_id_in": 4.276,
                  *             "pipe_od_in": 5,
                  *             "tool_joint_in": null
@@ -10428,6 +10459,7 @@ export interface components {
                  *             "collar_length_ft": 600,
                  *             "collar_od_in": 6.5,
                  *             "from_hole_in": 8,
+                 *             "heavy_od_in": null,
                  *             "pipe_id_in": 4.276,
                  *             "pipe_od_in": 5,
                  *             "tool_joint_in": null
@@ -10437,6 +10469,7 @@ export interface components {
                  *             "collar_length_ft": 450,
                  *             "collar_od_in": 4.75,
                  *             "from_hole_in": 1,
+                 *             "heavy_od_in": null,
                  *             "pipe_id_in": 2.764,
                  *             "pipe_od_in": 3.5,
                  *             "tool_joint_in": null
@@ -11709,6 +11742,7 @@ export interface components {
                  *             "collar_length_ft": 600,
                  *             "collar_od_in": 8,
                  *             "from_hole_in": 12,
+                 *             "heavy_od_in": null,
                  *             "pipe_id_in": 4.276,
                  *             "pipe_od_in": 5,
                  *             "tool_joint_in": null
@@ -11718,6 +11752,7 @@ export interface components {
                  *             "collar_length_ft": 600,
                  *             "collar_od_in": 6.5,
                  *             "from_hole_in": 8,
+                 *             "heavy_od_in": null,
                  *             "pipe_id_in": 4.276,
                  *             "pipe_od_in": 5,
                  *             "tool_joint_in": null
@@ -11727,6 +11762,7 @@ export interface components {
                  *             "collar_length_ft": 450,
                  *             "collar_od_in": 4.75,
                  *             "from_hole_in": 1,
+                 *             "heavy_od_in": null,
                  *             "pipe_id_in": 2.764,
                  *             "pipe_od_in": 3.5,
                  *             "tool_joint_in": null

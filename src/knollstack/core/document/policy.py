@@ -45,6 +45,7 @@ class DrillString(Part):
     pipe_id_in: Bore | None = told("Pipe ID", None)
     collar_id_in: Bore | None = told("Collar ID", None)
     tool_joint_in: Size | None = told("Tool joint", None, help="OD; empty is the usual of the pipe")
+    heavy_od_in: Size | None = told("Heavy-weight pipe", None, help="OD; empty is none in the string")
 
 
 SETTING, KICK = "Setting depths", "Kick tolerance"

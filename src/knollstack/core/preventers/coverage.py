@@ -9,7 +9,7 @@ from knollstack.core.preventers.tubulars import Tubular
 FIT_IN = 0.035
 """How far a pipe's size may be from that of a ram block."""
 HAIR_IN = 1e-9
-SMOOTH = ("drill pipe", "casing", "tubing", "collars")
+SMOOTH = ("drill pipe", "heavy-weight pipe", "casing", "tubing", "collars")
 SEALING: tuple[Verdict, ...] = ("seals", "seals and hangs", "shears and seals")
 
 
@@ -40,7 +40,7 @@ def _shear(cavity: Cavity, what: Tubular, shears: bool | None) -> Verdict:
         return "seals" if seals else "no seal"
     if what.kind == "wireline":
         return "shears and seals" if seals else "shears"
-    if what.upset or what.kind == "collars":
+    if what.upset or what.kind in ("collars", "heavy-weight pipe"):
         return "cannot shear"
     if shears is None:
         return "unknown"
@@ -63,7 +63,7 @@ def _on_pipe(cavity: Cavity, what: Tubular) -> Verdict:
         fits = abs(what.od_in - cavity.size_in) <= FIT_IN + HAIR_IN
     if not fits:
         return "no seal"
-    return "seals and hangs" if what.kind in ("drill pipe", "tubing") else "seals"
+    return "seals and hangs" if what.kind in ("drill pipe", "heavy-weight pipe", "tubing") else "seals"
 
 
 def in_place(elements: tuple[Cavity, ...], casing_ram: Cavity | None, what: Tubular) -> tuple[Cavity, ...]:

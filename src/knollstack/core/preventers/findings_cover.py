@@ -140,6 +140,14 @@ def hang_findings(found: InForce, rows: tuple[HangOffRow, ...]) -> Iterator[Find
         )
 
 
+def tubing_findings(found: InForce) -> Iterator[Finding]:
+    """The tubing crosses the stack of the completion: without its size nothing is known to close on it."""
+    when = {t.when for t in found.tubulars}
+    if ("completion",) in when and not any(t.kind == "tubing" for t in found.tubulars):
+        text = "The tubing's size is not decided: whether rams close on it is unknown."
+        yield say(found.ground.string, "unknown", "/policy/sizes/tubing_od_in", text)
+
+
 def annular_only_note(rows: tuple[StackRow, ...]) -> Iterator[Finding]:
     """Tool joints, collars and couplings: no ram closes on them, which the crew must know. Said once for the well."""
     kinds = {c.kind for row in rows for c in row.coverage if len(c.backs) == 1 and c.kind in PASSING}

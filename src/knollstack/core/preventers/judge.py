@@ -28,6 +28,7 @@ from knollstack.core.preventers.findings_cover import (
     least_findings,
     proof_findings,
     shear_findings,
+    tubing_findings,
 )
 from knollstack.core.preventers.inforce import InForce, ground_of, lay
 from knollstack.core.preventers.moments import moments_of, stack_base_in
@@ -119,7 +120,7 @@ def _findings(found: InForce, row: StackRow) -> list[Finding]:
     if string.role != "conductor":
         findings += full_bore_findings(string, ground.place, found.bore_in, ground.head, found.elements)
     findings += line_findings(string, ground.place, row, found.stack is not None)
-    findings += [*least_findings(found), *cover_findings(found), *shear_findings(found)]
+    findings += [*least_findings(found), *cover_findings(found), *shear_findings(found), *tubing_findings(found)]
     findings += [*hang_findings(found, row.hang_off), *proof_findings(found, row.tests)]
     return findings
 

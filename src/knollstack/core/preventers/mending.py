@@ -19,7 +19,10 @@ def holes(found: InForce) -> dict[Words, CoverRow]:
     """What none but the annular closes on, of what is long and smooth enough for a ram, and of nothing; each once."""
     told: dict[Words, CoverRow] = {}
     for row in found.coverage:
-        if row.kind in ("drill pipe", "casing", "tubing", "nothing") and "diverts" not in row.cells:
+        if (
+            row.kind in ("drill pipe", "heavy-weight pipe", "casing", "tubing", "nothing")
+            and "diverts" not in row.cells
+        ):
             kept = told.get(row.what)
             short = not row.backs or only_annular(found.elements, row)
             if short and (kept is None or (kept.backs and not row.backs)):

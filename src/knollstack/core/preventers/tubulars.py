@@ -12,7 +12,9 @@ from knollstack.core.document.policy import DrillString
 from knollstack.core.pipe.exposure import exposure_of
 from knollstack.core.program.equipped import Equipped, EquippedString
 
-Kind = Literal["drill pipe", "tool joint", "collars", "casing", "coupling", "tubing", "wireline", "nothing"]
+Kind = Literal[
+    "drill pipe", "heavy-weight pipe", "tool joint", "collars", "casing", "coupling", "tubing", "wireline", "nothing"
+]
 GRADES_PSI = {"E": 75_000.0, "X": 95_000.0, "G": 105_000.0, "S": 135_000.0}
 """Yield of drill pipe (API 5DP)."""
 WIRELINE_IN = 0.46
@@ -57,6 +59,8 @@ def _drill_string(equipped: Equipped, when: Words, row: DrillString, *, collars:
     body = drill_pipe_id_in(equipped.catalogue, row)
     yield Tubular(when, "drill pipe", (size(od), " drill pipe"), od, body, GRADES_PSI[grade])
     yield Tubular(when, "tool joint", (size(joint), " tool joint"), joint)
+    if row.heavy_od_in is not None:
+        yield Tubular(when, "heavy-weight pipe", (size(row.heavy_od_in), " heavy-weight pipe"), row.heavy_od_in)
     if collars:
         words = (size(row.collar_od_in), " collars")
         yield Tubular(when, "collars", words, row.collar_od_in)
