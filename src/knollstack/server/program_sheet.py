@@ -1,7 +1,9 @@
-"""What is printed of a design's newest revision: the program sheet with its sign-off, and each string's tally."""
+"""What is taken away of a design's newest revision: the program sheet with its sign-off, and each string's papers."""
 
 from __future__ import annotations
 
+from collections.abc import Callable
+from dataclasses import dataclass
 from typing import Annotated
 
 from flask import Response
@@ -47,56 +49,57 @@ def program_sheet(path: models.DesignPath, query: models.UnitsQuery) -> Response
     return attachment(pdf, "application/pdf", f"{design.name} program sheet.pdf")
 
 
-@blueprint.get("/designs/<int:design_id>/strings/<int:string>/tally.csv", responses={404: Problem})
-def rack_list(path: StringPath, query: models.UnitsQuery) -> Response:
-    """The tally of one string of the newest revision as CSV for the pipe rack."""
+@dataclass(frozen=True)
+class Paper:
+    """One thing that is taken away of a string: what writes it, its title, and what is missing where there is none."""
+
+    write: Callable[..., bytes | str | None]
+    title: str
+    missing: str
+    pdf: bool
+    """PDF pages carry revision and time; CSV is data alone."""
+
+
+RACK = Paper(tasks.write_rack, "tally", "run", pdf=False)
+TESTS = Paper(tasks.write_bop_tests, "BOP tests", "stack", pdf=False)
+FLOOR = Paper(tasks.write_floor, "running list", "run", pdf=True)
+JOB = Paper(tasks.write_job_sheet, "cement job", "cement job", pdf=True)
+
+
+def _taken(paper: Paper, path: StringPath, units: UnitSet) -> Response:
     newest = _newest(path.design_id)
     if newest is None:
         return not_found(f"design {path.design_id}")
-    design = parse_text(newest.document)
-    text = heavy(tasks.write_rack, design, path.string, query.unit_set)
-    if text is None:
-        return not_found(f"run of string {path.string}")
-    return attachment(text, "text/csv; charset=utf-8", f"{design.name} tally {path.string + 1}.csv")
+    design, dated = parse_text(newest.document), (newest.number, newest.saved_at) if paper.pdf else ()
+    made = heavy(paper.write, design, path.string, units, *dated)
+    if made is None:
+        return not_found(f"{paper.missing} of string {path.string}")
+    kind, ending = ("application/pdf", "pdf") if paper.pdf else ("text/csv; charset=utf-8", "csv")
+    return attachment(made, kind, f"{design.name} {paper.title} {path.string + 1}.{ending}")
+
+
+@blueprint.get("/designs/<int:design_id>/strings/<int:string>/tally.csv", responses={404: Problem})
+def rack_list(path: StringPath, query: models.UnitsQuery) -> Response:
+    """The tally of one string of the newest revision as CSV for the pipe rack."""
+    return _taken(RACK, path, query.unit_set)
 
 
 @blueprint.get("/designs/<int:design_id>/strings/<int:string>/bop-tests.csv", responses={404: Problem})
 def bop_tests(path: StringPath, query: models.UnitsQuery) -> Response:
     """The test plan of the stack on one string of the newest revision as CSV."""
-    newest = _newest(path.design_id)
-    if newest is None:
-        return not_found(f"design {path.design_id}")
-    design = parse_text(newest.document)
-    text = heavy(tasks.write_bop_tests, design, path.string, query.unit_set)
-    if text is None:
-        return not_found(f"stack on string {path.string}")
-    return attachment(text, "text/csv; charset=utf-8", f"{design.name} BOP tests {path.string + 1}.csv")
+    return _taken(TESTS, path, query.unit_set)
 
 
 @blueprint.get("/designs/<int:design_id>/strings/<int:string>/floor.pdf", responses={404: Problem})
 def floor_list(path: StringPath, query: models.UnitsQuery) -> Response:
     """The running list of one string of the newest revision as PDF for the rig floor."""
-    newest = _newest(path.design_id)
-    if newest is None:
-        return not_found(f"design {path.design_id}")
-    design = parse_text(newest.document)
-    pdf = heavy(tasks.write_floor, design, path.string, query.unit_set, newest.number, newest.saved_at)
-    if pdf is None:
-        return not_found(f"run of string {path.string}")
-    return attachment(pdf, "application/pdf", f"{design.name} running list {path.string + 1}.pdf")
+    return _taken(FLOOR, path, query.unit_set)
 
 
 @blueprint.get("/designs/<int:design_id>/strings/<int:string>/cement.pdf", responses={404: Problem})
 def job_list(path: StringPath, query: models.UnitsQuery) -> Response:
     """The cement job of one string of the newest revision as PDF for the cement unit."""
-    newest = _newest(path.design_id)
-    if newest is None:
-        return not_found(f"design {path.design_id}")
-    design = parse_text(newest.document)
-    pdf = heavy(tasks.write_job_sheet, design, path.string, query.unit_set, newest.number, newest.saved_at)
-    if pdf is None:
-        return not_found(f"cement job of string {path.string}")
-    return attachment(pdf, "application/pdf", f"{design.name} cement job {path.string + 1}.pdf")
+    return _taken(JOB, path, query.unit_set)
 
 
 def printed(stands: SignOff, units: UnitSet) -> sheet.Signed:

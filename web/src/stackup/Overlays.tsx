@@ -38,7 +38,9 @@ const FACE_PX = 8;
 
 /** The top faces of the wellhead's pieces, to be asked what must stand there. */
 export function Faces({ items, scale, onFace }: { items: readonly StackItem[]; scale: StackScale; onFace: (item: StackItem) => void }) {
-  const pieces = items.filter((item) => item.place.startsWith("/wellhead/pieces") && item.kind !== "tree" && item.kind !== "hanger");
+  const pieces = items.filter(
+    (item) => item.place.startsWith("/wellhead/pieces") && item.kind !== "tree" && item.kind !== "hanger" && item.kind !== "seal",
+  );
   return (
     <>
       {pieces.map((item) => (

@@ -8,7 +8,7 @@ import { CENTRE_PX, faces, LABEL_PX, RULER_PX, spread } from "./layout";
 
 const LABEL_GAP_PX = 25;
 const TICK_GAP_PX = 12;
-const UNTOLD = new Set(["base plate", "hanger"]);
+const UNTOLD = new Set(["base plate", "hanger", "seal"]);
 
 export interface DrawnProps {
   scale: StackScale;

@@ -1,7 +1,7 @@
 // The stack-up to scale, from the cellar floor or the deck up, at one moment of the well: click a piece to work on it, a height
 // for its sum. Wheel or + − 0 zoom, drag pans, arrows go from piece to piece.
 import type { KeyboardEvent, PointerEvent } from "react";
-import { useLayoutEffect, useMemo, useRef, useState } from "react";
+import { useId, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useDocument } from "../design/context";
 import type { StackItem, StackMoment } from "../design/types";
 import { useUnits } from "../ui/units";
@@ -52,6 +52,7 @@ export function StackUp({
 }: StackUpProps) {
   const onLand = useDocument((d) => d.site.setting) === "land";
   const box = useRef<HTMLDivElement>(null);
+  const clip = useId();
   const [heightPx, setHeight] = useState(0);
   const [view, setView] = useView(moment, toRotary);
   useLayoutEffect(() => {
@@ -79,12 +80,17 @@ export function StackUp({
           data-stackup
           {...gestures}
         >
-          <Surroundings moment={moment} scale={scale} centre={CENTRE_PX} from={RULER_PX} to={LABEL_PX - 6} onLand={onLand} />
-          <Pieces moment={moment} scale={scale} lit={lit} onPick={onPick} closedOf={closedOf} />
-          {across !== null && across.odIn > 0 && <Across moment={moment} scale={scale} across={across} />}
-          {lines !== null && <Lines moment={moment} scale={scale} lines={lines} />}
-          {onFace !== undefined && <Faces items={moment.items} scale={scale} onFace={onFace} />}
-          {pressured !== null && <Pressured scale={scale} {...pressured} />}
+          <clipPath id={clip}>
+            <rect x={RULER_PX} y={0} width={LABEL_PX - 6 - RULER_PX} height={heightPx} />
+          </clipPath>
+          <g clipPath={`url(#${clip})`}>
+            <Surroundings moment={moment} scale={scale} centre={CENTRE_PX} from={RULER_PX} to={LABEL_PX - 6} onLand={onLand} />
+            <Pieces moment={moment} scale={scale} lit={lit} onPick={onPick} closedOf={closedOf} />
+            {across !== null && across.odIn > 0 && <Across moment={moment} scale={scale} across={across} />}
+            {lines !== null && <Lines moment={moment} scale={scale} lines={lines} />}
+            {onFace !== undefined && <Faces items={moment.items} scale={scale} onFace={onFace} />}
+            {pressured !== null && <Pressured scale={scale} {...pressured} />}
+          </g>
           <Ruler moment={moment} scale={scale} heightPx={heightPx} />
           <Labels items={moment.items} scale={scale} heightPx={heightPx} lit={lit} onPick={onPick} />
         </svg>

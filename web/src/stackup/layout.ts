@@ -72,7 +72,7 @@ export function spread(wanted: readonly number[], least: number, low: number, hi
 export function faces(items: readonly StackItem[]): { heightIn: number; working: string | null; title: string }[] {
   const told = new Map<string, { heightIn: number; working: string | null; title: string }>();
   for (const item of items) {
-    if (item.kind === "base plate" || item.kind === "hanger") continue;
+    if (item.kind === "base plate" || item.kind === "hanger" || item.kind === "seal") continue;
     const key = item.top_in.toFixed(2);
     if (!told.has(key)) told.set(key, { heightIn: item.top_in, working: item.working ?? null, title: item.title });
   }

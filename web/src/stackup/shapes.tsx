@@ -27,6 +27,7 @@ export function Shape(props: ShapeProps) {
   const { item } = props;
   if (PIPE.has(item.kind)) return <Pipe {...props} />;
   if (item.kind === "hanger") return <Hanger {...props} />;
+  if (item.kind === "seal") return <Seal {...props} />;
   if (item.kind === "base plate") return <Plate {...props} />;
   if (item.kind === "tree") return <Tree {...props} />;
   if (item.step === "preventers") return <Element {...props} />;
@@ -67,6 +68,27 @@ function Hanger(props: ShapeProps) {
           d={`M${centre + side * bore} ${top + high} L${centre + side * bore} ${top} H${centre + side * half} V${top + high * 0.45} Z`}
         />
       ))}
+    </g>
+  );
+}
+
+/** The secondary seal around a stub: two packings with the test port's room between. */
+function Seal(props: ShapeProps) {
+  const { top, high, half, bore } = box(props);
+  const { centre, lit } = props;
+  return (
+    <g fill="var(--ink)" stroke={lit ? "var(--petrol)" : "none"}>
+      {[-1, 1].flatMap((side) =>
+        [0.05, 0.65].map((at) => (
+          <rect
+            key={`${side} ${at}`}
+            x={side < 0 ? centre - half : centre + bore}
+            y={top + high * at}
+            width={Math.max(1, half - bore)}
+            height={high * 0.3}
+          />
+        )),
+      )}
     </g>
   );
 }

@@ -280,6 +280,8 @@ TERMS: dict[str, tuple[str, str]] = {
     "floor_height_ft": ("F", "rig floor over ground, or rotary over the wellhead deck"),
     "final_cut_in": ("h", "final cut over the cellar floor or deck"),
     "spare_in": ("s", "left over the final cut, by policy"),
+    "weights_lb_ft": ("w", "weights of the sections in air"),
+    "lengths_ft": ("L", "their lengths down to the mudline hanger"),
     "cellar_ft": ("C", "depth of the cellar"),
     "shoulder_in": ("h", "landing shoulder over the cellar floor or deck"),
     "end_factor": ("K", "factor of the ends of the column"),

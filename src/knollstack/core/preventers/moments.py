@@ -136,6 +136,7 @@ def _pieces(equipped: Equipped, pieces: Pieces, heights: Heights, most: int) -> 
 def _hung(equipped: Equipped, pieces: Pieces, heights: Heights, most: int) -> list[StackItem]:
     """Each string that hangs: its hanger on the shoulder, and its wall up to the cut, or to the top of a mandrel."""
     items: list[StackItem] = []
+    shown = [p for p in pieces if not p.above_reference]
     cuts = {row.string: row for row in cuts_of(equipped, pieces, heights)} if pieces else {}
     for piece in pieces:
         for n, string in enumerate(piece.holds):
@@ -152,6 +153,21 @@ def _hung(equipped: Equipped, pieces: Pieces, heights: Heights, most: int) -> li
             top = cut.final_in if cut is not None else shoulder + HANGER_IN
             wall = _item("casing", f"{string.role} casing", "wellhead", place, 0.0, top, bore, string.od_in)
             items.append(wall.model_copy(update={"working": cut.working if cut is not None else hanger.working}))
+            over = next((p for p in shown if p.string is not None and p.string.index == string.index), None)
+            if over is not None and cut is not None and over.seal_in:
+                at = heights.bottoms_in[over.index]
+                place = f"{over.place}/seal_in" if over.decided else over.place
+                seal = _item(
+                    "seal",
+                    f"secondary seal in the {over.name}",
+                    "wellhead",
+                    place,
+                    at,
+                    at + over.seal_in,
+                    string.od_in,
+                    over.bore_in,
+                )
+                items.append(seal.model_copy(update={"working": f"wellhead/proof/{over.index}"}))
     return items
 
 

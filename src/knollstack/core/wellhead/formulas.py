@@ -4,7 +4,7 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from knollstack.core.base.constants import STEEL_MODULUS_PSI
+from knollstack.core.base.constants import STEEL_MODULUS_PSI, STEEL_PPG
 from knollstack.core.base.formula import Value, formula, plain_value
 from knollstack.core.pipe.formulas import EXPANSION_PER_F
 
@@ -91,6 +91,12 @@ def wellhead_growth(od_in: Value, id_in: Value, free_length_ft: Value, temperatu
     strain = EXPANSION_PER_F * np.asarray(temperature_change_f, dtype=float)
     growth = float(np.sum(stiff * strain) / np.sum(stiff / length_in))
     return {"growth_in": growth, "force_lbf": plain_value(stiff * (growth / length_in - strain))}
+
+
+@formula("W = Σ(wᵢ·Lᵢ)·(1 − ρ/ρₛₜ)", "lbf", "Archimedes; steel 65.5 ppg", ("lengths_ft >= 0", "mud_ppg >= 0"))
+def weight_to_mudline(weights_lb_ft: Sequence[float], lengths_ft: Sequence[float], mud_ppg: float) -> float:
+    """Weight of a string in its mud from the wellhead down to its mudline hanger."""
+    return float(np.sum(np.asarray(weights_lb_ft) * np.asarray(lengths_ft))) * (1 - mud_ppg / STEEL_PPG)
 
 
 @formula("W_c = W·A_c/(Aₛ + A_c)", "lbf", "Springs in parallel, by steel area", ("steel_area_in2 > 0",))

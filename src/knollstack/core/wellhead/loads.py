@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from knollstack.core.base.formulas import buoyancy_factor, safety_factor, steel_area_in2
+from knollstack.core.base.formulas import safety_factor, steel_area_in2
 from knollstack.core.base.remember import remembered
 from knollstack.core.base.working import headline
 from knollstack.core.catalogue.product import Pipe
@@ -15,7 +15,7 @@ from knollstack.core.pipe.heat import produced
 from knollstack.core.pipe.hung import stack_weight_lbf
 from knollstack.core.pipe.landed import landed_weight_lbf
 from knollstack.core.program.equipped import Equipped, EquippedString
-from knollstack.core.wellhead.formulas import column_buckling, conductor_share, wellhead_growth
+from knollstack.core.wellhead.formulas import column_buckling, conductor_share, weight_to_mudline, wellhead_growth
 from knollstack.core.wellhead.heights import Heights, floor_to_rotary_ft
 from knollstack.core.wellhead.pieces import HeadPiece
 from knollstack.core.wellhead.results import SupportRow
@@ -42,12 +42,9 @@ def _to_mudline_lbf(equipped: Equipped, string: EquippedString) -> float | None:
     bottom = equipped.well.ground_md_ft + equipped.design.wellhead.seabed_hanger_ft
     if not string.sections or string.mud_ppg is None:
         return None
-    total = 0.0
-    for section in string.sections:
-        length = min(section.bottom_md_ft, bottom) - section.top_md_ft
-        if length > 0:
-            total += section.pipe.weight_ppf * length * float(buoyancy_factor(string.mud_ppg))
-    return total
+    spans = [(s.pipe.weight_ppf, max(0.0, min(s.bottom_md_ft, bottom) - s.top_md_ft)) for s in string.sections]
+    weights, lengths = zip(*spans, strict=True)
+    return weight_to_mudline(list(weights), list(lengths), string.mud_ppg)
 
 
 @dataclass(frozen=True)
