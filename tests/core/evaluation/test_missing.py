@@ -61,6 +61,8 @@ def states(document):
 def test_nothing_that_is_taken_away_makes_a_step_better(index):
     document, removable = known(documents()[index])
     before, tried = states(document), 0
+    alike = {tuple("*" if isinstance(k, int) else k for k in place): place for place in removable}  # one of each kind
+    removable = list(alike.values())
     for place in removable if index else removable[::2]:  # the second well has the same ground, and its strings decided
         try:
             after = states(without(document, place))

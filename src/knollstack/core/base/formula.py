@@ -157,17 +157,30 @@ def _plain(value: Any) -> Any:
 _sweeping: ContextVar[bool] = ContextVar("knollstack_sweeping", default=False)
 
 
-@contextmanager
-def sweeping() -> Iterator[None]:
+class sweeping:  # noqa: N801 - a block and a decorator, entered some hundred times in an evaluation
     """Calls inside the block are neither recorded nor checked: whole fields of numbers made from checked ones.
 
     What is shown of such a field is worked again outside, with its checks.
     """
-    token = _sweeping.set(True)
-    try:
-        yield
-    finally:
-        _sweeping.reset(token)
+
+    __slots__ = ("_token",)
+
+    def __enter__(self) -> None:
+        self._token = _sweeping.set(True)
+
+    def __exit__(self, *_: object) -> None:
+        _sweeping.reset(self._token)
+
+    def __call__(self, function: Callable[P, R]) -> Callable[P, R]:
+        @functools.wraps(function)
+        def swept(*args: P.args, **kwargs: P.kwargs) -> R:
+            token = _sweeping.set(True)
+            try:
+                return function(*args, **kwargs)
+            finally:
+                _sweeping.reset(token)
+
+        return swept
 
 
 def is_sweeping() -> bool:
@@ -229,7 +242,9 @@ def formula(
         def call(*args: P.args, **kwargs: P.kwargs) -> R:
             if _sweeping.get():
                 return function(*args, **kwargs)
-            arguments: dict[str, Any] = {**defaults, **dict(zip(names, args, strict=False)), **kwargs}
+            arguments: dict[str, Any] = dict(zip(names, args, strict=False))
+            if len(arguments) < len(names):
+                arguments = {**defaults, **arguments, **kwargs}
             _check(registered, arguments)
             trace = _trace.get()
             if trace is None:

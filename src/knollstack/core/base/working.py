@@ -7,7 +7,7 @@ the calculation that gave it.
 from __future__ import annotations
 
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import AbstractContextManager, contextmanager, nullcontext
 from contextvars import ContextVar
 from typing import Any
 
@@ -38,13 +38,17 @@ def is_recording() -> bool:
     return _records.get() is not None
 
 
-@contextmanager
-def headline(key: str) -> Iterator[None]:
+_UNRECORDED = nullcontext()
+
+
+def headline(key: str) -> AbstractContextManager[None]:
     """Mark the block that computes the headline number `key`."""
     records = _records.get()
-    if records is None:
-        yield
-        return
+    return _UNRECORDED if records is None else _recorded(records, key)
+
+
+@contextmanager
+def _recorded(records: dict[str, list[Call]], key: str) -> Iterator[None]:
     with tracing() as calls:
         yield
     records[key] = calls
