@@ -146,6 +146,10 @@ def test_a_whole_design_from_an_empty_well_by_keyboard(page):
         if page.all(f'[data-place="/strings/{i}/cement/lead_thickening_minutes"]'):
             page.type(f"/strings/{i}/cement/lead_thickening_minutes", "300")
     page.gone("Thickening time is not given")
+    page.click("BOPs")
+    page.click("tubing's size is not decided")
+    page.type("/policy/sizes/tubing_od_in", "2 3/8")
+    page.gone("tubing's size is not decided")
     page.until(lambda: page.find("[role=status]").get_attribute("data-save") == "saved", "saved")
     document = page.document(5)
     assert document["name"] == "Corrie 1"
