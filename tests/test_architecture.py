@@ -32,6 +32,7 @@ ROOMS = (
     "cement",
     "wellhead",
     "preventers",
+    "sea",
     "proposal",
     "reading",
     "evaluation",

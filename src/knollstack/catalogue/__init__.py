@@ -24,6 +24,7 @@ from knollstack.core.catalogue.rows import (
     Piece,
     RamRange,
     Reamer,
+    RiserJointRow,
     Size,
 )
 
@@ -54,7 +55,7 @@ def _value(column: str, text: str) -> Any:
         return text
     if text == "":
         return None
-    return int(text) if column in ("rank", "range") else float(text)
+    return int(text) if column in ("rank", "range", "aboard") else float(text)
 
 
 def read(name: str) -> list[dict[str, Any]]:
@@ -131,4 +132,5 @@ def load() -> Catalogue:
         float_gear=_rows("float_gear", FloatGear),
         centralizers=_rows("centralizers", Centralizer),
         additives=_rows("additives", AdditiveRow),
+        riser_joints=_rows("riser_joints", RiserJointRow),
     )

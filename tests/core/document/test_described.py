@@ -41,6 +41,12 @@ ROWS = {
     "/ground/leak_off_tests": {"tvd_ft": 500.0, "emw_ppg": 12.0},
     "/ground/temperature": {"tvd_ft": 500.0, "temperature_f": 90.0},
     "/wellhead/pieces": {"id": "p1", "name": "Head", "height_in": 22.0, "bore_in": 13.625, "top_psi": 3000.0},
+    "/sea/soil": {"below_mudline_ft": 50.0, "strength_psf": 300.0, "submerged_pcf": 30.0},
+    "/sea/riser/joints": {"name": "Bare", "length_ft": 75.0, "aboard": 5, "wet_lbf": 22_000.0},
+    "/sea/weather": {"name": "calm"},
+    "/sea/limits": {"work": "Run casing"},
+    "/sea/disconnect": {"name": "Shear", "seconds": 30.0},
+    "/sea/annuli": {"string": "s1"},
     "/preventers": {"id": "b1", "string": "s1", "class_psi": 5000.0, "elements": [{"id": "e1", "element": "annular"}]},
     "/pipes": {**SECTION, "od_in": 7.0, "wall_in": 0.4, "yield_psi": 8e4, "coupling_od_in": 7.5},
     "/stock": {**SECTION, "od_in": 7.0, "price_per_ft": 20.0},
@@ -58,7 +64,7 @@ def full_text():
     for place, row in ROWS.items():
         keys = place.replace("/*", "/0").split("/")[1:]
         put(document, keys, [copy.deepcopy(row)])
-    policy = Design.model_validate({"format": "knollstack.well", "version": 4, "name": ""}).policy
+    policy = Design.model_validate({"format": "knollstack.well", "version": 5, "name": ""}).policy
     document["policy"] = policy.model_dump(mode="json")
     return json.dumps(document)
 

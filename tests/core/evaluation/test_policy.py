@@ -48,6 +48,8 @@ SCENES = {
     "cement/pump_limit_psi": ({}, 200.0),
     "cement/float_psi": ({}, 600.0),
     "preventers/surface_method": ({}, "gas over mud"),
+    "sea/set_up": ({}, [{"hours": 0.0, "share": 0.0}, {"hours": 100.0, "share": 1.0}]),
+    "sea/package_lbf": ({}, 900_000.0),
     "cement/caliper_excess": ({}, 0.14),
     "cement/pump_limit_bpm": ({}, 4.0),
     "pipe/mix_water_ppg": ({"pipe/burst_backup": "mix water"}, 9.0),
@@ -118,7 +120,36 @@ FIRST = {
 }
 """The scene that tells first, where it is not the first one."""
 
+
+def at_sea():
+    """The well at sea with what policy fills in left to it, some weather, and a bit that stands out."""
+    document = json.loads(documents()[3])
+    conductor = {"stick_up_ft": 10.0, "bit_out_in": 11.0, "last_bit_weight_lbf": 60_000.0, "inclination_deg": 0.8}
+    document["sea"]["conductor"] = conductor
+    for key in ("failed", "package_lbf"):
+        document["sea"]["riser"][key] = None
+    return document
+
+
+def hot():
+    """The same where production heats the annuli more than their casings stand."""
+    document = at_sea()
+    document["site"]["flowing_wellhead_f"] = 230.0
+    return document
+
+
+def hammered():
+    """The same with a conductor that is hammered to refusal."""
+    document = at_sea()
+    document["strings"][0]["run"] = "driven"
+    document["sea"]["conductor"] |= {"blows_ft": 250}
+    return document
+
+
 MORE = {
+    "sea/open_below_ft": lambda: hot(),
+    "sea/remoulded_share": lambda: hammered(),
+    "sea/refusal_blows_ft": lambda: hammered(),
     "wellhead/growth_in": lambda: produced(),
     "preventers/pump_minutes": lambda: produced(),
     "preventers/ram_seconds": lambda: produced(),
@@ -157,6 +188,8 @@ def test_every_field_of_the_policy_matters(place):
     scenes = [MORE[key]()] if key in MORE else WELLS
     if step in ("running", "cement"):
         scenes = [cemented(), *scenes]
+    if step == "sea" and key not in MORE:
+        scenes = [at_sea()]
     scenes = [*scenes[FIRST.get(key, 0) :], *scenes[: FIRST.get(key, 0)]]
     asks = (None, step) if key in BEYOND else (step, None)  # nearly all change their own step
     for asked_of, other, document in product(asks, values, scenes):

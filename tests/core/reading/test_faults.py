@@ -194,11 +194,11 @@ BAD = [
     ("colour", "red", ("/colour", '"red"', "no such key in this format")),
     (
         "version",
-        5,
-        ("/version", "5", "4 or older: the file was written by a newer Knollstack; update this one to open it"),
+        6,
+        ("/version", "6", "5 or older: the file was written by a newer Knollstack; update this one to open it"),
     ),
-    ("version", 0, ("/version", "0", "4, the version written here, or one of 1, 2, 3")),
-    ("version", True, ("/version", "true", "4, the version written here, or one of 1, 2, 3")),
+    ("version", 0, ("/version", "0", "5, the version written here, or one of 1, 2, 3, 4")),
+    ("version", True, ("/version", "true", "5, the version written here, or one of 1, 2, 3, 4")),
     (
         "strings",
         [{"id": "a", "role": "surface", "shoe_md_ft": 900.0}, {"id": "a", "role": "production", "shoe_md_ft": 1900.0}],
@@ -251,7 +251,7 @@ def test_text_that_is_no_well_file(text, value):
 
 
 def test_a_partial_hand_written_file_takes_the_defaults():
-    design = parse({"format": "knollstack.well", "version": 4, "name": "Bare"})
+    design = parse({"format": "knollstack.well", "version": 5, "name": "Bare"})
     assert design.site.setting == "land"
     assert design.policy.mud.trip_margin_ppg == 0.3
     with pytest.raises(ValueError, match="frozen"):

@@ -977,6 +977,27 @@ export interface components {
             working: string;
         };
         /**
+         * AcrossRow
+         * @description What may stand across the stack in a section, and what happens to it at a disconnect.
+         */
+        AcrossRow: {
+            /** By */
+            by: string;
+            /**
+             * Cut
+             * @enum {string}
+             */
+            cut: "cut and sealed" | "cut, not sealed" | "not cut" | "unknown";
+            /** Hang Off */
+            hang_off: string;
+            /** Margin Held */
+            margin_held: boolean | null;
+            /** String */
+            string: number;
+            /** What */
+            what: (string | components["schemas"]["Amount"])[];
+        };
+        /**
          * Additive
          * @description What else goes into a slurry, besides cement, water and the solids that have a field of their own.
          */
@@ -1034,9 +1055,73 @@ export interface components {
              * Quantity
              * @enum {string}
              */
-            quantity: "depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds";
+            quantity: "depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight";
             /** Value */
             value: number;
+        };
+        /**
+         * AnnulusRelief
+         * @description What relieves the annulus around a string when production heats it.
+         */
+        AnnulusRelief: {
+            /**
+             * Disk opens at
+             * @description difference of pressure over the outer casing
+             * @default null
+             */
+            disk_psi: number | null;
+            /**
+             * Relief
+             * @description what lets pressure go
+             * @default none
+             * @enum {string}
+             */
+            relief: "none" | "rupture disk" | "compressible fluid";
+            /**
+             * Share compressible
+             * @description of the annulus filled with nitrogen or foam
+             * @default null
+             */
+            share: number | null;
+            /**
+             * Around
+             * @description id of the string inside of it
+             */
+            string: string;
+        };
+        /**
+         * AnnulusRow
+         * @description An annulus between two strings, closed at the wellhead, that production heats.
+         */
+        AnnulusRow: {
+            /** Bottom Md Ft */
+            bottom_md_ft: number;
+            /** Bound Psi */
+            bound_psi: number | null;
+            /** Burst Psi */
+            burst_psi: number | null;
+            /** Collapse Psi */
+            collapse_psi: number | null;
+            /** Heating F */
+            heating_f: number | null;
+            /** Place */
+            place: string;
+            /** Pressure Psi */
+            pressure_psi: number | null;
+            /** Relief */
+            relief: string;
+            /** Sealed */
+            sealed: boolean | null;
+            /** String */
+            string: number;
+            /** Top Md Ft */
+            top_md_ft: number;
+            /** Volume Bbl */
+            volume_bbl: number | null;
+            /** What */
+            what: (string | components["schemas"]["Amount"])[];
+            /** Working */
+            working: string;
         };
         /** Assumption */
         Assumption: {
@@ -1046,7 +1131,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "policy";
             /** Text */
             text: (string | components["schemas"]["Amount"])[];
         };
@@ -1288,6 +1373,24 @@ export interface components {
              * @description MD
              */
             md_ft: number;
+        };
+        /**
+         * CarryRow
+         * @description What a conductor carries at a moment, and what the soil bears then.
+         */
+        CarryRow: {
+            /** Capacity Lbf */
+            capacity_lbf: number | null;
+            /** Factor */
+            factor: number | null;
+            /** Hours */
+            hours: number | null;
+            /** Load Lbf */
+            load_lbf: number | null;
+            /** Moment */
+            moment: string;
+            /** Working */
+            working: string;
         };
         /**
          * CaseCurves
@@ -2308,6 +2411,40 @@ export interface components {
             evaluation_b: components["schemas"]["Evaluation"];
             side_by_side: components["schemas"]["SideBySide"];
         };
+        /** ConductorResult */
+        ConductorResult: {
+            /** Capacity Hours */
+            capacity_hours: number[];
+            /** Capacity Lbf */
+            capacity_lbf: number[];
+            /** Friction Psf */
+            friction_psf: number | null;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "driven" | "jetted" | "cased";
+            /** Immediate Lbf */
+            immediate_lbf: number | null;
+            /** Long Run Lbf */
+            long_run_lbf: number | null;
+            /** Od In */
+            od_in: number | null;
+            /** Penetration Ft */
+            penetration_ft: number;
+            /** Rows */
+            rows: components["schemas"]["CarryRow"][];
+            /** Soak Needed Hours */
+            soak_needed_hours: number | null;
+            /** Soil Friction Psf */
+            soil_friction_psf: number[];
+            /** Soil Md Ft */
+            soil_md_ft: number[];
+            /** Top Md Ft */
+            top_md_ft: number;
+            /** Weight Lbf */
+            weight_lbf: number | null;
+        };
         /** ConnectionItem */
         ConnectionItem: {
             /** Connection */
@@ -2649,7 +2786,7 @@ export interface components {
              * Quantity
              * @default null
              */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight") | null;
             /**
              * Required
              * @default false
@@ -2960,6 +3097,65 @@ export interface components {
              *         "stroke_ft": 20,
              *         "zone_cover_ft": 50
              *       },
+             *       "sea": {
+             *         "answer_seconds": 30,
+             *         "bit_out_most_in": 12,
+             *         "buoyancy_tolerance": 0.96,
+             *         "compressibility_1_psi": 0.0000028,
+             *         "conductor_factor": 1.2,
+             *         "expansion_per_f": 0.00025,
+             *         "failed": 1,
+             *         "flex_deg": 6,
+             *         "guide_base_lbf": 15000,
+             *         "heat_share": 0.8,
+             *         "high_housing_lbf": 12000,
+             *         "inclination_deg": 1,
+             *         "joints_hour": 2.5,
+             *         "low_housing_lbf": 10000,
+             *         "open_below_ft": 200,
+             *         "package_lbf": 160000,
+             *         "reduction": 0.95,
+             *         "refusal_blows_ft": 300,
+             *         "remoulded_share": 0.35,
+             *         "second_hours": 60,
+             *         "set_up": [
+             *           {
+             *             "hours": 0,
+             *             "share": 0
+             *           },
+             *           {
+             *             "hours": 6,
+             *             "share": 0.06
+             *           },
+             *           {
+             *             "hours": 24,
+             *             "share": 0.13
+             *           },
+             *           {
+             *             "hours": 72,
+             *             "share": 0.22
+             *           },
+             *           {
+             *             "hours": 240,
+             *             "share": 0.38
+             *           },
+             *           {
+             *             "hours": 720,
+             *             "share": 0.55
+             *           },
+             *           {
+             *             "hours": 8760,
+             *             "share": 1
+             *           }
+             *         ],
+             *         "soak_hours": 6,
+             *         "stroke_share": 0.1,
+             *         "tension_margin_lbf": 50000,
+             *         "tension_share": 0.9,
+             *         "test_joints": 10,
+             *         "test_minutes": 45,
+             *         "weight_tolerance": 1.05
+             *       },
              *       "sizes": {
              *         "clearance": "tight",
              *         "clearances": [
@@ -3112,6 +3308,43 @@ export interface components {
             preventers: components["schemas"]["Stack"][];
             /**
              * @default {
+             *       "annuli": [],
+             *       "conductor": {
+             *         "bit_out_in": null,
+             *         "blows_ft": null,
+             *         "guide_base_lbf": null,
+             *         "held_lbf": 0,
+             *         "high_housing_lbf": null,
+             *         "inclination_deg": null,
+             *         "last_bit_weight_lbf": null,
+             *         "low_housing_lbf": null,
+             *         "second_hours": null,
+             *         "soak_hours": null,
+             *         "stick_up_ft": 10
+             *       },
+             *       "disconnect": [],
+             *       "limits": [],
+             *       "riser": {
+             *         "barrel_lbf": 40000,
+             *         "failed": null,
+             *         "flex_ft": 10,
+             *         "joints": [],
+             *         "package_lbf": null,
+             *         "setting_lbf": null,
+             *         "stack_ft": null,
+             *         "stroke_ft": 50,
+             *         "telescopic_ft": 85,
+             *         "tensioner_lbf": null,
+             *         "tensioners": null,
+             *         "upper_ft": 25
+             *       },
+             *       "soil": [],
+             *       "weather": []
+             *     }
+             */
+            sea: components["schemas"]["Sea"];
+            /**
+             * @default {
              *       "assumed": [],
              *       "block_lbf": null,
              *       "bottom_temperature_f": null,
@@ -3164,7 +3397,7 @@ export interface components {
              * Version
              * @constant
              */
-            version: 4;
+            version: 5;
             /**
              * @default {
              *       "base_plate_in": 2,
@@ -3265,6 +3498,54 @@ export interface components {
         Differences: {
             /** Differences */
             differences: components["schemas"]["Difference"][];
+        };
+        /** DisconnectResult */
+        DisconnectResult: {
+            /** Across */
+            across: components["schemas"]["AcrossRow"][];
+            /** Answer S */
+            answer_s: number;
+            /** Drift */
+            drift: components["schemas"]["DriftRow"][];
+            /** Emergency S */
+            emergency_s: number;
+            /** Secure S */
+            secure_s: number;
+            /** Steps */
+            steps: components["schemas"]["DisconnectStepRow"][];
+            /** Usual */
+            usual: boolean;
+        };
+        /** DisconnectStep */
+        DisconnectStep: {
+            /** Step */
+            name: string;
+            /**
+             * Takes
+             * @description time of the step
+             */
+            seconds: number;
+            /**
+             * Part of
+             * @description done at the yellow circle, or by the emergency sequence at the red one
+             * @default emergency
+             * @enum {string}
+             */
+            when: "secure" | "emergency";
+        };
+        /** DisconnectStepRow */
+        DisconnectStepRow: {
+            /** Begins S */
+            begins_s: number;
+            /** Ends S */
+            ends_s: number;
+            /** Name */
+            name: string;
+            /**
+             * When
+             * @enum {string}
+             */
+            when: "secure" | "emergency";
         };
         /**
          * DisplayUnit
@@ -3576,6 +3857,65 @@ export interface components {
                  *         "stroke_ft": 20,
                  *         "zone_cover_ft": 50
                  *       },
+                 *       "sea": {
+                 *         "answer_seconds": 30,
+                 *         "bit_out_most_in": 12,
+                 *         "buoyancy_tolerance": 0.96,
+                 *         "compressibility_1_psi": 0.0000028,
+                 *         "conductor_factor": 1.2,
+                 *         "expansion_per_f": 0.00025,
+                 *         "failed": 1,
+                 *         "flex_deg": 6,
+                 *         "guide_base_lbf": 15000,
+                 *         "heat_share": 0.8,
+                 *         "high_housing_lbf": 12000,
+                 *         "inclination_deg": 1,
+                 *         "joints_hour": 2.5,
+                 *         "low_housing_lbf": 10000,
+                 *         "open_below_ft": 200,
+                 *         "package_lbf": 160000,
+                 *         "reduction": 0.95,
+                 *         "refusal_blows_ft": 300,
+                 *         "remoulded_share": 0.35,
+                 *         "second_hours": 60,
+                 *         "set_up": [
+                 *           {
+                 *             "hours": 0,
+                 *             "share": 0
+                 *           },
+                 *           {
+                 *             "hours": 6,
+                 *             "share": 0.06
+                 *           },
+                 *           {
+                 *             "hours": 24,
+                 *             "share": 0.13
+                 *           },
+                 *           {
+                 *             "hours": 72,
+                 *             "share": 0.22
+                 *           },
+                 *           {
+                 *             "hours": 240,
+                 *             "share": 0.38
+                 *           },
+                 *           {
+                 *             "hours": 720,
+                 *             "share": 0.55
+                 *           },
+                 *           {
+                 *             "hours": 8760,
+                 *             "share": 1
+                 *           }
+                 *         ],
+                 *         "soak_hours": 6,
+                 *         "stroke_share": 0.1,
+                 *         "tension_margin_lbf": 50000,
+                 *         "tension_share": 0.9,
+                 *         "test_joints": 10,
+                 *         "test_minutes": 45,
+                 *         "weight_tolerance": 1.05
+                 *       },
                  *       "sizes": {
                  *         "clearance": "tight",
                  *         "clearances": [
@@ -3728,6 +4068,43 @@ export interface components {
                 preventers: components["schemas"]["Stack"][];
                 /**
                  * @default {
+                 *       "annuli": [],
+                 *       "conductor": {
+                 *         "bit_out_in": null,
+                 *         "blows_ft": null,
+                 *         "guide_base_lbf": null,
+                 *         "held_lbf": 0,
+                 *         "high_housing_lbf": null,
+                 *         "inclination_deg": null,
+                 *         "last_bit_weight_lbf": null,
+                 *         "low_housing_lbf": null,
+                 *         "second_hours": null,
+                 *         "soak_hours": null,
+                 *         "stick_up_ft": 10
+                 *       },
+                 *       "disconnect": [],
+                 *       "limits": [],
+                 *       "riser": {
+                 *         "barrel_lbf": 40000,
+                 *         "failed": null,
+                 *         "flex_ft": 10,
+                 *         "joints": [],
+                 *         "package_lbf": null,
+                 *         "setting_lbf": null,
+                 *         "stack_ft": null,
+                 *         "stroke_ft": 50,
+                 *         "telescopic_ft": 85,
+                 *         "tensioner_lbf": null,
+                 *         "tensioners": null,
+                 *         "upper_ft": 25
+                 *       },
+                 *       "soil": [],
+                 *       "weather": []
+                 *     }
+                 */
+                sea: components["schemas"]["Sea"];
+                /**
+                 * @default {
                  *       "assumed": [],
                  *       "block_lbf": null,
                  *       "bottom_temperature_f": null,
@@ -3780,7 +4157,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 4;
+                version: 5;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -4093,6 +4470,65 @@ export interface components {
                  *         "stroke_ft": 20,
                  *         "zone_cover_ft": 50
                  *       },
+                 *       "sea": {
+                 *         "answer_seconds": 30,
+                 *         "bit_out_most_in": 12,
+                 *         "buoyancy_tolerance": 0.96,
+                 *         "compressibility_1_psi": 0.0000028,
+                 *         "conductor_factor": 1.2,
+                 *         "expansion_per_f": 0.00025,
+                 *         "failed": 1,
+                 *         "flex_deg": 6,
+                 *         "guide_base_lbf": 15000,
+                 *         "heat_share": 0.8,
+                 *         "high_housing_lbf": 12000,
+                 *         "inclination_deg": 1,
+                 *         "joints_hour": 2.5,
+                 *         "low_housing_lbf": 10000,
+                 *         "open_below_ft": 200,
+                 *         "package_lbf": 160000,
+                 *         "reduction": 0.95,
+                 *         "refusal_blows_ft": 300,
+                 *         "remoulded_share": 0.35,
+                 *         "second_hours": 60,
+                 *         "set_up": [
+                 *           {
+                 *             "hours": 0,
+                 *             "share": 0
+                 *           },
+                 *           {
+                 *             "hours": 6,
+                 *             "share": 0.06
+                 *           },
+                 *           {
+                 *             "hours": 24,
+                 *             "share": 0.13
+                 *           },
+                 *           {
+                 *             "hours": 72,
+                 *             "share": 0.22
+                 *           },
+                 *           {
+                 *             "hours": 240,
+                 *             "share": 0.38
+                 *           },
+                 *           {
+                 *             "hours": 720,
+                 *             "share": 0.55
+                 *           },
+                 *           {
+                 *             "hours": 8760,
+                 *             "share": 1
+                 *           }
+                 *         ],
+                 *         "soak_hours": 6,
+                 *         "stroke_share": 0.1,
+                 *         "tension_margin_lbf": 50000,
+                 *         "tension_share": 0.9,
+                 *         "test_joints": 10,
+                 *         "test_minutes": 45,
+                 *         "weight_tolerance": 1.05
+                 *       },
                  *       "sizes": {
                  *         "clearance": "tight",
                  *         "clearances": [
@@ -4245,6 +4681,43 @@ export interface components {
                 preventers: components["schemas"]["Stack"][];
                 /**
                  * @default {
+                 *       "annuli": [],
+                 *       "conductor": {
+                 *         "bit_out_in": null,
+                 *         "blows_ft": null,
+                 *         "guide_base_lbf": null,
+                 *         "held_lbf": 0,
+                 *         "high_housing_lbf": null,
+                 *         "inclination_deg": null,
+                 *         "last_bit_weight_lbf": null,
+                 *         "low_housing_lbf": null,
+                 *         "second_hours": null,
+                 *         "soak_hours": null,
+                 *         "stick_up_ft": 10
+                 *       },
+                 *       "disconnect": [],
+                 *       "limits": [],
+                 *       "riser": {
+                 *         "barrel_lbf": 40000,
+                 *         "failed": null,
+                 *         "flex_ft": 10,
+                 *         "joints": [],
+                 *         "package_lbf": null,
+                 *         "setting_lbf": null,
+                 *         "stack_ft": null,
+                 *         "stroke_ft": 50,
+                 *         "telescopic_ft": 85,
+                 *         "tensioner_lbf": null,
+                 *         "tensioners": null,
+                 *         "upper_ft": 25
+                 *       },
+                 *       "soil": [],
+                 *       "weather": []
+                 *     }
+                 */
+                sea: components["schemas"]["Sea"];
+                /**
+                 * @default {
                  *       "assumed": [],
                  *       "block_lbf": null,
                  *       "bottom_temperature_f": null,
@@ -4297,7 +4770,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 4;
+                version: 5;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -4365,6 +4838,26 @@ export interface components {
             outer_in: number;
             /** Top Md Ft */
             top_md_ft: number;
+        };
+        /**
+         * DriftRow
+         * @description A weather: how long a drifting rig takes, and the circles at which the crew acts.
+         */
+        DriftRow: {
+            /** Drift Ft Min */
+            drift_ft_min: number | null;
+            /** Limit Ft */
+            limit_ft: number | null;
+            /** Name */
+            name: string;
+            /** Red Ft */
+            red_ft: number | null;
+            /** Seconds */
+            seconds: number | null;
+            /** Spare Seconds */
+            spare_seconds: number | null;
+            /** Yellow Ft */
+            yellow_ft: number | null;
         };
         /** DrillString */
         DrillString: {
@@ -4760,6 +5253,65 @@ export interface components {
                  *         "stroke_ft": 20,
                  *         "zone_cover_ft": 50
                  *       },
+                 *       "sea": {
+                 *         "answer_seconds": 30,
+                 *         "bit_out_most_in": 12,
+                 *         "buoyancy_tolerance": 0.96,
+                 *         "compressibility_1_psi": 0.0000028,
+                 *         "conductor_factor": 1.2,
+                 *         "expansion_per_f": 0.00025,
+                 *         "failed": 1,
+                 *         "flex_deg": 6,
+                 *         "guide_base_lbf": 15000,
+                 *         "heat_share": 0.8,
+                 *         "high_housing_lbf": 12000,
+                 *         "inclination_deg": 1,
+                 *         "joints_hour": 2.5,
+                 *         "low_housing_lbf": 10000,
+                 *         "open_below_ft": 200,
+                 *         "package_lbf": 160000,
+                 *         "reduction": 0.95,
+                 *         "refusal_blows_ft": 300,
+                 *         "remoulded_share": 0.35,
+                 *         "second_hours": 60,
+                 *         "set_up": [
+                 *           {
+                 *             "hours": 0,
+                 *             "share": 0
+                 *           },
+                 *           {
+                 *             "hours": 6,
+                 *             "share": 0.06
+                 *           },
+                 *           {
+                 *             "hours": 24,
+                 *             "share": 0.13
+                 *           },
+                 *           {
+                 *             "hours": 72,
+                 *             "share": 0.22
+                 *           },
+                 *           {
+                 *             "hours": 240,
+                 *             "share": 0.38
+                 *           },
+                 *           {
+                 *             "hours": 720,
+                 *             "share": 0.55
+                 *           },
+                 *           {
+                 *             "hours": 8760,
+                 *             "share": 1
+                 *           }
+                 *         ],
+                 *         "soak_hours": 6,
+                 *         "stroke_share": 0.1,
+                 *         "tension_margin_lbf": 50000,
+                 *         "tension_share": 0.9,
+                 *         "test_joints": 10,
+                 *         "test_minutes": 45,
+                 *         "weight_tolerance": 1.05
+                 *       },
                  *       "sizes": {
                  *         "clearance": "tight",
                  *         "clearances": [
@@ -4912,6 +5464,43 @@ export interface components {
                 preventers: components["schemas"]["Stack"][];
                 /**
                  * @default {
+                 *       "annuli": [],
+                 *       "conductor": {
+                 *         "bit_out_in": null,
+                 *         "blows_ft": null,
+                 *         "guide_base_lbf": null,
+                 *         "held_lbf": 0,
+                 *         "high_housing_lbf": null,
+                 *         "inclination_deg": null,
+                 *         "last_bit_weight_lbf": null,
+                 *         "low_housing_lbf": null,
+                 *         "second_hours": null,
+                 *         "soak_hours": null,
+                 *         "stick_up_ft": 10
+                 *       },
+                 *       "disconnect": [],
+                 *       "limits": [],
+                 *       "riser": {
+                 *         "barrel_lbf": 40000,
+                 *         "failed": null,
+                 *         "flex_ft": 10,
+                 *         "joints": [],
+                 *         "package_lbf": null,
+                 *         "setting_lbf": null,
+                 *         "stack_ft": null,
+                 *         "stroke_ft": 50,
+                 *         "telescopic_ft": 85,
+                 *         "tensioner_lbf": null,
+                 *         "tensioners": null,
+                 *         "upper_ft": 25
+                 *       },
+                 *       "soil": [],
+                 *       "weather": []
+                 *     }
+                 */
+                sea: components["schemas"]["Sea"];
+                /**
+                 * @default {
                  *       "assumed": [],
                  *       "block_lbf": null,
                  *       "bottom_temperature_f": null,
@@ -4964,7 +5553,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 4;
+                version: 5;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -5020,6 +5609,7 @@ export interface components {
             pipe: components["schemas"]["PipeResult"];
             preventers: components["schemas"]["PreventersResult"];
             running: components["schemas"]["RunningResult"];
+            sea: components["schemas"]["SeaResult"];
             sizes: components["schemas"]["SizesResult"];
             /** Strings */
             strings: components["schemas"]["StringResult"][];
@@ -5098,7 +5688,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "policy";
             /** Subject */
             subject: (string | components["schemas"]["Amount"])[];
             /** @default null */
@@ -5298,7 +5888,7 @@ export interface components {
             /** Name */
             name: string;
             /** Quantity */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight") | null;
             /** @default null */
             source: components["schemas"]["WorkingCall"] | null;
             /** Symbol */
@@ -6003,6 +6593,65 @@ export interface components {
                  *         "stroke_ft": 20,
                  *         "zone_cover_ft": 50
                  *       },
+                 *       "sea": {
+                 *         "answer_seconds": 30,
+                 *         "bit_out_most_in": 12,
+                 *         "buoyancy_tolerance": 0.96,
+                 *         "compressibility_1_psi": 0.0000028,
+                 *         "conductor_factor": 1.2,
+                 *         "expansion_per_f": 0.00025,
+                 *         "failed": 1,
+                 *         "flex_deg": 6,
+                 *         "guide_base_lbf": 15000,
+                 *         "heat_share": 0.8,
+                 *         "high_housing_lbf": 12000,
+                 *         "inclination_deg": 1,
+                 *         "joints_hour": 2.5,
+                 *         "low_housing_lbf": 10000,
+                 *         "open_below_ft": 200,
+                 *         "package_lbf": 160000,
+                 *         "reduction": 0.95,
+                 *         "refusal_blows_ft": 300,
+                 *         "remoulded_share": 0.35,
+                 *         "second_hours": 60,
+                 *         "set_up": [
+                 *           {
+                 *             "hours": 0,
+                 *             "share": 0
+                 *           },
+                 *           {
+                 *             "hours": 6,
+                 *             "share": 0.06
+                 *           },
+                 *           {
+                 *             "hours": 24,
+                 *             "share": 0.13
+                 *           },
+                 *           {
+                 *             "hours": 72,
+                 *             "share": 0.22
+                 *           },
+                 *           {
+                 *             "hours": 240,
+                 *             "share": 0.38
+                 *           },
+                 *           {
+                 *             "hours": 720,
+                 *             "share": 0.55
+                 *           },
+                 *           {
+                 *             "hours": 8760,
+                 *             "share": 1
+                 *           }
+                 *         ],
+                 *         "soak_hours": 6,
+                 *         "stroke_share": 0.1,
+                 *         "tension_margin_lbf": 50000,
+                 *         "tension_share": 0.9,
+                 *         "test_joints": 10,
+                 *         "test_minutes": 45,
+                 *         "weight_tolerance": 1.05
+                 *       },
                  *       "sizes": {
                  *         "clearance": "tight",
                  *         "clearances": [
@@ -6155,6 +6804,43 @@ export interface components {
                 preventers: components["schemas"]["Stack"][];
                 /**
                  * @default {
+                 *       "annuli": [],
+                 *       "conductor": {
+                 *         "bit_out_in": null,
+                 *         "blows_ft": null,
+                 *         "guide_base_lbf": null,
+                 *         "held_lbf": 0,
+                 *         "high_housing_lbf": null,
+                 *         "inclination_deg": null,
+                 *         "last_bit_weight_lbf": null,
+                 *         "low_housing_lbf": null,
+                 *         "second_hours": null,
+                 *         "soak_hours": null,
+                 *         "stick_up_ft": 10
+                 *       },
+                 *       "disconnect": [],
+                 *       "limits": [],
+                 *       "riser": {
+                 *         "barrel_lbf": 40000,
+                 *         "failed": null,
+                 *         "flex_ft": 10,
+                 *         "joints": [],
+                 *         "package_lbf": null,
+                 *         "setting_lbf": null,
+                 *         "stack_ft": null,
+                 *         "stroke_ft": 50,
+                 *         "telescopic_ft": 85,
+                 *         "tensioner_lbf": null,
+                 *         "tensioners": null,
+                 *         "upper_ft": 25
+                 *       },
+                 *       "soil": [],
+                 *       "weather": []
+                 *     }
+                 */
+                sea: components["schemas"]["Sea"];
+                /**
+                 * @default {
                  *       "assumed": [],
                  *       "block_lbf": null,
                  *       "bottom_temperature_f": null,
@@ -6207,7 +6893,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 4;
+                version: 5;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -6416,7 +7102,7 @@ export interface components {
             /** Planned Ppg */
             planned_ppg: number | null;
             /** @default null */
-            riser: components["schemas"]["RiserResult"] | null;
+            riser: components["schemas"]["knollstack__core__mud__results__RiserResult"] | null;
             /**
              * Riserless
              * @default false
@@ -6532,7 +7218,7 @@ export interface components {
             /** Name */
             name: string;
             /** Quantity */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight") | null;
             /** Unit */
             unit: string;
             /** Value */
@@ -7318,6 +8004,68 @@ export interface components {
             running: components["schemas"]["RunningPolicy"];
             /**
              * @default {
+             *       "answer_seconds": 30,
+             *       "bit_out_most_in": 12,
+             *       "buoyancy_tolerance": 0.96,
+             *       "compressibility_1_psi": 0.0000028,
+             *       "conductor_factor": 1.2,
+             *       "expansion_per_f": 0.00025,
+             *       "failed": 1,
+             *       "flex_deg": 6,
+             *       "guide_base_lbf": 15000,
+             *       "heat_share": 0.8,
+             *       "high_housing_lbf": 12000,
+             *       "inclination_deg": 1,
+             *       "joints_hour": 2.5,
+             *       "low_housing_lbf": 10000,
+             *       "open_below_ft": 200,
+             *       "package_lbf": 160000,
+             *       "reduction": 0.95,
+             *       "refusal_blows_ft": 300,
+             *       "remoulded_share": 0.35,
+             *       "second_hours": 60,
+             *       "set_up": [
+             *         {
+             *           "hours": 0,
+             *           "share": 0
+             *         },
+             *         {
+             *           "hours": 6,
+             *           "share": 0.06
+             *         },
+             *         {
+             *           "hours": 24,
+             *           "share": 0.13
+             *         },
+             *         {
+             *           "hours": 72,
+             *           "share": 0.22
+             *         },
+             *         {
+             *           "hours": 240,
+             *           "share": 0.38
+             *         },
+             *         {
+             *           "hours": 720,
+             *           "share": 0.55
+             *         },
+             *         {
+             *           "hours": 8760,
+             *           "share": 1
+             *         }
+             *       ],
+             *       "soak_hours": 6,
+             *       "stroke_share": 0.1,
+             *       "tension_margin_lbf": 50000,
+             *       "tension_share": 0.9,
+             *       "test_joints": 10,
+             *       "test_minutes": 45,
+             *       "weight_tolerance": 1.05
+             *     }
+             */
+            sea: components["schemas"]["SeaPolicy"];
+            /**
+             * @default {
              *       "clearance": "tight",
              *       "clearances": [
              *         {
@@ -7867,20 +8615,116 @@ export interface components {
             revisions: components["schemas"]["RevisionItem"][];
         };
         /**
-         * RiserResult
-         * @description Mud that holds the pore pressure with the riser gone. `possible`: it is under the practical limit.
+         * Riser
+         * @description The riser from the rotary to the stack, and what holds it up.
          */
-        RiserResult: {
-            /** At Md Ft */
-            at_md_ft: number;
-            /** Held */
-            held: boolean;
-            /** Margin Ppg */
-            margin_ppg: number;
-            /** Needed Ppg */
-            needed_ppg: number;
-            /** Possible */
-            possible: boolean;
+        Riser: {
+            /**
+             * Outer barrel in water
+             * @description what hangs under the tensioner ring with no joint
+             * @default 40000
+             */
+            barrel_lbf: number;
+            /**
+             * Failed at once
+             * @description tensioners lost without warning; empty follows policy
+             * @default null
+             */
+            failed: number | null;
+            /**
+             * Lower flex joint
+             * @description with its adapter, over the riser package
+             * @default 10
+             */
+            flex_ft: number;
+            /**
+             * Riser joints
+             * @default []
+             */
+            joints: components["schemas"]["RiserJoint"][];
+            /**
+             * Riser package in water
+             * @description what is lifted off at a disconnect; empty is policy's planning value
+             * @default null
+             */
+            package_lbf: number | null;
+            /**
+             * Tension set
+             * @description of all together; empty is the least plus policy's margin
+             * @default null
+             */
+            setting_lbf: number | null;
+            /**
+             * Stack height
+             * @description housing to flex joint; empty is that of the tallest stack
+             * @default null
+             */
+            stack_ft: number | null;
+            /**
+             * Stroke
+             * @description of the telescopic joint
+             * @default 50
+             */
+            stroke_ft: number;
+            /**
+             * Telescopic joint
+             * @description length at mid-stroke
+             * @default 85
+             */
+            telescopic_ft: number;
+            /**
+             * Pull of one
+             * @description its dynamic limit
+             * @default null
+             */
+            tensioner_lbf: number | null;
+            /**
+             * Tensioners
+             * @description wires or cylinders that pull together
+             * @default null
+             */
+            tensioners: number | null;
+            /**
+             * Rotary to telescopic joint
+             * @description diverter and upper flex joint
+             * @default 25
+             */
+            upper_ft: number;
+        };
+        /**
+         * RiserJoint
+         * @description A kind of riser joint aboard, with its share of the lines outside.
+         */
+        RiserJoint: {
+            /**
+             * Aboard
+             * @description how many the rig has
+             */
+            aboard: number;
+            /**
+             * Length
+             * @description made up
+             */
+            length_ft: number;
+            /**
+             * Net lift
+             * @description of its buoyancy modules in water; 0 is a bare joint
+             * @default 0
+             */
+            lift_lbf: number;
+            /** Joint */
+            name: string;
+            /**
+             * In the string
+             * @description empty is made up: in the order of the table, pups last
+             * @default null
+             */
+            run: number | null;
+            /**
+             * Weight in water
+             * @description of steel and lines, without buoyancy modules
+             */
+            wet_lbf: number;
         };
         /**
          * RockTrack
@@ -8726,6 +9570,65 @@ export interface components {
                  *         "stroke_ft": 20,
                  *         "zone_cover_ft": 50
                  *       },
+                 *       "sea": {
+                 *         "answer_seconds": 30,
+                 *         "bit_out_most_in": 12,
+                 *         "buoyancy_tolerance": 0.96,
+                 *         "compressibility_1_psi": 0.0000028,
+                 *         "conductor_factor": 1.2,
+                 *         "expansion_per_f": 0.00025,
+                 *         "failed": 1,
+                 *         "flex_deg": 6,
+                 *         "guide_base_lbf": 15000,
+                 *         "heat_share": 0.8,
+                 *         "high_housing_lbf": 12000,
+                 *         "inclination_deg": 1,
+                 *         "joints_hour": 2.5,
+                 *         "low_housing_lbf": 10000,
+                 *         "open_below_ft": 200,
+                 *         "package_lbf": 160000,
+                 *         "reduction": 0.95,
+                 *         "refusal_blows_ft": 300,
+                 *         "remoulded_share": 0.35,
+                 *         "second_hours": 60,
+                 *         "set_up": [
+                 *           {
+                 *             "hours": 0,
+                 *             "share": 0
+                 *           },
+                 *           {
+                 *             "hours": 6,
+                 *             "share": 0.06
+                 *           },
+                 *           {
+                 *             "hours": 24,
+                 *             "share": 0.13
+                 *           },
+                 *           {
+                 *             "hours": 72,
+                 *             "share": 0.22
+                 *           },
+                 *           {
+                 *             "hours": 240,
+                 *             "share": 0.38
+                 *           },
+                 *           {
+                 *             "hours": 720,
+                 *             "share": 0.55
+                 *           },
+                 *           {
+                 *             "hours": 8760,
+                 *             "share": 1
+                 *           }
+                 *         ],
+                 *         "soak_hours": 6,
+                 *         "stroke_share": 0.1,
+                 *         "tension_margin_lbf": 50000,
+                 *         "tension_share": 0.9,
+                 *         "test_joints": 10,
+                 *         "test_minutes": 45,
+                 *         "weight_tolerance": 1.05
+                 *       },
                  *       "sizes": {
                  *         "clearance": "tight",
                  *         "clearances": [
@@ -8878,6 +9781,43 @@ export interface components {
                 preventers: components["schemas"]["Stack"][];
                 /**
                  * @default {
+                 *       "annuli": [],
+                 *       "conductor": {
+                 *         "bit_out_in": null,
+                 *         "blows_ft": null,
+                 *         "guide_base_lbf": null,
+                 *         "held_lbf": 0,
+                 *         "high_housing_lbf": null,
+                 *         "inclination_deg": null,
+                 *         "last_bit_weight_lbf": null,
+                 *         "low_housing_lbf": null,
+                 *         "second_hours": null,
+                 *         "soak_hours": null,
+                 *         "stick_up_ft": 10
+                 *       },
+                 *       "disconnect": [],
+                 *       "limits": [],
+                 *       "riser": {
+                 *         "barrel_lbf": 40000,
+                 *         "failed": null,
+                 *         "flex_ft": 10,
+                 *         "joints": [],
+                 *         "package_lbf": null,
+                 *         "setting_lbf": null,
+                 *         "stack_ft": null,
+                 *         "stroke_ft": 50,
+                 *         "telescopic_ft": 85,
+                 *         "tensioner_lbf": null,
+                 *         "tensioners": null,
+                 *         "upper_ft": 25
+                 *       },
+                 *       "soil": [],
+                 *       "weather": []
+                 *     }
+                 */
+                sea: components["schemas"]["Sea"];
+                /**
+                 * @default {
                  *       "assumed": [],
                  *       "block_lbf": null,
                  *       "bottom_temperature_f": null,
@@ -8930,7 +9870,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 4;
+                version: 5;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -8962,6 +9902,355 @@ export interface components {
             revision: number;
             /** Saved At */
             saved_at: string;
+        };
+        /**
+         * Sea
+         * @description All that a well at sea adds.
+         */
+        Sea: {
+            /**
+             * Relief of sealed annuli
+             * @description what lets pressure go that production's heat builds up
+             * @default []
+             */
+            annuli: components["schemas"]["AnnulusRelief"][];
+            /**
+             * Conductor
+             * @default {
+             *       "bit_out_in": null,
+             *       "blows_ft": null,
+             *       "guide_base_lbf": null,
+             *       "held_lbf": 0,
+             *       "high_housing_lbf": null,
+             *       "inclination_deg": null,
+             *       "last_bit_weight_lbf": null,
+             *       "low_housing_lbf": null,
+             *       "second_hours": null,
+             *       "soak_hours": null,
+             *       "stick_up_ft": 10
+             *     }
+             */
+            conductor: components["schemas"]["SeaConductor"];
+            /**
+             * Disconnect
+             * @description steps in their order; empty is the usual sequence
+             * @default []
+             */
+            disconnect: components["schemas"]["DisconnectStep"][];
+            /**
+             * Weather limits
+             * @description beyond which a piece of work is not begun
+             * @default []
+             */
+            limits: components["schemas"]["WorkLimit"][];
+            /**
+             * @default {
+             *       "barrel_lbf": 40000,
+             *       "failed": null,
+             *       "flex_ft": 10,
+             *       "joints": [],
+             *       "package_lbf": null,
+             *       "setting_lbf": null,
+             *       "stack_ft": null,
+             *       "stroke_ft": 50,
+             *       "telescopic_ft": 85,
+             *       "tensioner_lbf": null,
+             *       "tensioners": null,
+             *       "upper_ft": 25
+             *     }
+             */
+            riser: components["schemas"]["Riser"];
+            /**
+             * Soil strength
+             * @default []
+             */
+            soil: components["schemas"]["SoilPoint"][];
+            /**
+             * Weather
+             * @description what the well may meet, and the drift in it
+             * @default []
+             */
+            weather: components["schemas"]["Weather"][];
+        };
+        /**
+         * SeaConductor
+         * @description How the conductor is set in the sea floor, and what stands on it until the second string is cemented.
+         */
+        SeaConductor: {
+            /**
+             * Bit below the shoe
+             * @description of the jetting assembly; under 0 it stands inside the conductor
+             * @default null
+             */
+            bit_out_in: number | null;
+            /**
+             * Blows over the last foot
+             * @description of a hammered conductor
+             * @default null
+             */
+            blows_ft: number | null;
+            /**
+             * Guide base
+             * @description weight in water; empty is policy's planning value
+             * @default null
+             */
+            guide_base_lbf: number | null;
+            /**
+             * Held by the landing string
+             * @description of the second string's weight, until its cement has set
+             * @default 0
+             */
+            held_lbf: number;
+            /**
+             * High-pressure housing
+             * @description weight in water; empty is policy's
+             * @default null
+             */
+            high_housing_lbf: number | null;
+            /**
+             * Inclination
+             * @description of the housing, read once it stands
+             * @default null
+             */
+            inclination_deg: number | null;
+            /**
+             * Last weight on bit
+             * @description set down at the end of jetting: what the conductor bears at once
+             * @default null
+             */
+            last_bit_weight_lbf: number | null;
+            /**
+             * Low-pressure housing
+             * @description weight in water; empty is policy's
+             * @default null
+             */
+            low_housing_lbf: number | null;
+            /**
+             * Second string landed after
+             * @description hours after jetting or hammering; empty follows policy
+             * @default null
+             */
+            second_hours: number | null;
+            /**
+             * Soak
+             * @description before the running tool is released; empty follows policy
+             * @default null
+             */
+            soak_hours: number | null;
+            /**
+             * Housing over the mudline
+             * @description top of the high-pressure housing once it is landed
+             * @default 10
+             */
+            stick_up_ft: number;
+        };
+        /** SeaPolicy */
+        SeaPolicy: {
+            /**
+             * Until the crew acts
+             * @description from power lost to the first step begun
+             * @default 30
+             */
+            answer_seconds: number;
+            /**
+             * Bit below the shoe, at most
+             * @description a bit further out washes the soil under the shoe
+             * @default 12
+             */
+            bit_out_most_in: number;
+            /**
+             * Tolerance of buoyancy
+             * @description lift lost by water taken up and by tolerance of the modules
+             * @default 0.96
+             */
+            buoyancy_tolerance: number;
+            /**
+             * Compressibility of annulus fluid
+             * @default 0.0000028
+             */
+            compressibility_1_psi: number;
+            /**
+             * Conductor capacity over load
+             * @description soil capacity at that hour over what it carries
+             * @default 1.2
+             */
+            conductor_factor: number;
+            /**
+             * Expansion of annulus fluid
+             * @default 0.00025
+             */
+            expansion_per_f: number;
+            /**
+             * Tensioners failed at once
+             * @description lost without warning
+             * @default 1
+             */
+            failed: number;
+            /**
+             * Lower flex joint, at most
+             * @description angle at which it must be unlatched
+             * @default 6
+             */
+            flex_deg: number;
+            /**
+             * Guide base
+             * @description planning value, in water
+             * @default 15000
+             */
+            guide_base_lbf: number;
+            /**
+             * Heating of the next annulus out
+             * @description share of that of the annulus inside of it
+             * @default 0.8
+             */
+            heat_share: number;
+            /**
+             * High-pressure housing
+             * @description planning value, in water
+             * @default 12000
+             */
+            high_housing_lbf: number;
+            /**
+             * Inclination of the housing, at most
+             * @default 1
+             */
+            inclination_deg: number;
+            /**
+             * Riser joints an hour
+             * @default 2.5
+             */
+            joints_hour: number;
+            /**
+             * Low-pressure housing
+             * @description planning value, in water
+             * @default 10000
+             */
+            low_housing_lbf: number;
+            /**
+             * Cement below an open shoe
+             * @description where an annulus is left open to relieve it
+             * @default 200
+             */
+            open_below_ft: number;
+            /**
+             * Riser package
+             * @description planning value, in water
+             * @default 160000
+             */
+            package_lbf: number;
+            /**
+             * Tension that reaches the ring
+             * @description after fleet angle and friction
+             * @default 0.95
+             */
+            reduction: number;
+            /**
+             * Refusal
+             * @description blows a foot
+             * @default 300
+             */
+            refusal_blows_ft: number;
+            /**
+             * Hammered, borne at once
+             * @description share of the long-run capacity while clay is remoulded
+             * @default 0.35
+             */
+            remoulded_share: number;
+            /**
+             * Second string landed after
+             * @description hours after jetting or hammering
+             * @default 60
+             */
+            second_hours: number;
+            /**
+             * Set-up of the soil
+             * @description how the capacity of a jetted or hammered conductor grows
+             * @default [
+             *       {
+             *         "hours": 0,
+             *         "share": 0
+             *       },
+             *       {
+             *         "hours": 6,
+             *         "share": 0.06
+             *       },
+             *       {
+             *         "hours": 24,
+             *         "share": 0.13
+             *       },
+             *       {
+             *         "hours": 72,
+             *         "share": 0.22
+             *       },
+             *       {
+             *         "hours": 240,
+             *         "share": 0.38
+             *       },
+             *       {
+             *         "hours": 720,
+             *         "share": 0.55
+             *       },
+             *       {
+             *         "hours": 8760,
+             *         "share": 1
+             *       }
+             *     ]
+             */
+            set_up: components["schemas"]["SetUp"][];
+            /**
+             * Soak
+             * @description before the running tool is released
+             * @default 6
+             */
+            soak_hours: number;
+            /**
+             * Stroke taken by spacing out
+             * @description how far off mid-stroke the telescopic joint may stand
+             * @default 0.1
+             */
+            stroke_share: number;
+            /**
+             * Tension over the least
+             * @default 50000
+             */
+            tension_margin_lbf: number;
+            /**
+             * Tension set, at most
+             * @description share of the tensioners' pull
+             * @default 0.9
+             */
+            tension_share: number;
+            /**
+             * Lines tested every so many joints
+             * @default 10
+             */
+            test_joints: number;
+            /**
+             * Test of the lines
+             * @default 45
+             */
+            test_minutes: number;
+            /**
+             * Tolerance of riser weight
+             * @default 1.05
+             */
+            weight_tolerance: number;
+        };
+        /** SeaResult */
+        SeaResult: {
+            /**
+             * Annuli
+             * @default []
+             */
+            annuli: components["schemas"]["AnnulusRow"][];
+            /** Applies */
+            applies: boolean;
+            /** @default null */
+            conductor: components["schemas"]["ConductorResult"] | null;
+            /** @default null */
+            disconnect: components["schemas"]["DisconnectResult"] | null;
+            /** @default null */
+            riser: components["schemas"]["knollstack__core__sea__results__RiserResult"] | null;
         };
         /** SectionOffer */
         SectionOffer: {
@@ -9048,6 +10337,19 @@ export interface components {
              * @default null
              */
             role: ("viewer" | "designer" | "approver") | null;
+        };
+        /** SetUp */
+        SetUp: {
+            /**
+             * After
+             * @description hours since the soil was disturbed
+             */
+            hours: number;
+            /**
+             * Set up
+             * @description share of what lies between the immediate and the long-run capacity
+             */
+            share: number;
         };
         /** ShearRow */
         ShearRow: {
@@ -9487,6 +10789,15 @@ export interface components {
         SizesResult: {
             /** Strings */
             strings: components["schemas"]["SizeRow"][];
+        };
+        /** SoilPoint */
+        SoilPoint: {
+            /** Below mudline */
+            below_mudline_ft: number;
+            /** Undrained strength */
+            strength_psf: number;
+            /** Submerged unit weight */
+            submerged_pcf: number;
         };
         /**
          * SpareSize
@@ -10034,7 +11345,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "policy";
             /** Title */
             title: string;
         };
@@ -10058,7 +11369,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "policy";
         };
         /** StickingRow */
         StickingRow: {
@@ -10602,6 +11913,65 @@ export interface components {
                  *         "stroke_ft": 20,
                  *         "zone_cover_ft": 50
                  *       },
+                 *       "sea": {
+                 *         "answer_seconds": 30,
+                 *         "bit_out_most_in": 12,
+                 *         "buoyancy_tolerance": 0.96,
+                 *         "compressibility_1_psi": 0.0000028,
+                 *         "conductor_factor": 1.2,
+                 *         "expansion_per_f": 0.00025,
+                 *         "failed": 1,
+                 *         "flex_deg": 6,
+                 *         "guide_base_lbf": 15000,
+                 *         "heat_share": 0.8,
+                 *         "high_housing_lbf": 12000,
+                 *         "inclination_deg": 1,
+                 *         "joints_hour": 2.5,
+                 *         "low_housing_lbf": 10000,
+                 *         "open_below_ft": 200,
+                 *         "package_lbf": 160000,
+                 *         "reduction": 0.95,
+                 *         "refusal_blows_ft": 300,
+                 *         "remoulded_share": 0.35,
+                 *         "second_hours": 60,
+                 *         "set_up": [
+                 *           {
+                 *             "hours": 0,
+                 *             "share": 0
+                 *           },
+                 *           {
+                 *             "hours": 6,
+                 *             "share": 0.06
+                 *           },
+                 *           {
+                 *             "hours": 24,
+                 *             "share": 0.13
+                 *           },
+                 *           {
+                 *             "hours": 72,
+                 *             "share": 0.22
+                 *           },
+                 *           {
+                 *             "hours": 240,
+                 *             "share": 0.38
+                 *           },
+                 *           {
+                 *             "hours": 720,
+                 *             "share": 0.55
+                 *           },
+                 *           {
+                 *             "hours": 8760,
+                 *             "share": 1
+                 *           }
+                 *         ],
+                 *         "soak_hours": 6,
+                 *         "stroke_share": 0.1,
+                 *         "tension_margin_lbf": 50000,
+                 *         "tension_share": 0.9,
+                 *         "test_joints": 10,
+                 *         "test_minutes": 45,
+                 *         "weight_tolerance": 1.05
+                 *       },
                  *       "sizes": {
                  *         "clearance": "tight",
                  *         "clearances": [
@@ -10754,6 +12124,43 @@ export interface components {
                 preventers: components["schemas"]["Stack"][];
                 /**
                  * @default {
+                 *       "annuli": [],
+                 *       "conductor": {
+                 *         "bit_out_in": null,
+                 *         "blows_ft": null,
+                 *         "guide_base_lbf": null,
+                 *         "held_lbf": 0,
+                 *         "high_housing_lbf": null,
+                 *         "inclination_deg": null,
+                 *         "last_bit_weight_lbf": null,
+                 *         "low_housing_lbf": null,
+                 *         "second_hours": null,
+                 *         "soak_hours": null,
+                 *         "stick_up_ft": 10
+                 *       },
+                 *       "disconnect": [],
+                 *       "limits": [],
+                 *       "riser": {
+                 *         "barrel_lbf": 40000,
+                 *         "failed": null,
+                 *         "flex_ft": 10,
+                 *         "joints": [],
+                 *         "package_lbf": null,
+                 *         "setting_lbf": null,
+                 *         "stack_ft": null,
+                 *         "stroke_ft": 50,
+                 *         "telescopic_ft": 85,
+                 *         "tensioner_lbf": null,
+                 *         "tensioners": null,
+                 *         "upper_ft": 25
+                 *       },
+                 *       "soil": [],
+                 *       "weather": []
+                 *     }
+                 */
+                sea: components["schemas"]["Sea"];
+                /**
+                 * @default {
                  *       "assumed": [],
                  *       "block_lbf": null,
                  *       "bottom_temperature_f": null,
@@ -10806,7 +12213,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 4;
+                version: 5;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -11076,7 +12483,7 @@ export interface components {
              * Quantity
              * @default null
              */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight") | null;
             /**
              * Required
              * @default false
@@ -11096,6 +12503,30 @@ export interface components {
             temperature_f: number;
             /** TVD */
             tvd_ft: number;
+        };
+        /**
+         * TensionRow
+         * @description The tension of a hole section drilled through the riser.
+         */
+        TensionRow: {
+            /** Fill Bbl */
+            fill_bbl: number;
+            /** Least Failed Lbf */
+            least_failed_lbf: number | null;
+            /** Least Lbf */
+            least_lbf: number | null;
+            /** Mud Ppg */
+            mud_ppg: number | null;
+            /** Package Lbf */
+            package_lbf: number | null;
+            /** Set Lbf */
+            set_lbf: number | null;
+            /** String */
+            string: number;
+            /** What */
+            what: (string | components["schemas"]["Amount"])[];
+            /** Working */
+            working: string;
         };
         /** ThickeningRow */
         ThickeningRow: {
@@ -11273,6 +12704,29 @@ export interface components {
             strength_psi: number;
             /** What */
             what: string;
+        };
+        /** Weather */
+        Weather: {
+            /**
+             * Current
+             * @description at surface
+             * @default null
+             */
+            current_ft_s: number | null;
+            /**
+             * Drift
+             * @description speed of the rig with all power lost
+             * @default null
+             */
+            drift_ft_min: number | null;
+            /**
+             * Heave
+             * @description greatest, trough to crest
+             * @default null
+             */
+            heave_ft: number | null;
+            /** Weather */
+            name: string;
         };
         /**
          * WeightUp
@@ -11594,6 +13048,29 @@ export interface components {
             /** Upper Ppg */
             upper_ppg: number | null;
         };
+        /**
+         * WorkLimit
+         * @description Beyond which a piece of work is not begun.
+         */
+        WorkLimit: {
+            /**
+             * Current up to
+             * @description at surface; empty is no limit
+             * @default null
+             */
+            current_ft_s: number | null;
+            /**
+             * Heave up to
+             * @description trough to crest; empty is no limit
+             * @default null
+             */
+            heave_ft: number | null;
+            /**
+             * Work
+             * @description a piece of work that weather may stop
+             */
+            work: string;
+        };
         /** Working */
         Working: {
             /** Calls */
@@ -11895,6 +13372,65 @@ export interface components {
                  *         "stroke_ft": 20,
                  *         "zone_cover_ft": 50
                  *       },
+                 *       "sea": {
+                 *         "answer_seconds": 30,
+                 *         "bit_out_most_in": 12,
+                 *         "buoyancy_tolerance": 0.96,
+                 *         "compressibility_1_psi": 0.0000028,
+                 *         "conductor_factor": 1.2,
+                 *         "expansion_per_f": 0.00025,
+                 *         "failed": 1,
+                 *         "flex_deg": 6,
+                 *         "guide_base_lbf": 15000,
+                 *         "heat_share": 0.8,
+                 *         "high_housing_lbf": 12000,
+                 *         "inclination_deg": 1,
+                 *         "joints_hour": 2.5,
+                 *         "low_housing_lbf": 10000,
+                 *         "open_below_ft": 200,
+                 *         "package_lbf": 160000,
+                 *         "reduction": 0.95,
+                 *         "refusal_blows_ft": 300,
+                 *         "remoulded_share": 0.35,
+                 *         "second_hours": 60,
+                 *         "set_up": [
+                 *           {
+                 *             "hours": 0,
+                 *             "share": 0
+                 *           },
+                 *           {
+                 *             "hours": 6,
+                 *             "share": 0.06
+                 *           },
+                 *           {
+                 *             "hours": 24,
+                 *             "share": 0.13
+                 *           },
+                 *           {
+                 *             "hours": 72,
+                 *             "share": 0.22
+                 *           },
+                 *           {
+                 *             "hours": 240,
+                 *             "share": 0.38
+                 *           },
+                 *           {
+                 *             "hours": 720,
+                 *             "share": 0.55
+                 *           },
+                 *           {
+                 *             "hours": 8760,
+                 *             "share": 1
+                 *           }
+                 *         ],
+                 *         "soak_hours": 6,
+                 *         "stroke_share": 0.1,
+                 *         "tension_margin_lbf": 50000,
+                 *         "tension_share": 0.9,
+                 *         "test_joints": 10,
+                 *         "test_minutes": 45,
+                 *         "weight_tolerance": 1.05
+                 *       },
                  *       "sizes": {
                  *         "clearance": "tight",
                  *         "clearances": [
@@ -12047,6 +13583,43 @@ export interface components {
                 preventers: components["schemas"]["Stack"][];
                 /**
                  * @default {
+                 *       "annuli": [],
+                 *       "conductor": {
+                 *         "bit_out_in": null,
+                 *         "blows_ft": null,
+                 *         "guide_base_lbf": null,
+                 *         "held_lbf": 0,
+                 *         "high_housing_lbf": null,
+                 *         "inclination_deg": null,
+                 *         "last_bit_weight_lbf": null,
+                 *         "low_housing_lbf": null,
+                 *         "second_hours": null,
+                 *         "soak_hours": null,
+                 *         "stick_up_ft": 10
+                 *       },
+                 *       "disconnect": [],
+                 *       "limits": [],
+                 *       "riser": {
+                 *         "barrel_lbf": 40000,
+                 *         "failed": null,
+                 *         "flex_ft": 10,
+                 *         "joints": [],
+                 *         "package_lbf": null,
+                 *         "setting_lbf": null,
+                 *         "stack_ft": null,
+                 *         "stroke_ft": 50,
+                 *         "telescopic_ft": 85,
+                 *         "tensioner_lbf": null,
+                 *         "tensioners": null,
+                 *         "upper_ft": 25
+                 *       },
+                 *       "soil": [],
+                 *       "weather": []
+                 *     }
+                 */
+                sea: components["schemas"]["Sea"];
+                /**
+                 * @default {
                  *       "assumed": [],
                  *       "block_lbf": null,
                  *       "bottom_temperature_f": null,
@@ -12099,7 +13672,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 4;
+                version: 5;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -12276,6 +13849,22 @@ export interface components {
             volume_bbl: number;
         };
         /**
+         * RiserResult
+         * @description Mud that holds the pore pressure with the riser gone. `possible`: it is under the practical limit.
+         */
+        knollstack__core__mud__results__RiserResult: {
+            /** At Md Ft */
+            at_md_ft: number;
+            /** Held */
+            held: boolean;
+            /** Margin Ppg */
+            margin_ppg: number;
+            /** Needed Ppg */
+            needed_ppg: number;
+            /** Possible */
+            possible: boolean;
+        };
+        /**
          * FluidRow
          * @description One way to hold fluid inside: flooded, filled as planned, floated in; at the end of the run.
          */
@@ -12293,6 +13882,43 @@ export interface components {
             inside: "flooded" | "planned" | "floated";
             /** Worst Float Psi */
             worst_float_psi: number;
+        };
+        /** RiserResult */
+        knollstack__core__sea__results__RiserResult: {
+            /** Failed */
+            failed: number;
+            /** Foot Md Ft */
+            foot_md_ft: number;
+            /** Hours */
+            hours: number;
+            /** Housing Md Ft */
+            housing_md_ft: number;
+            /** Joints */
+            joints: components["schemas"]["JointRow"][];
+            /** Lift Lbf */
+            lift_lbf: number;
+            /** Made */
+            made: boolean;
+            /** Made Ft */
+            made_ft: number;
+            /** Most Lbf */
+            most_lbf: number | null;
+            /** Off Ft */
+            off_ft: number;
+            /** Space Ft */
+            space_ft: number;
+            /** Stack Top Md Ft */
+            stack_top_md_ft: number;
+            /** Tensioners */
+            tensioners: number | null;
+            /** Tensions */
+            tensions: components["schemas"]["TensionRow"][];
+            /** Tests */
+            tests: number;
+            /** Top Md Ft */
+            top_md_ft: number;
+            /** Wet Lbf */
+            wet_lbf: number;
         };
     };
     responses: never;

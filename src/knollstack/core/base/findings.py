@@ -47,11 +47,15 @@ Quantity = Literal[
     "gallons",
     "area",
     "seconds",
+    "soil_strength",
+    "unit_weight",
 ]
 Severity = Literal["stop", "caution", "unknown", "note"]
 SEVERITIES: tuple[Severity, ...] = ("stop", "caution", "unknown", "note")
 State = Literal["blank", "incomplete", "good", "caution", "stop"]
-Step = Literal["ground", "depths", "sizes", "mud", "pipe", "running", "cement", "wellhead", "preventers", "policy"]
+Step = Literal[
+    "ground", "depths", "sizes", "mud", "pipe", "running", "cement", "wellhead", "preventers", "sea", "policy"
+]
 """A step of the work, in its one word; its order and all that belongs to it stand in the registry of steps."""
 
 

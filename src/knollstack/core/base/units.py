@@ -104,6 +104,8 @@ _TABLE: dict[str, tuple[tuple[str, str, int], ...]] = {
     "area": (("in²", "inch ** 2", 1), ("cm²", "centimeter ** 2", 0)),
     "seconds": (("s", "second", 0), ("s", "second", 0)),
     "gel": (("lbf/100 ft²", "gel", 0), ("Pa", "pascal", 1)),
+    "soil_strength": (("psf", "force_pound / foot ** 2", 0), ("kPa", "kilopascal", 1)),
+    "unit_weight": (("pcf", "force_pound / foot ** 3", 1), ("kN/m³", "kilonewton / meter ** 3", 2)),
     "price": (("per ft", "1 / foot", 2), ("per m", "1 / meter", 2)),
 }
 
@@ -159,6 +161,7 @@ _QUANTITY_OF_UNIT: dict[str, Quantity] = {
     "%": "percent",
     "1/°F": "per_degree",
     "lbf/100 ft²": "gel",
+    "psf": "soil_strength",
 }
 
 

@@ -165,6 +165,18 @@ class AdditiveRow:
     source: str
 
 
+@dataclass(frozen=True)
+class RiserJointRow:
+    """A generic riser joint: what is planned with until the rig's own are known."""
+
+    name: str
+    length_ft: float
+    aboard: int
+    wet_lbf: float
+    lift_lbf: float
+    source: str
+
+
 @dataclass(frozen=True, eq=False)
 class Catalogue:
     """All that can be chosen from; compared by identity, since it never changes."""
@@ -185,6 +197,7 @@ class Catalogue:
     float_gear: tuple[FloatGear, ...]
     centralizers: tuple[Centralizer, ...]
     additives: tuple[AdditiveRow, ...]
+    riser_joints: tuple[RiserJointRow, ...]
 
     @cached_property
     def by_key(self) -> dict[tuple[float, float, str, str], Pipe]:

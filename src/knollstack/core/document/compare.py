@@ -71,7 +71,7 @@ def differences(before: Design, after: Design) -> list[Difference]:
 def _spoken(document: dict[str, Any]) -> dict[str, Any]:
     """What refers to a row by its id refers to it by its name."""
     strings = {s["id"]: _string_name(s, i) for i, s in enumerate(document["strings"])}
-    for row in (*document["wellhead"]["pieces"], *document["preventers"]):
+    for row in (*document["wellhead"]["pieces"], *document["preventers"], *document["sea"]["annuli"]):
         row["string"] = strings.get(row["string"], row["string"])
     for stack in document["preventers"]:
         names = {e["id"]: e["name"] or e["element"] for e in stack["elements"]}
@@ -89,7 +89,7 @@ def _walk(place: str, subject: str, a: Any, b: Any) -> Iterator[Difference]:
             yield from _walk(f"{place}/{name}", place_words(subject, f"{place}/{name}"), a[name], b[name])
     elif isinstance(a, list) and isinstance(b, list) and key in _NAMED:
         yield from _rows(place, key, a, b)
-    elif key == "joints" and isinstance(a, list):
+    elif place.endswith("/running/joints") and isinstance(a, list):
         yield from _joints(place, subject, a, b)
     elif key in _PROFILES:
         yield from _points(place, key, a, b)
@@ -128,6 +128,11 @@ _NAMED: dict[str, Callable[[dict[str, Any], int], str]] = {
     "least_elements": lambda row, _: f"minimum elements from {row['from_class_psi']:,.0f} psi",
     "balanced_plugs": lambda row, i: str(row.get("name") or f"plug {i + 1}"),
     "centralizers": lambda row, i: str(row.get("name") or f"{row.get('type')} {i + 1}"),
+    "soil": lambda row, _: f"soil {row['below_mudline_ft']:g} ft below the mudline",
+    "weather": lambda row, i: str(row["name"] or f"weather {i + 1}"),
+    "limits": lambda row, i: str(row["work"] or f"limit {i + 1}"),
+    "disconnect": lambda row, i: str(row["name"] or f"step {i + 1}"),
+    "annuli": lambda row, _: f"annulus around {row['string']}",
     "drill_strings": lambda row, _: f"drill string from {fraction(row['from_hole_in'])} in hole",
 }
 

@@ -35,12 +35,13 @@ from knollstack.core.document.plugs import BalancedPlug
 from knollstack.core.document.policy import Policy
 from knollstack.core.document.preventers import ClosingUnit, Stack
 from knollstack.core.document.running import CentralizerType, Standoff, Torque
+from knollstack.core.document.sea import Sea
 from knollstack.core.document.strings import String
 from knollstack.core.document.wellhead import Wellhead
 
 DEEPEST_CELLAR_FT = 60.0
 FORMAT = "knollstack.well"
-VERSION = 4
+VERSION = 5
 
 
 Basis = Literal["rig_floor_ft", "cellar_depth_ft", "flowline_height_ft", "total_depth"]
@@ -178,7 +179,7 @@ class Design(Part):
     """A whole well design."""
 
     format: Literal["knollstack.well"]
-    version: Literal[4]
+    version: Literal[5]
     name: Name = told("Well")
     note: Note = told("Note", "")
     site: Site = Site()
@@ -193,8 +194,9 @@ class Design(Part):
     wellhead: Wellhead = Wellhead()
     preventers: tuple[Stack, ...] = listed("Stacks", 12)
     closing_unit: ClosingUnit = ClosingUnit()
+    sea: Sea = Sea()
 
 
 def empty(name: str) -> Design:
     """A well with nothing decided and nothing known."""
-    return Design(format="knollstack.well", version=4, name=name, site=Site(assumed=get_args(Basis)))
+    return Design(format="knollstack.well", version=5, name=name, site=Site(assumed=get_args(Basis)))

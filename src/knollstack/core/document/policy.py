@@ -29,6 +29,7 @@ from knollstack.core.base.fields import (
 from knollstack.core.document.cementing import CementPolicy
 from knollstack.core.document.preventers import PreventersPolicy
 from knollstack.core.document.running import RunningPolicy
+from knollstack.core.document.sea import SeaPolicy
 from knollstack.core.document.wellhead import WellheadPolicy
 
 
@@ -295,3 +296,4 @@ class Policy(Part):
     cement: CementPolicy = CementPolicy()
     wellhead: WellheadPolicy = WellheadPolicy()
     preventers: PreventersPolicy = PreventersPolicy()
+    sea: SeaPolicy = SeaPolicy()

@@ -34,10 +34,11 @@ def evaluated(equipped: Equipped) -> Evaluation:
         results[entry.step], findings, assumptions = outcome(entry.judge(equipped))
         found += findings
         assumed += assumptions
+    steps = [entry.step for entry in STEPS if entry.applies(equipped.well)]
     findings = tuple(sorted(found, key=lambda f: (SEVERITIES.index(f.severity), ORDER.get(f.step, len(ORDER)))))
     return Evaluation(
         basis=_basis(equipped.well),
-        path=tuple(StepState(step=word, state=_state(equipped, word, findings)) for word in WORDS),
+        path=tuple(StepState(step=word, state=_state(equipped, word, findings)) for word in steps),
         strings=tuple(_strings(equipped)),
         **results,
         liners=liner_options(equipped, results["cement"]),

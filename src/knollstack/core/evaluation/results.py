@@ -15,6 +15,7 @@ from knollstack.core.pipe.results import PipeResult
 from knollstack.core.preventers.results import PreventersResult
 from knollstack.core.proposal.results import LinersResult
 from knollstack.core.running.results import RunningResult
+from knollstack.core.sea.results import SeaResult
 from knollstack.core.sizes.results import SizesResult
 from knollstack.core.wellhead.results import WellheadResult
 
@@ -76,5 +77,6 @@ class Evaluation(Result):
     cement: CementResult
     wellhead: WellheadResult
     preventers: PreventersResult
+    sea: SeaResult
     findings: tuple[Finding, ...]
     assumptions: tuple[Assumption, ...]

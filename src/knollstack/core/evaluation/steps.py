@@ -14,11 +14,13 @@ from knollstack.core.base.findings import Assumption, Finding, Result, Step
 from knollstack.core.cement import judge as cement
 from knollstack.core.depths import judge as depths
 from knollstack.core.ground import judge as ground
+from knollstack.core.ground.well import Well
 from knollstack.core.mud import judge as mud
 from knollstack.core.pipe import judge as pipe
 from knollstack.core.preventers import judge as preventers
 from knollstack.core.program.equipped import Equipped
 from knollstack.core.running import judge as running
+from knollstack.core.sea import judge as sea
 from knollstack.core.sizes import judge as sizes
 from knollstack.core.wellhead import judge as wellhead
 
@@ -33,6 +35,11 @@ class StepEntry:
     title: str
     judge: Callable[[Equipped], Judgement]
     places: tuple[str, ...]
+    at_sea: bool = False
+    """Only for wells at sea: on land it is no step of the path."""
+
+    def applies(self, well: Well) -> bool:
+        return not self.at_sea or well.site.setting != "land"
 
 
 STEPS: tuple[StepEntry, ...] = (
@@ -87,6 +94,7 @@ STEPS: tuple[StepEntry, ...] = (
     StepEntry("cement", "Cement", cement.judge, ("/strings/*/cement", "/balanced_plugs")),
     StepEntry("wellhead", "Wellhead", wellhead.judge, ("/wellhead", "/site/cellar_depth_ft")),
     StepEntry("preventers", "BOPs", preventers.judge, ("/preventers", "/closing_unit")),
+    StepEntry("sea", "At sea", sea.judge, ("/sea",), at_sea=True),
 )
 WORDS: tuple[Step, ...] = tuple(entry.step for entry in STEPS)
 

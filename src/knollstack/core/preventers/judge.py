@@ -6,6 +6,7 @@ Classes follow the greatest surface pressure of the stages that a stack sees; th
 from __future__ import annotations
 
 from knollstack.core.base.findings import Assumption, Finding, assume
+from knollstack.core.base.remember import remembered
 from knollstack.core.preventers.closing import accumulators_of, closing_rows
 from knollstack.core.preventers.findings import (
     Reach,
@@ -49,6 +50,7 @@ NO_STACK = StackRow(
 Pieces = tuple[HeadPiece, ...]
 
 
+@remembered(8, traced=True)  # the step at sea asks it again
 def judge(equipped: Equipped) -> tuple[PreventersResult, tuple[Finding, ...], tuple[Assumption, ...]]:
     """Stack of every string that carries one: all but liners."""
     stacks, unit = equipped.design.preventers, equipped.design.closing_unit

@@ -12,6 +12,7 @@ from knollstack.core.document.design import Design, GroundModel, Point, Site, Tr
 from knollstack.core.document.faults import Fault
 from knollstack.core.document.plugs import BalancedPlug
 from knollstack.core.document.preventers import Stack, StackElement
+from knollstack.core.document.sea import SoilPoint
 from knollstack.core.document.strings import String
 from knollstack.core.document.wellhead import WellheadPiece
 from knollstack.core.ground.profiles import MOST_PPG, GasColumnError, build_ground
@@ -51,6 +52,14 @@ def _order_faults(ground: GroundModel) -> Iterable[Fault]:
         if i and zone.top_tvd_ft < ground.zones[i - 1].base_tvd_ft:
             expected = f"a top at or below the base of the zone above ({ground.zones[i - 1].base_tvd_ft:g} ft)"
             yield Fault(path=f"/ground/zones/{i}/top_tvd_ft", value=f"{zone.top_tvd_ft:g}", expected=expected)
+
+
+def _soil_faults(soil: tuple[SoilPoint, ...]) -> Iterable[Fault]:
+    for i in range(1, len(soil)):
+        at, before = soil[i].below_mudline_ft, soil[i - 1].below_mudline_ft
+        if at <= before:
+            expected = f"a depth below the point before it ({before:g} ft)"
+            yield Fault(path=f"/sea/soil/{i}/below_mudline_ft", value=f"{at:g}", expected=expected)
 
 
 def _crossed_profiles(model: GroundModel, gas_psi_ft: float) -> Iterable[Fault]:
@@ -281,4 +290,5 @@ def cross_faults(design: Design) -> list[Fault]:
     for i, string in enumerate(design.strings):
         faults.extend(_string_faults(i, string, design.strings[i - 1] if i else None, ground, total))
     faults += [*_plug_faults(design, total), *_stack_faults(design), *_deck_faults(design, ground)]
+    faults += _soil_faults(design.sea.soil)
     return [*faults, *_own_pipe_faults(design), *_drill_string_faults(design), *_id_faults(design)]

@@ -1,0 +1,156 @@
+"""What follows for a well at sea: what the conductor carries, the riser and its tension, the disconnect, sealed annuli."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from knollstack.core.base.findings import Result, Words
+
+
+class CarryRow(Result):
+    """What a conductor carries at a moment, and what the soil bears then."""
+
+    moment: str
+    hours: float | None
+    load_lbf: float | None
+    capacity_lbf: float | None
+    factor: float | None
+    working: str
+
+
+class ConductorResult(Result):
+    how: Literal["driven", "jetted", "cased"]
+    od_in: float | None
+    penetration_ft: float
+    top_md_ft: float
+    """Top of the high-pressure housing."""
+    weight_lbf: float | None
+    friction_psf: float | None
+    long_run_lbf: float | None
+    immediate_lbf: float | None
+    soak_needed_hours: float | None
+    """Until it bears its own load with policy's factor; None where it never does, or nothing is known."""
+    rows: tuple[CarryRow, ...]
+    soil_md_ft: tuple[float, ...]
+    soil_friction_psf: tuple[float, ...]
+    capacity_hours: tuple[float, ...]
+    capacity_lbf: tuple[float, ...]
+
+
+class JointRow(Result):
+    """A kind of joint in the riser."""
+
+    name: str
+    count: int
+    length_ft: float
+    total_ft: float
+    wet_lbf: float
+    lift_lbf: float
+
+
+class TensionRow(Result):
+    """The tension of a hole section drilled through the riser."""
+
+    string: int
+    what: Words
+    mud_ppg: float | None
+    least_lbf: float | None
+    """With no tensioner lost."""
+    least_failed_lbf: float | None
+    set_lbf: float | None
+    package_lbf: float | None
+    """What is left to lift the riser package, all tensioners pulling, sea water in the riser."""
+    fill_bbl: float
+    working: str
+
+
+class RiserResult(Result):
+    made: bool
+    """Made up by the tool from what is aboard, or from planning values."""
+    top_md_ft: float
+    """Middle of the telescopic joint's lower end: where the joints begin."""
+    foot_md_ft: float
+    """Lower flex joint: where the joints end."""
+    stack_top_md_ft: float
+    housing_md_ft: float
+    space_ft: float
+    joints: tuple[JointRow, ...]
+    made_ft: float
+    off_ft: float
+    """Joints over the space: the telescopic joint stands so much shorter than at mid-stroke."""
+    wet_lbf: float
+    lift_lbf: float
+    tensioners: int | None
+    failed: int
+    most_lbf: float | None
+    tensions: tuple[TensionRow, ...]
+    hours: float
+    tests: int
+
+
+class DriftRow(Result):
+    """A weather: how long a drifting rig takes, and the circles at which the crew acts."""
+
+    name: str
+    drift_ft_min: float | None
+    limit_ft: float | None
+    seconds: float | None
+    red_ft: float | None
+    yellow_ft: float | None
+    spare_seconds: float | None
+
+
+class DisconnectStepRow(Result):
+    name: str
+    when: Literal["secure", "emergency"]
+    begins_s: float
+    ends_s: float
+
+
+class AcrossRow(Result):
+    """What may stand across the stack in a section, and what happens to it at a disconnect."""
+
+    string: int
+    what: Words
+    cut: Literal["cut and sealed", "cut, not sealed", "not cut", "unknown"]
+    by: str
+    hang_off: str
+    margin_held: bool | None
+
+
+class DisconnectResult(Result):
+    steps: tuple[DisconnectStepRow, ...]
+    usual: bool
+    answer_s: float
+    secure_s: float
+    emergency_s: float
+    drift: tuple[DriftRow, ...]
+    across: tuple[AcrossRow, ...]
+
+
+class AnnulusRow(Result):
+    """An annulus between two strings, closed at the wellhead, that production heats."""
+
+    string: int
+    what: Words
+    place: str
+    top_md_ft: float
+    bottom_md_ft: float
+    volume_bbl: float | None
+    heating_f: float | None
+    sealed: bool | None
+    relief: str
+    pressure_psi: float | None
+    bound_psi: float | None
+    """The most that a shoe left open or a disk lets build up."""
+    collapse_psi: float | None
+    burst_psi: float | None
+    working: str
+
+
+class SeaResult(Result):
+    applies: bool
+    conductor: ConductorResult | None = None
+    riser: RiserResult | None = None
+    disconnect: DisconnectResult | None = None
+    annuli: tuple[AnnulusRow, ...] = ()
