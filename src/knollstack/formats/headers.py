@@ -36,6 +36,11 @@ Target = Literal[
     "pieces",
     "elements",
     "least_elements",
+    "soil",
+    "riser_joints",
+    "weather",
+    "work_limits",
+    "disconnect",
 ]
 
 _DEPTH = "depth;dept;md;tvdrkb"
@@ -254,6 +259,31 @@ HEADERS: dict[Target, dict[str, str]] = {
         "hang_off_lbf": "hang-off;hang off",
         "joined": "one body",
     },
+    "soil": {
+        "below_mudline_ft": "depth;depth below mudline;penetration;depth bml",
+        "strength_psf": "undrained shear strength;shear strength;su;strength",
+        "submerged_pcf": "unit weight;submerged weight;effective unit weight",
+    },
+    "riser_joints": {
+        "name": "type;joint",
+        "length_ft": "length;joint length",
+        "aboard": "count;number;on board",
+        "wet_lbf": "wet weight;submerged weight",
+        "lift_lbf": "lift;buoyancy;net buoyancy",
+        "run": "run;used",
+    },
+    "weather": {
+        "name": "condition;sea state",
+        "drift_ft_min": "drift speed;speed",
+        "heave_ft": "",
+        "current_ft_s": "current speed",
+    },
+    "work_limits": {
+        "work": "operation;activity",
+        "heave_ft": "heave;heave limit",
+        "current_ft_s": "current;current limit",
+    },
+    "disconnect": {"name": "action;step", "seconds": "time;duration;s", "when": "phase"},
     "least_elements": {
         "from_class_psi": "class",
         "annulars": "annular",

@@ -25,6 +25,7 @@ from knollstack.core.document.plugs import BalancedPlug
 from knollstack.core.document.policy import ClearanceRow, DrillString, KickMinimum, SizePair
 from knollstack.core.document.preventers import ClassElements, StackElement
 from knollstack.core.document.running import CentralizerRun, CentralizerType, TallyJoint
+from knollstack.core.document.sea import DisconnectStep, RiserJoint, SoilPoint, Weather, WorkLimit
 from knollstack.core.document.strings import CustomLoad, MudStep, PipeSection, String
 from knollstack.core.document.upgrades.ids import numbered
 from knollstack.core.document.wellhead import WellheadPiece
@@ -84,6 +85,11 @@ _MODELS: dict[Target, type[Part]] = {
     "pieces": WellheadPiece,
     "elements": StackElement,
     "least_elements": ClassElements,
+    "soil": SoilPoint,
+    "riser_joints": RiserJoint,
+    "weather": Weather,
+    "work_limits": WorkLimit,
+    "disconnect": DisconnectStep,
 }
 
 

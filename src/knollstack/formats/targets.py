@@ -62,6 +62,11 @@ _PLACES: dict[Target, str] = {
     "pieces": "/wellhead/pieces",
     "elements": "/preventers/*/elements",
     "least_elements": "/policy/preventers/least_elements",
+    "soil": "/sea/soil",
+    "riser_joints": "/sea/riser/joints",
+    "weather": "/sea/weather",
+    "work_limits": "/sea/limits",
+    "disconnect": "/sea/disconnect",
 }
 """Where each table stands in the document."""
 _NEEDED = {("loads", "name"), ("loads", "inside_psi"), ("loads", "outside_psi"), ("stations", "inclination_deg")}

@@ -22,6 +22,7 @@ export function PathTabs({ children }: { children?: ReactNode }) {
   return (
     <nav aria-label="Steps" className="no-print flex min-h-9 shrink-0 flex-wrap items-center border-b border-rule bg-sheet px-1.5">
       {steps.map(({ step, title }) => {
+        if (states !== "" && !stateOf.has(step)) return null; // a step of wells at sea, on land
         const state = stateOf.get(step) ?? "blank";
         return (
           <NavLink

@@ -992,6 +992,8 @@ export interface components {
             hang_off: string;
             /** Margin Held */
             margin_held: boolean | null;
+            /** Section */
+            section: (string | components["schemas"]["Amount"])[];
             /** String */
             string: number;
             /** What */
@@ -1228,6 +1230,8 @@ export interface components {
             axis_tvd_ft: number[];
             /** Ground Md Ft */
             ground_md_ft: number;
+            /** Sea Level Md Ft */
+            sea_level_md_ft: number;
             /** Section Azimuth Deg */
             section_azimuth_deg: number;
             /** Temperature F */
@@ -7102,7 +7106,7 @@ export interface components {
             /** Planned Ppg */
             planned_ppg: number | null;
             /** @default null */
-            riser: components["schemas"]["knollstack__core__mud__results__RiserResult"] | null;
+            riser: components["schemas"]["RiserResult"] | null;
             /**
              * Riserless
              * @default false
@@ -8412,7 +8416,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements";
+            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect";
         };
         /**
          * PreviewBody
@@ -8724,6 +8728,59 @@ export interface components {
              * Weight in water
              * @description of steel and lines, without buoyancy modules
              */
+            wet_lbf: number;
+        };
+        /**
+         * RiserResult
+         * @description Mud that holds the pore pressure with the riser gone. `possible`: it is under the practical limit.
+         */
+        RiserResult: {
+            /** At Md Ft */
+            at_md_ft: number;
+            /** Held */
+            held: boolean;
+            /** Margin Ppg */
+            margin_ppg: number;
+            /** Needed Ppg */
+            needed_ppg: number;
+            /** Possible */
+            possible: boolean;
+        };
+        /** RiserString */
+        RiserString: {
+            /** Failed */
+            failed: number;
+            /** Foot Md Ft */
+            foot_md_ft: number;
+            /** Hours */
+            hours: number;
+            /** Housing Md Ft */
+            housing_md_ft: number;
+            /** Joints */
+            joints: components["schemas"]["StandingJoints"][];
+            /** Lift Lbf */
+            lift_lbf: number;
+            /** Made */
+            made: boolean;
+            /** Made Ft */
+            made_ft: number;
+            /** Most Lbf */
+            most_lbf: number | null;
+            /** Off Ft */
+            off_ft: number;
+            /** Space Ft */
+            space_ft: number;
+            /** Stack Top Md Ft */
+            stack_top_md_ft: number;
+            /** Tensioners */
+            tensioners: number | null;
+            /** Tensions */
+            tensions: components["schemas"]["TensionRow"][];
+            /** Tests */
+            tests: number;
+            /** Top Md Ft */
+            top_md_ft: number;
+            /** Wet Lbf */
             wet_lbf: number;
         };
         /**
@@ -10250,7 +10307,7 @@ export interface components {
             /** @default null */
             disconnect: components["schemas"]["DisconnectResult"] | null;
             /** @default null */
-            riser: components["schemas"]["knollstack__core__sea__results__RiserResult"] | null;
+            riser: components["schemas"]["RiserString"] | null;
         };
         /** SectionOffer */
         SectionOffer: {
@@ -11293,6 +11350,24 @@ export interface components {
              * @default about:blank
              */
             type: string;
+        };
+        /**
+         * StandingJoints
+         * @description A kind of joint in the riser.
+         */
+        StandingJoints: {
+            /** Count */
+            count: number;
+            /** Length Ft */
+            length_ft: number;
+            /** Lift Lbf */
+            lift_lbf: number;
+            /** Name */
+            name: string;
+            /** Total Ft */
+            total_ft: number;
+            /** Wet Lbf */
+            wet_lbf: number;
         };
         /**
          * StandoffTrack
@@ -13849,22 +13924,6 @@ export interface components {
             volume_bbl: number;
         };
         /**
-         * RiserResult
-         * @description Mud that holds the pore pressure with the riser gone. `possible`: it is under the practical limit.
-         */
-        knollstack__core__mud__results__RiserResult: {
-            /** At Md Ft */
-            at_md_ft: number;
-            /** Held */
-            held: boolean;
-            /** Margin Ppg */
-            margin_ppg: number;
-            /** Needed Ppg */
-            needed_ppg: number;
-            /** Possible */
-            possible: boolean;
-        };
-        /**
          * FluidRow
          * @description One way to hold fluid inside: flooded, filled as planned, floated in; at the end of the run.
          */
@@ -13882,43 +13941,6 @@ export interface components {
             inside: "flooded" | "planned" | "floated";
             /** Worst Float Psi */
             worst_float_psi: number;
-        };
-        /** RiserResult */
-        knollstack__core__sea__results__RiserResult: {
-            /** Failed */
-            failed: number;
-            /** Foot Md Ft */
-            foot_md_ft: number;
-            /** Hours */
-            hours: number;
-            /** Housing Md Ft */
-            housing_md_ft: number;
-            /** Joints */
-            joints: components["schemas"]["JointRow"][];
-            /** Lift Lbf */
-            lift_lbf: number;
-            /** Made */
-            made: boolean;
-            /** Made Ft */
-            made_ft: number;
-            /** Most Lbf */
-            most_lbf: number | null;
-            /** Off Ft */
-            off_ft: number;
-            /** Space Ft */
-            space_ft: number;
-            /** Stack Top Md Ft */
-            stack_top_md_ft: number;
-            /** Tensioners */
-            tensioners: number | null;
-            /** Tensions */
-            tensions: components["schemas"]["TensionRow"][];
-            /** Tests */
-            tests: number;
-            /** Top Md Ft */
-            top_md_ft: number;
-            /** Wet Lbf */
-            wet_lbf: number;
         };
     };
     responses: never;
@@ -16873,7 +16895,7 @@ export interface operations {
             header?: never;
             path: {
                 design_id: number;
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect";
             };
             cookie?: never;
         };
@@ -19063,7 +19085,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect";
             };
             cookie?: never;
         };
@@ -19170,7 +19192,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect";
             };
             cookie?: never;
         };
@@ -19277,7 +19299,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect";
             };
             cookie?: never;
         };

@@ -14,14 +14,19 @@ import { BreakGrip, ShoeGrip, TopGrip } from "./Grips";
 import { GroundBelow, NamesAbove, StringsDrawing } from "./SectionDrawing";
 import { JobFluids } from "./JobFluids";
 import { RunGear } from "./RunGear";
+import { Sea } from "./Sea";
 import { sectionTable } from "./table";
 import { TopGear } from "./TopGear";
 
 export function Section({ scale }: { scale: DepthScale }) {
   const ground = useEvaluated((e) => e.ground);
   const basis = useEvaluated((e) => e.basis);
+  const sea = useEvaluated((e) => e.sea);
   const { goTo } = useBench();
   const prefix = useId();
+  const onStack = useCallback(() => {
+    goTo("preventers", "/preventers");
+  }, [goTo]);
   const onZone = useCallback(
     (index: number) => {
       goTo("ground", `/ground/zones/${index}/name`);
@@ -47,6 +52,7 @@ export function Section({ scale }: { scale: DepthScale }) {
     >
       <svg {...paper} className={`own-layer absolute inset-0 ${DEPTH_CLASS}`}>
         <GroundBelow zones={ground.zones} scale={scale} prefix={prefix} onZone={onZone} />
+        {sea !== undefined && <Sea basis={basis} sea={sea} scale={scale} onStack={onStack} />}
       </svg>
       <svg {...paper} className={`own-layer pointer-events-none absolute inset-0 ${DEPTH_CLASS}`}>
         <Strings scale={scale} prefix={prefix} />
@@ -68,6 +74,7 @@ function Strings({ scale, prefix }: { scale: DepthScale; prefix: string }) {
   const pipe = useEvaluated((e) => e.pipe.strings)!;
   const running = useEvaluated((e) => e.running.strings)!;
   const { selected, select } = useBench();
+  const underSea = useEvaluated((e) => e.sea.riser != null || (e.basis.at_sea && e.strings[0]?.top_md_ft !== 0)) ?? false;
   const placed = shapes(strings, scale);
   const plan = scale.axis.kind === "md" ? null : pathPlan(basis, scale);
   const xAt = (mdFt: number, half: number, index: number) => (plan ? plan.x(mdFt) : placed[index]!.centre) + half;
@@ -75,7 +82,7 @@ function Strings({ scale, prefix }: { scale: DepthScale; prefix: string }) {
     <g className="pointer-events-auto">
       <StringsDrawing evaluation={{ strings, basis }} scale={scale} prefix={prefix} selected={selected} onString={select} />
       <RunGear strings={strings} rows={running} placed={placed} scale={scale} plan={plan} />
-      {scale.topFt === 0 && <TopGear y={HEADER_PX} centre={plan ? plan.x(0) : (placed[0]?.centre ?? 0)} />}
+      {scale.topFt === 0 && !underSea && <TopGear y={HEADER_PX} centre={plan ? plan.x(0) : (placed[0]?.centre ?? 0)} />}
       {placed.map((shape) => {
         const string = strings[shape.index]!;
         const outer = plan ? 10 : Math.max(shape.hole ?? 0, shape.pipe ?? 0);

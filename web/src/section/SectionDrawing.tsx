@@ -9,12 +9,14 @@ import { useUnits } from "../ui/units";
 import type { StringPath, StringShape } from "./geometry";
 import { AXIS_PX, SECTION_PX, SHOE_PX, pathPlan, shapes, spread, stringPaths } from "./geometry";
 import { RockPatterns } from "./patterns";
+import { Sea } from "./Sea";
 
 /** All of it in one picture, to be looked at. */
 export function SectionDrawing({ evaluation, scale, prefix }: { evaluation: Evaluation; scale: DepthScale; prefix: string }) {
   return (
     <>
       <GroundBelow zones={evaluation.ground.zones} scale={scale} prefix={prefix} />
+      <Sea basis={evaluation.basis} sea={evaluation.sea} scale={scale} />
       <StringsDrawing evaluation={evaluation} scale={scale} prefix={prefix} />
       <NamesAbove zones={evaluation.ground.zones} basis={evaluation.basis} scale={scale} />
     </>

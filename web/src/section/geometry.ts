@@ -45,13 +45,18 @@ function halfWidths(strings: readonly StringResult[], most: number): { hole: num
   return strings.map((s) => ({ hole: s.bit_in === null ? null : s.bit_in * perIn, pipe: s.od_in === null ? null : s.od_in * perIn }));
 }
 
+/** Where strings to the wellhead hang: the first one does. */
+function wellheadFt(strings: readonly StringResult[]): number {
+  return strings[0]?.top_md_ft ?? 0;
+}
+
 export function shapes(strings: readonly StringResult[], scale: DepthScale): StringShape[] {
   const halves = halfWidths(strings, HALF_PX - SHOE_PX);
   const placed = strings.map((s, index) => ({
     index,
     centre: CENTRE,
     ...halves[index]!,
-    top: scale.y(s.tied_back ? 0 : s.top_md_ft),
+    top: scale.y(s.tied_back ? wellheadFt(strings) : s.top_md_ft),
     shoe: scale.y(s.shoe_md_ft),
     holeTop: scale.y(s.previous_shoe_md_ft),
     cementTop: s.cement_top_md_ft === null ? null : scale.y(s.cement_top_md_ft),
@@ -107,7 +112,7 @@ export function stringPaths(strings: readonly StringResult[], basis: Basis, scal
     return {
       index,
       hole: between(s.previous_shoe_md_ft, s.shoe_md_ft, hole),
-      pipe: between(s.tied_back ? 0 : s.top_md_ft, s.shoe_md_ft, pipe),
+      pipe: between(s.tied_back ? wellheadFt(strings) : s.top_md_ft, s.shoe_md_ft, pipe),
       cement: s.cement_top_md_ft === null ? null : between(s.cement_top_md_ft, s.shoe_md_ft, hole ?? pipe),
     };
   });

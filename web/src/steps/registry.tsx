@@ -11,6 +11,7 @@ import { PipeBench } from "./pipe/PipeBench";
 import { PolicyBench } from "./policy/PolicyBench";
 import { PreventersBench } from "./preventers/PreventersBench";
 import { RunningBench } from "./running/RunningBench";
+import { SeaBench } from "./sea/SeaBench";
 import { SizesBench } from "./sizes/SizesBench";
 import { WellheadBench } from "./wellhead/WellheadBench";
 
@@ -32,6 +33,7 @@ export const BENCHES: Record<Step, ComponentType<BenchProps>> = {
   cement: CementBench,
   wellhead: WellheadBench,
   preventers: PreventersBench,
+  sea: SeaBench,
   policy: PolicyBench,
 };
 

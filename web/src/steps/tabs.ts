@@ -27,6 +27,7 @@ export const TABS = {
   },
   wellhead: { pieces: "Pieces", heights: "Heights", bores: "Bores", loads: "Loads", tests: "Tests" },
   preventers: { stack: "Stack", coverage: "Closes on", shear: "Shear", unit: "Closing unit", tests: "Tests", steps: "Sequence" },
+  sea: { conductor: "Conductor", riser: "Riser", disconnect: "Disconnect", annuli: "Sealed annuli" },
   pipe: { strings: "Strings", catalogue: "Catalogue", own: "Own pipes", stock: "Stock" },
 } as const;
 
@@ -42,6 +43,7 @@ export function tabOf(step: Step, place: string): string | null {
   if (step === "pipe") return place.startsWith("/pipes") ? "own" : place.startsWith("/stock") ? "stock" : "strings";
   if (step === "running") return runningTab(place);
   if (step === "wellhead") return wellheadTab(place);
+  if (step === "sea") return seaTab(place);
   if (step === "preventers") return place.startsWith("/closing_unit") ? "unit" : "stack";
   if (place.startsWith("/balanced_plugs")) return "plugs";
   if (step === "cement") return cementTab(place.split("/")[4] ?? "");
@@ -55,6 +57,12 @@ function cementTab(key: string): string {
   if (["caliper", "excesses"].includes(key)) return "hole";
   if (["additives", "water"].includes(key)) return "blend";
   return PLACING.some((part) => key.endsWith(part)) ? "placement" : "slurries";
+}
+
+function seaTab(place: string): string {
+  if (place.startsWith("/sea/riser")) return "riser";
+  if (place.startsWith("/sea/annuli")) return "annuli";
+  return ["/sea/weather", "/sea/limits", "/sea/disconnect"].some((key) => place.startsWith(key)) ? "disconnect" : "conductor";
 }
 
 function wellheadTab(place: string): string {

@@ -24,7 +24,7 @@ export function Facts({ label, heads, rows, bad }: FactsProps) {
             <th
               key={title}
               scope="col"
-              className={`border-b border-rule py-0.5 align-bottom font-normal ${i === 0 || left ? "pr-1 text-left" : "pl-1 text-right"}`}
+              className={`border-b border-rule py-0.5 align-bottom font-normal ${i === 0 ? "pr-1 text-left" : left ? "pr-1 pl-2 text-left" : "pl-2 text-right"}`}
             >
               {title}
               {unit !== undefined && unit !== "" && `, ${unit}`}
@@ -41,7 +41,7 @@ export function Facts({ label, heads, rows, bad }: FactsProps) {
                   {cell}
                 </th>
               ) : (
-                <td key={i} className={`py-0.5 ${heads[i]!.left ? "pr-1 text-left" : "pl-1 text-right whitespace-nowrap"}`}>
+                <td key={i} className={`py-0.5 ${heads[i]!.left ? "pr-1 pl-2 text-left" : "pl-2 text-right whitespace-nowrap"}`}>
                   {cell}
                 </td>
               ),

@@ -98,6 +98,7 @@ def _basis(well: Well) -> Basis:
         total_tvd_ft=well.path.total_tvd_ft,
         ground_md_ft=well.ground_md_ft,
         at_sea=well.site.setting != "land",
+        sea_level_md_ft=well.site.rig_floor_ft,
         temperature_tvd_ft=tuple(z for z, _ in heat),
         temperature_f=tuple(t for _, t in heat),
         axis_md_ft=tuple(well.path.knots_md_ft.tolist()),

@@ -25,6 +25,8 @@ class Basis(Result):
     total_tvd_ft: float
     ground_md_ft: float
     at_sea: bool
+    sea_level_md_ft: float
+    """Depth of the sea's surface below the rotary; the ground's on land."""
     temperature_tvd_ft: tuple[float, ...]
     temperature_f: tuple[float, ...]
     axis_md_ft: tuple[float, ...]

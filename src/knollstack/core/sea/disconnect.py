@@ -117,6 +117,7 @@ def _across(string: EquippedString, stack: StackRow, cover: CoverRow, margin_hel
         cut = "unknown"
     return AcrossRow(
         string=string.index,
+        section=string.words,
         what=cover.what,
         cut=cut,
         by=titles[by[-1]] if by else "",

@@ -20,7 +20,7 @@ from knollstack.core.base.findings import (
 )
 from knollstack.core.program.equipped import Equipped
 from knollstack.core.sea.makeup import MadeUp
-from knollstack.core.sea.results import AcrossRow, DisconnectResult, DriftRow, RiserResult, TensionRow
+from knollstack.core.sea.results import AcrossRow, DisconnectResult, DriftRow, RiserString, TensionRow
 
 RISER = "/sea/riser"
 STEP_LBF = 5_000.0
@@ -81,7 +81,7 @@ def makeup_findings(equipped: Equipped, made: MadeUp) -> Iterator[Finding]:
     )
 
 
-def tension_findings(equipped: Equipped, found: RiserResult) -> Iterator[Finding]:
+def tension_findings(equipped: Equipped, found: RiserString) -> Iterator[Finding]:
     riser = equipped.design.sea.riser
     for key, words in (("tensioners", "How many tensioners there are"), ("tensioner_lbf", "What one tensioner pulls")):
         if getattr(riser, key) is None:
@@ -102,7 +102,7 @@ def tension_findings(equipped: Equipped, found: RiserResult) -> Iterator[Finding
             )
 
 
-def _tension(equipped: Equipped, found: RiserResult, row: TensionRow) -> Iterator[Finding]:
+def _tension(equipped: Equipped, found: RiserString, row: TensionRow) -> Iterator[Finding]:
     least, held = row.least_failed_lbf or 0.0, row.set_lbf or 0.0
     policy, most = equipped.well.policy.sea, found.most_lbf
     lost = f" with {found.failed} of {found.tensioners} tensioners lost" if found.failed else ""
@@ -156,14 +156,14 @@ def _tension(equipped: Equipped, found: RiserResult, row: TensionRow) -> Iterato
         )
 
 
-def _tighter(equipped: Equipped, found: RiserResult, least: float) -> Iterator[Remedy]:
+def _tighter(equipped: Equipped, found: RiserString, least: float) -> Iterator[Remedy]:
     policy = equipped.well.policy.sea
     wanted = -(-(least + policy.tension_margin_lbf) // STEP_LBF) * STEP_LBF
     if found.most_lbf is not None and wanted <= found.most_lbf * policy.tension_share:
         yield remedy(Change(path=f"{RISER}/setting_lbf", value=wanted), "Set ", force(wanted))
 
 
-def _slacker(equipped: Equipped, found: RiserResult, least: float) -> Iterator[Remedy]:
+def _slacker(equipped: Equipped, found: RiserString, least: float) -> Iterator[Remedy]:
     most = (found.most_lbf or 0.0) * equipped.well.policy.sea.tension_share
     wanted = most // STEP_LBF * STEP_LBF
     if wanted >= least:

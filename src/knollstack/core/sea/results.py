@@ -37,7 +37,7 @@ class ConductorResult(Result):
     capacity_lbf: tuple[float, ...]
 
 
-class JointRow(Result):
+class StandingJoints(Result):
     """A kind of joint in the riser."""
 
     name: str
@@ -64,7 +64,7 @@ class TensionRow(Result):
     working: str
 
 
-class RiserResult(Result):
+class RiserString(Result):
     made: bool
     """Made up by the tool from what is aboard, or from planning values."""
     top_md_ft: float
@@ -74,7 +74,7 @@ class RiserResult(Result):
     stack_top_md_ft: float
     housing_md_ft: float
     space_ft: float
-    joints: tuple[JointRow, ...]
+    joints: tuple[StandingJoints, ...]
     made_ft: float
     off_ft: float
     """Joints over the space: the telescopic joint stands so much shorter than at mid-stroke."""
@@ -111,6 +111,7 @@ class AcrossRow(Result):
     """What may stand across the stack in a section, and what happens to it at a disconnect."""
 
     string: int
+    section: Words
     what: Words
     cut: Literal["cut and sealed", "cut, not sealed", "not cut", "unknown"]
     by: str
@@ -151,6 +152,6 @@ class AnnulusRow(Result):
 class SeaResult(Result):
     applies: bool
     conductor: ConductorResult | None = None
-    riser: RiserResult | None = None
+    riser: RiserString | None = None
     disconnect: DisconnectResult | None = None
     annuli: tuple[AnnulusRow, ...] = ()

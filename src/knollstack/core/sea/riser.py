@@ -11,7 +11,7 @@ from knollstack.core.ground.riserless import is_riserless
 from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.sea.formulas import riser_minimum_tension, tension_at_foot
 from knollstack.core.sea.makeup import MadeUp
-from knollstack.core.sea.results import JointRow, RiserResult, TensionRow
+from knollstack.core.sea.results import StandingJoints, RiserString, TensionRow
 
 
 @dataclass(frozen=True)
@@ -108,12 +108,12 @@ def running_hours(equipped: Equipped, made: MadeUp) -> tuple[float, int]:
     return joints / policy.joints_hour + tests * policy.test_minutes / 60, tests
 
 
-def result_of(equipped: Equipped, made: MadeUp) -> RiserResult:
+def result_of(equipped: Equipped, made: MadeUp) -> RiserString:
     pull = pull_of(equipped)
     hours, tests = running_hours(equipped, made)
     wet, lift = hung_lbf(equipped, made)
     joints = tuple(
-        JointRow(
+        StandingJoints(
             name=row.name,
             count=count,
             length_ft=row.length_ft,
@@ -123,7 +123,7 @@ def result_of(equipped: Equipped, made: MadeUp) -> RiserResult:
         )
         for row, count in zip(made.rows, made.counts, strict=True)
     )
-    return RiserResult(
+    return RiserString(
         made=made.usual or any(row.run is None for row in made.rows),
         top_md_ft=made.top_md_ft,
         foot_md_ft=made.foot_md_ft,
