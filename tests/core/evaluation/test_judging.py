@@ -132,7 +132,7 @@ MISSING = [
     ("ground__zones", [], {"ground"}),
     ("site__h2s_ppm", None, {"pipe"}),
     ("site__rotary_room_ft", None, {"preventers"}),
-    ("site__setting", "subsea", {"cement", "wellhead", "preventers"}),
+    ("site__setting", "subsea", {"cement", "preventers", "sea"}),
     ("site__setting", "platform", {"wellhead"}),
     ("strings__3__od_in", 6.123, {"sizes", "cement"}),
     ("strings__2__pipe", {"weight_ppf": 99.0, "grade": "L80", "connection": "BTC"}, {"pipe", "cement"}),
@@ -173,11 +173,13 @@ def test_a_liner_hung_below_the_shoe_above_is_stopped():
     assert "not inside the string above" in plain(find(run(document), "pipe", "stop")[0].message)
 
 
-def test_subsea_and_liner_documents_are_evaluated_and_say_what_is_not_worked():
+def test_subsea_and_liner_documents_are_evaluated_and_say_what_is_not_given():
     document = strings(site__setting="subsea", strings__3__run="liner", strings__3__hanger_md_ft=5700.0)
     document["site"]["water_depth_ft"] = 60.0
     evaluation = run(document)
-    assert "/site/setting" in {f.place for f in evaluation.findings if f.severity == "unknown"}
+    unknown = {f.place for f in evaluation.findings if f.severity == "unknown"}
+    assert {"/sea/soil", "/sea/riser/moon_pool_ft"} <= unknown
+    assert not [f for f in evaluation.findings if "as on land" in plain(f.message)]
     assert [s.top_md_ft for s in evaluation.strings[:3]] == [90.0] * 3, "hung at the sea floor"
     assert evaluation.strings[3].top_md_ft == 5700.0
     assert evaluation.cement.strings[3].top_md_ft == 5700.0

@@ -50,6 +50,8 @@ SCENES = {
     "preventers/surface_method": ({}, "gas over mud"),
     "sea/set_up": ({}, [{"hours": 0.0, "share": 0.0}, {"hours": 100.0, "share": 1.0}]),
     "sea/package_lbf": ({}, 900_000.0),
+    "sea/stroke_share": ({}, 0.001),
+    "preventers/least_at_sea": ({}, [{"from_class_psi": 2000.0, "annulars": 1, "pipe_rams": 2}]),
     "cement/caliper_excess": ({}, 0.14),
     "cement/pump_limit_bpm": ({}, 4.0),
     "pipe/mix_water_ppg": ({"pipe/burst_backup": "mix water"}, 9.0),
@@ -106,7 +108,6 @@ FIRST = {
     "running/stroke_ft": 3,
     "running/friction_cased": 3,
     "running/friction_open": 3,
-    "preventers/large_annular_seconds": 3,
     "mud/riser_mud_limit_ppg": 3,
     "mud/riser_id_in": 3,
     "mud/sweep_bbl": 3,
@@ -131,6 +132,14 @@ def at_sea():
     return document
 
 
+def on_a_platform():
+    """The deep well with its stacks over the water: 20 in casing carries a large one."""
+    document = json.loads(documents()[3])
+    document["site"] |= {"setting": "platform"}
+    document["wellhead"] = {"deck_md_ft": 40.0}
+    return document
+
+
 def hot():
     """The same where production heats the annuli more than their casings stand."""
     document = at_sea()
@@ -147,6 +156,7 @@ def hammered():
 
 
 MORE = {
+    "preventers/large_annular_seconds": lambda: on_a_platform(),
     "sea/open_below_ft": lambda: hot(),
     "sea/remoulded_share": lambda: hammered(),
     "sea/refusal_blows_ft": lambda: hammered(),

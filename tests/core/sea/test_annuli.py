@@ -86,11 +86,23 @@ def test_a_casing_that_fails_is_found_and_every_way_out_clears_it():
 
 
 def test_burst_of_the_outer_casing_is_judged_on_both_sides_of_its_rating_and_its_factor():
-    """A disk sets the pressure to a pound: the 20 in bursts at 5,684 psi, at 5,167 with policy's factor of 1.10."""
-    for disk, expected in ((5160.0, []), (5175.0, ["caution"]), (5680.0, ["caution"]), (5690.0, ["stop"])):
-        relief = [{"string": "s3", "relief": "rupture disk", "disk_psi": disk}]
+    """A disk sets the pressure to a pound. With 10.2 ppg over sea water down to 6,600 ft the 20 in sees 566 psi more.
+
+    It bursts at 5,684 psi, and has policy's factor of 1.10 up to 5,167.
+    """
+    column = 12 / 231 * (10.2 - 8.55) * 6600
+    for load, expected in ((5160.0, []), (5175.0, ["caution"]), (5680.0, ["caution"]), (5690.0, ["stop"])):
+        relief = [{"string": "s3", "relief": "rupture disk", "disk_psi": load - column}]
         document = deep(site__flowing_wellhead_f=230.0, sea__annuli=relief)
-        assert [f.severity for f in said(document)] == expected, disk
+        assert [f.severity for f in said(document)] == expected, load
+        assert rows(document)[2].burst_load_psi == pytest.approx(load)
+
+
+def test_collapse_counts_the_columns_on_either_side():
+    """The tie-back in 11.9 and 12.9 ppg with packer fluid inside, at the depth where that is worst."""
+    row = rows(deep())[4]
+    column = 12 / 231 * (12.9 - 8.6) * 12_700
+    assert row.collapse_load_psi == pytest.approx(row.pressure_psi + column)
 
 
 def test_what_is_missing_or_lost_is_told():

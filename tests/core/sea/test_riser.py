@@ -167,5 +167,5 @@ def test_the_sequence_runs_step_after_step():
 def test_shallow_water_has_no_room_for_a_riser():
     document = deep(site__water_depth_ft=60.0, sea__riser__stack_ft=50.0)
     document["ground"] = {"pore": [], "fracture": []}
-    assert [f.place for f in find(run(document), "sea", "stop")] == ["/site/water_depth_ft"]
+    assert "/site/water_depth_ft" in [f.place for f in find(run(document), "sea", "stop")]
     assert sea(document).riser is None

@@ -990,6 +990,8 @@ export interface components {
             cut: "cut and sealed" | "cut, not sealed" | "not cut" | "unknown";
             /** Hang Off */
             hang_off: string;
+            /** Kind */
+            kind: string;
             /** Margin Held */
             margin_held: boolean | null;
             /** Section */
@@ -1100,8 +1102,12 @@ export interface components {
             bottom_md_ft: number;
             /** Bound Psi */
             bound_psi: number | null;
+            /** Burst Load Psi */
+            burst_load_psi: number | null;
             /** Burst Psi */
             burst_psi: number | null;
+            /** Collapse Load Psi */
+            collapse_load_psi: number | null;
             /** Collapse Psi */
             collapse_psi: number | null;
             /** Heating F */
@@ -2305,6 +2311,12 @@ export interface components {
              * @default 1
              */
             blind_rams: number;
+            /**
+             * Casing shear rams
+             * @description that cut casing and do not seal
+             * @default 0
+             */
+            casing_shears: number;
             /** From class */
             from_class_psi: number;
             /**
@@ -2373,10 +2385,10 @@ export interface components {
             /**
              * Bottles stand
              * @description at the sea floor the weight of the sea counts
-             * @default surface
+             * @default as the stack
              * @enum {string}
              */
-            place: "surface" | "sea floor";
+            place: "as the stack" | "surface" | "sea floor";
             /**
              * Precharged at
              * @description temperature when the bottles were charged with nitrogen
@@ -2830,7 +2842,7 @@ export interface components {
              *       "gas_volume_gal": 10,
              *       "line_gpm": null,
              *       "operating_psi": 3000,
-             *       "place": "surface",
+             *       "place": "as the stack",
              *       "precharge_f": 70,
              *       "precharge_psi": null,
              *       "pump_gpm": null,
@@ -3039,11 +3051,23 @@ export interface components {
              *         "functions": "annular and all rams",
              *         "gas": "nitrogen",
              *         "large_annular_seconds": 45,
+             *         "least_at_sea": [
+             *           {
+             *             "annulars": 2,
+             *             "blind": "blind shear rams",
+             *             "blind_rams": 1,
+             *             "casing_shears": 1,
+             *             "from_class_psi": 2000,
+             *             "pipe_rams": 3,
+             *             "variable_rams": 2
+             *           }
+             *         ],
              *         "least_elements": [
              *           {
              *             "annulars": 1,
              *             "blind": "blind rams",
              *             "blind_rams": 1,
+             *             "casing_shears": 0,
              *             "from_class_psi": 2000,
              *             "pipe_rams": 0,
              *             "variable_rams": 0
@@ -3052,6 +3076,7 @@ export interface components {
              *             "annulars": 1,
              *             "blind": "blind rams",
              *             "blind_rams": 1,
+             *             "casing_shears": 0,
              *             "from_class_psi": 3000,
              *             "pipe_rams": 1,
              *             "variable_rams": 0
@@ -3060,6 +3085,7 @@ export interface components {
              *             "annulars": 1,
              *             "blind": "blind shear rams",
              *             "blind_rams": 1,
+             *             "casing_shears": 0,
              *             "from_class_psi": 5000,
              *             "pipe_rams": 2,
              *             "variable_rams": 1
@@ -3071,6 +3097,8 @@ export interface components {
              *         "minimum_class_psi": 2000,
              *         "pump_minutes": 15,
              *         "ram_seconds": 30,
+             *         "sea_annular_seconds": 60,
+             *         "sea_ram_seconds": 45,
              *         "shear_factor": 1.2,
              *         "surface_method": "as for pipe",
              *         "test_days": 14,
@@ -3112,15 +3140,19 @@ export interface components {
              *         "flex_deg": 6,
              *         "guide_base_lbf": 15000,
              *         "heat_share": 0.8,
+             *         "heave_share": 0.1,
              *         "high_housing_lbf": 12000,
              *         "inclination_deg": 1,
              *         "joints_hour": 2.5,
+             *         "landing_share": 0.8,
              *         "low_housing_lbf": 10000,
              *         "open_below_ft": 200,
              *         "package_lbf": 160000,
+             *         "protector_in": 17.5625,
              *         "reduction": 0.95,
              *         "refusal_blows_ft": 300,
              *         "remoulded_share": 0.35,
+             *         "seat_lbf": 2000000,
              *         "second_hours": 60,
              *         "set_up": [
              *           {
@@ -3327,12 +3359,23 @@ export interface components {
              *         "stick_up_ft": 10
              *       },
              *       "disconnect": [],
+             *       "housing": {
+             *         "bore_in": 18.75,
+             *         "class_psi": null,
+             *         "first_in": 24,
+             *         "hanger_in": 22,
+             *         "protector_in": null,
+             *         "seat_lbf": null,
+             *         "seats": 3
+             *       },
              *       "limits": [],
              *       "riser": {
              *         "barrel_lbf": 40000,
+             *         "collapse_psi": null,
              *         "failed": null,
              *         "flex_ft": 10,
              *         "joints": [],
+             *         "moon_pool_ft": null,
              *         "package_lbf": null,
              *         "setting_lbf": null,
              *         "stack_ft": null,
@@ -3567,6 +3610,24 @@ export interface components {
             /** Unit */
             unit: string;
         };
+        /**
+         * DiverterResult
+         * @description A kick that got past the stack.
+         */
+        DiverterResult: {
+            /** At Flow Line Bbl */
+            at_flow_line_bbl: number;
+            /** At Stack Psi */
+            at_stack_psi: number;
+            /** Collapse Psi */
+            collapse_psi: number | null;
+            /** Empty Psi */
+            empty_psi: number;
+            /** Kick Bbl */
+            kick_bbl: number;
+            /** Working */
+            working: string;
+        };
         /** DocumentBody */
         DocumentBody: {
             /**
@@ -3590,7 +3651,7 @@ export interface components {
                  *       "gas_volume_gal": 10,
                  *       "line_gpm": null,
                  *       "operating_psi": 3000,
-                 *       "place": "surface",
+                 *       "place": "as the stack",
                  *       "precharge_f": 70,
                  *       "precharge_psi": null,
                  *       "pump_gpm": null,
@@ -3799,11 +3860,23 @@ export interface components {
                  *         "functions": "annular and all rams",
                  *         "gas": "nitrogen",
                  *         "large_annular_seconds": 45,
+                 *         "least_at_sea": [
+                 *           {
+                 *             "annulars": 2,
+                 *             "blind": "blind shear rams",
+                 *             "blind_rams": 1,
+                 *             "casing_shears": 1,
+                 *             "from_class_psi": 2000,
+                 *             "pipe_rams": 3,
+                 *             "variable_rams": 2
+                 *           }
+                 *         ],
                  *         "least_elements": [
                  *           {
                  *             "annulars": 1,
                  *             "blind": "blind rams",
                  *             "blind_rams": 1,
+                 *             "casing_shears": 0,
                  *             "from_class_psi": 2000,
                  *             "pipe_rams": 0,
                  *             "variable_rams": 0
@@ -3812,6 +3885,7 @@ export interface components {
                  *             "annulars": 1,
                  *             "blind": "blind rams",
                  *             "blind_rams": 1,
+                 *             "casing_shears": 0,
                  *             "from_class_psi": 3000,
                  *             "pipe_rams": 1,
                  *             "variable_rams": 0
@@ -3820,6 +3894,7 @@ export interface components {
                  *             "annulars": 1,
                  *             "blind": "blind shear rams",
                  *             "blind_rams": 1,
+                 *             "casing_shears": 0,
                  *             "from_class_psi": 5000,
                  *             "pipe_rams": 2,
                  *             "variable_rams": 1
@@ -3831,6 +3906,8 @@ export interface components {
                  *         "minimum_class_psi": 2000,
                  *         "pump_minutes": 15,
                  *         "ram_seconds": 30,
+                 *         "sea_annular_seconds": 60,
+                 *         "sea_ram_seconds": 45,
                  *         "shear_factor": 1.2,
                  *         "surface_method": "as for pipe",
                  *         "test_days": 14,
@@ -3872,15 +3949,19 @@ export interface components {
                  *         "flex_deg": 6,
                  *         "guide_base_lbf": 15000,
                  *         "heat_share": 0.8,
+                 *         "heave_share": 0.1,
                  *         "high_housing_lbf": 12000,
                  *         "inclination_deg": 1,
                  *         "joints_hour": 2.5,
+                 *         "landing_share": 0.8,
                  *         "low_housing_lbf": 10000,
                  *         "open_below_ft": 200,
                  *         "package_lbf": 160000,
+                 *         "protector_in": 17.5625,
                  *         "reduction": 0.95,
                  *         "refusal_blows_ft": 300,
                  *         "remoulded_share": 0.35,
+                 *         "seat_lbf": 2000000,
                  *         "second_hours": 60,
                  *         "set_up": [
                  *           {
@@ -4087,12 +4168,23 @@ export interface components {
                  *         "stick_up_ft": 10
                  *       },
                  *       "disconnect": [],
+                 *       "housing": {
+                 *         "bore_in": 18.75,
+                 *         "class_psi": null,
+                 *         "first_in": 24,
+                 *         "hanger_in": 22,
+                 *         "protector_in": null,
+                 *         "seat_lbf": null,
+                 *         "seats": 3
+                 *       },
                  *       "limits": [],
                  *       "riser": {
                  *         "barrel_lbf": 40000,
+                 *         "collapse_psi": null,
                  *         "failed": null,
                  *         "flex_ft": 10,
                  *         "joints": [],
+                 *         "moon_pool_ft": null,
                  *         "package_lbf": null,
                  *         "setting_lbf": null,
                  *         "stack_ft": null,
@@ -4203,7 +4295,7 @@ export interface components {
                  *       "gas_volume_gal": 10,
                  *       "line_gpm": null,
                  *       "operating_psi": 3000,
-                 *       "place": "surface",
+                 *       "place": "as the stack",
                  *       "precharge_f": 70,
                  *       "precharge_psi": null,
                  *       "pump_gpm": null,
@@ -4412,11 +4504,23 @@ export interface components {
                  *         "functions": "annular and all rams",
                  *         "gas": "nitrogen",
                  *         "large_annular_seconds": 45,
+                 *         "least_at_sea": [
+                 *           {
+                 *             "annulars": 2,
+                 *             "blind": "blind shear rams",
+                 *             "blind_rams": 1,
+                 *             "casing_shears": 1,
+                 *             "from_class_psi": 2000,
+                 *             "pipe_rams": 3,
+                 *             "variable_rams": 2
+                 *           }
+                 *         ],
                  *         "least_elements": [
                  *           {
                  *             "annulars": 1,
                  *             "blind": "blind rams",
                  *             "blind_rams": 1,
+                 *             "casing_shears": 0,
                  *             "from_class_psi": 2000,
                  *             "pipe_rams": 0,
                  *             "variable_rams": 0
@@ -4425,6 +4529,7 @@ export interface components {
                  *             "annulars": 1,
                  *             "blind": "blind rams",
                  *             "blind_rams": 1,
+                 *             "casing_shears": 0,
                  *             "from_class_psi": 3000,
                  *             "pipe_rams": 1,
                  *             "variable_rams": 0
@@ -4433,6 +4538,7 @@ export interface components {
                  *             "annulars": 1,
                  *             "blind": "blind shear rams",
                  *             "blind_rams": 1,
+                 *             "casing_shears": 0,
                  *             "from_class_psi": 5000,
                  *             "pipe_rams": 2,
                  *             "variable_rams": 1
@@ -4444,6 +4550,8 @@ export interface components {
                  *         "minimum_class_psi": 2000,
                  *         "pump_minutes": 15,
                  *         "ram_seconds": 30,
+                 *         "sea_annular_seconds": 60,
+                 *         "sea_ram_seconds": 45,
                  *         "shear_factor": 1.2,
                  *         "surface_method": "as for pipe",
                  *         "test_days": 14,
@@ -4485,15 +4593,19 @@ export interface components {
                  *         "flex_deg": 6,
                  *         "guide_base_lbf": 15000,
                  *         "heat_share": 0.8,
+                 *         "heave_share": 0.1,
                  *         "high_housing_lbf": 12000,
                  *         "inclination_deg": 1,
                  *         "joints_hour": 2.5,
+                 *         "landing_share": 0.8,
                  *         "low_housing_lbf": 10000,
                  *         "open_below_ft": 200,
                  *         "package_lbf": 160000,
+                 *         "protector_in": 17.5625,
                  *         "reduction": 0.95,
                  *         "refusal_blows_ft": 300,
                  *         "remoulded_share": 0.35,
+                 *         "seat_lbf": 2000000,
                  *         "second_hours": 60,
                  *         "set_up": [
                  *           {
@@ -4700,12 +4812,23 @@ export interface components {
                  *         "stick_up_ft": 10
                  *       },
                  *       "disconnect": [],
+                 *       "housing": {
+                 *         "bore_in": 18.75,
+                 *         "class_psi": null,
+                 *         "first_in": 24,
+                 *         "hanger_in": 22,
+                 *         "protector_in": null,
+                 *         "seat_lbf": null,
+                 *         "seats": 3
+                 *       },
                  *       "limits": [],
                  *       "riser": {
                  *         "barrel_lbf": 40000,
+                 *         "collapse_psi": null,
                  *         "failed": null,
                  *         "flex_ft": 10,
                  *         "joints": [],
+                 *         "moon_pool_ft": null,
                  *         "package_lbf": null,
                  *         "setting_lbf": null,
                  *         "stack_ft": null,
@@ -4986,7 +5109,7 @@ export interface components {
                  *       "gas_volume_gal": 10,
                  *       "line_gpm": null,
                  *       "operating_psi": 3000,
-                 *       "place": "surface",
+                 *       "place": "as the stack",
                  *       "precharge_f": 70,
                  *       "precharge_psi": null,
                  *       "pump_gpm": null,
@@ -5195,11 +5318,23 @@ export interface components {
                  *         "functions": "annular and all rams",
                  *         "gas": "nitrogen",
                  *         "large_annular_seconds": 45,
+                 *         "least_at_sea": [
+                 *           {
+                 *             "annulars": 2,
+                 *             "blind": "blind shear rams",
+                 *             "blind_rams": 1,
+                 *             "casing_shears": 1,
+                 *             "from_class_psi": 2000,
+                 *             "pipe_rams": 3,
+                 *             "variable_rams": 2
+                 *           }
+                 *         ],
                  *         "least_elements": [
                  *           {
                  *             "annulars": 1,
                  *             "blind": "blind rams",
                  *             "blind_rams": 1,
+                 *             "casing_shears": 0,
                  *             "from_class_psi": 2000,
                  *             "pipe_rams": 0,
                  *             "variable_rams": 0
@@ -5208,6 +5343,7 @@ export interface components {
                  *             "annulars": 1,
                  *             "blind": "blind rams",
                  *             "blind_rams": 1,
+                 *             "casing_shears": 0,
                  *             "from_class_psi": 3000,
                  *             "pipe_rams": 1,
                  *             "variable_rams": 0
@@ -5216,6 +5352,7 @@ export interface components {
                  *             "annulars": 1,
                  *             "blind": "blind shear rams",
                  *             "blind_rams": 1,
+                 *             "casing_shears": 0,
                  *             "from_class_psi": 5000,
                  *             "pipe_rams": 2,
                  *             "variable_rams": 1
@@ -5227,6 +5364,8 @@ export interface components {
                  *         "minimum_class_psi": 2000,
                  *         "pump_minutes": 15,
                  *         "ram_seconds": 30,
+                 *         "sea_annular_seconds": 60,
+                 *         "sea_ram_seconds": 45,
                  *         "shear_factor": 1.2,
                  *         "surface_method": "as for pipe",
                  *         "test_days": 14,
@@ -5268,15 +5407,19 @@ export interface components {
                  *         "flex_deg": 6,
                  *         "guide_base_lbf": 15000,
                  *         "heat_share": 0.8,
+                 *         "heave_share": 0.1,
                  *         "high_housing_lbf": 12000,
                  *         "inclination_deg": 1,
                  *         "joints_hour": 2.5,
+                 *         "landing_share": 0.8,
                  *         "low_housing_lbf": 10000,
                  *         "open_below_ft": 200,
                  *         "package_lbf": 160000,
+                 *         "protector_in": 17.5625,
                  *         "reduction": 0.95,
                  *         "refusal_blows_ft": 300,
                  *         "remoulded_share": 0.35,
+                 *         "seat_lbf": 2000000,
                  *         "second_hours": 60,
                  *         "set_up": [
                  *           {
@@ -5483,12 +5626,23 @@ export interface components {
                  *         "stick_up_ft": 10
                  *       },
                  *       "disconnect": [],
+                 *       "housing": {
+                 *         "bore_in": 18.75,
+                 *         "class_psi": null,
+                 *         "first_in": 24,
+                 *         "hanger_in": 22,
+                 *         "protector_in": null,
+                 *         "seat_lbf": null,
+                 *         "seats": 3
+                 *       },
                  *       "limits": [],
                  *       "riser": {
                  *         "barrel_lbf": 40000,
+                 *         "collapse_psi": null,
                  *         "failed": null,
                  *         "flex_ft": 10,
                  *         "joints": [],
+                 *         "moon_pool_ft": null,
                  *         "package_lbf": null,
                  *         "setting_lbf": null,
                  *         "stack_ft": null,
@@ -6158,6 +6312,35 @@ export interface components {
             weak_md_ft: number | null;
         };
         /**
+         * LandingRow
+         * @description A string landed on drill pipe: its greatest pull, with what heave adds, and what holds it.
+         */
+        LandingRow: {
+            /** Block Lbf */
+            block_lbf: number | null;
+            /** Heaved Lbf */
+            heaved_lbf: number | null;
+            /** Hook Lbf */
+            hook_lbf: number | null;
+            /** Limit Lbf */
+            limit_lbf: number | null;
+            /** Pipe In */
+            pipe_in: number;
+            /** Strength Lbf */
+            strength_lbf: number | null;
+            /** String */
+            string: number;
+            /**
+             * Through
+             * @enum {string}
+             */
+            through: "open water" | "riser";
+            /** What */
+            what: (string | components["schemas"]["Amount"])[];
+            /** Working */
+            working: string;
+        };
+        /**
          * LeakOffTest
          * @description A leak-off replaces the fracture profile at its depth; an integrity test only shows that it is no less.
          */
@@ -6326,7 +6509,7 @@ export interface components {
                  *       "gas_volume_gal": 10,
                  *       "line_gpm": null,
                  *       "operating_psi": 3000,
-                 *       "place": "surface",
+                 *       "place": "as the stack",
                  *       "precharge_f": 70,
                  *       "precharge_psi": null,
                  *       "pump_gpm": null,
@@ -6535,11 +6718,23 @@ export interface components {
                  *         "functions": "annular and all rams",
                  *         "gas": "nitrogen",
                  *         "large_annular_seconds": 45,
+                 *         "least_at_sea": [
+                 *           {
+                 *             "annulars": 2,
+                 *             "blind": "blind shear rams",
+                 *             "blind_rams": 1,
+                 *             "casing_shears": 1,
+                 *             "from_class_psi": 2000,
+                 *             "pipe_rams": 3,
+                 *             "variable_rams": 2
+                 *           }
+                 *         ],
                  *         "least_elements": [
                  *           {
                  *             "annulars": 1,
                  *             "blind": "blind rams",
                  *             "blind_rams": 1,
+                 *             "casing_shears": 0,
                  *             "from_class_psi": 2000,
                  *             "pipe_rams": 0,
                  *             "variable_rams": 0
@@ -6548,6 +6743,7 @@ export interface components {
                  *             "annulars": 1,
                  *             "blind": "blind rams",
                  *             "blind_rams": 1,
+                 *             "casing_shears": 0,
                  *             "from_class_psi": 3000,
                  *             "pipe_rams": 1,
                  *             "variable_rams": 0
@@ -6556,6 +6752,7 @@ export interface components {
                  *             "annulars": 1,
                  *             "blind": "blind shear rams",
                  *             "blind_rams": 1,
+                 *             "casing_shears": 0,
                  *             "from_class_psi": 5000,
                  *             "pipe_rams": 2,
                  *             "variable_rams": 1
@@ -6567,6 +6764,8 @@ export interface components {
                  *         "minimum_class_psi": 2000,
                  *         "pump_minutes": 15,
                  *         "ram_seconds": 30,
+                 *         "sea_annular_seconds": 60,
+                 *         "sea_ram_seconds": 45,
                  *         "shear_factor": 1.2,
                  *         "surface_method": "as for pipe",
                  *         "test_days": 14,
@@ -6608,15 +6807,19 @@ export interface components {
                  *         "flex_deg": 6,
                  *         "guide_base_lbf": 15000,
                  *         "heat_share": 0.8,
+                 *         "heave_share": 0.1,
                  *         "high_housing_lbf": 12000,
                  *         "inclination_deg": 1,
                  *         "joints_hour": 2.5,
+                 *         "landing_share": 0.8,
                  *         "low_housing_lbf": 10000,
                  *         "open_below_ft": 200,
                  *         "package_lbf": 160000,
+                 *         "protector_in": 17.5625,
                  *         "reduction": 0.95,
                  *         "refusal_blows_ft": 300,
                  *         "remoulded_share": 0.35,
+                 *         "seat_lbf": 2000000,
                  *         "second_hours": 60,
                  *         "set_up": [
                  *           {
@@ -6823,12 +7026,23 @@ export interface components {
                  *         "stick_up_ft": 10
                  *       },
                  *       "disconnect": [],
+                 *       "housing": {
+                 *         "bore_in": 18.75,
+                 *         "class_psi": null,
+                 *         "first_in": 24,
+                 *         "hanger_in": 22,
+                 *         "protector_in": null,
+                 *         "seat_lbf": null,
+                 *         "seats": 3
+                 *       },
                  *       "limits": [],
                  *       "riser": {
                  *         "barrel_lbf": 40000,
+                 *         "collapse_psi": null,
                  *         "failed": null,
                  *         "flex_ft": 10,
                  *         "joints": [],
+                 *         "moon_pool_ft": null,
                  *         "package_lbf": null,
                  *         "setting_lbf": null,
                  *         "stack_ft": null,
@@ -7939,11 +8153,23 @@ export interface components {
              *       "functions": "annular and all rams",
              *       "gas": "nitrogen",
              *       "large_annular_seconds": 45,
+             *       "least_at_sea": [
+             *         {
+             *           "annulars": 2,
+             *           "blind": "blind shear rams",
+             *           "blind_rams": 1,
+             *           "casing_shears": 1,
+             *           "from_class_psi": 2000,
+             *           "pipe_rams": 3,
+             *           "variable_rams": 2
+             *         }
+             *       ],
              *       "least_elements": [
              *         {
              *           "annulars": 1,
              *           "blind": "blind rams",
              *           "blind_rams": 1,
+             *           "casing_shears": 0,
              *           "from_class_psi": 2000,
              *           "pipe_rams": 0,
              *           "variable_rams": 0
@@ -7952,6 +8178,7 @@ export interface components {
              *           "annulars": 1,
              *           "blind": "blind rams",
              *           "blind_rams": 1,
+             *           "casing_shears": 0,
              *           "from_class_psi": 3000,
              *           "pipe_rams": 1,
              *           "variable_rams": 0
@@ -7960,6 +8187,7 @@ export interface components {
              *           "annulars": 1,
              *           "blind": "blind shear rams",
              *           "blind_rams": 1,
+             *           "casing_shears": 0,
              *           "from_class_psi": 5000,
              *           "pipe_rams": 2,
              *           "variable_rams": 1
@@ -7971,6 +8199,8 @@ export interface components {
              *       "minimum_class_psi": 2000,
              *       "pump_minutes": 15,
              *       "ram_seconds": 30,
+             *       "sea_annular_seconds": 60,
+             *       "sea_ram_seconds": 45,
              *       "shear_factor": 1.2,
              *       "surface_method": "as for pipe",
              *       "test_days": 14,
@@ -8018,15 +8248,19 @@ export interface components {
              *       "flex_deg": 6,
              *       "guide_base_lbf": 15000,
              *       "heat_share": 0.8,
+             *       "heave_share": 0.1,
              *       "high_housing_lbf": 12000,
              *       "inclination_deg": 1,
              *       "joints_hour": 2.5,
+             *       "landing_share": 0.8,
              *       "low_housing_lbf": 10000,
              *       "open_below_ft": 200,
              *       "package_lbf": 160000,
+             *       "protector_in": 17.5625,
              *       "reduction": 0.95,
              *       "refusal_blows_ft": 300,
              *       "remoulded_share": 0.35,
+             *       "seat_lbf": 2000000,
              *       "second_hours": 60,
              *       "set_up": [
              *         {
@@ -8287,12 +8521,29 @@ export interface components {
              */
             large_annular_seconds: number;
             /**
+             * Minimum elements on the sea floor
+             * @description of the one stack that stands on the wellhead under the riser
+             * @default [
+             *       {
+             *         "annulars": 2,
+             *         "blind": "blind shear rams",
+             *         "blind_rams": 1,
+             *         "casing_shears": 1,
+             *         "from_class_psi": 2000,
+             *         "pipe_rams": 3,
+             *         "variable_rams": 2
+             *       }
+             *     ]
+             */
+            least_at_sea: components["schemas"]["ClassElements"][];
+            /**
              * Minimum elements by class
              * @default [
              *       {
              *         "annulars": 1,
              *         "blind": "blind rams",
              *         "blind_rams": 1,
+             *         "casing_shears": 0,
              *         "from_class_psi": 2000,
              *         "pipe_rams": 0,
              *         "variable_rams": 0
@@ -8301,6 +8552,7 @@ export interface components {
              *         "annulars": 1,
              *         "blind": "blind rams",
              *         "blind_rams": 1,
+             *         "casing_shears": 0,
              *         "from_class_psi": 3000,
              *         "pipe_rams": 1,
              *         "variable_rams": 0
@@ -8309,6 +8561,7 @@ export interface components {
              *         "annulars": 1,
              *         "blind": "blind shear rams",
              *         "blind_rams": 1,
+             *         "casing_shears": 0,
              *         "from_class_psi": 5000,
              *         "pipe_rams": 2,
              *         "variable_rams": 1
@@ -8350,6 +8603,18 @@ export interface components {
              * @default 30
              */
             ram_seconds: number;
+            /**
+             * Closing time of annulars on the sea floor
+             * @description from the signal until they are shut
+             * @default 60
+             */
+            sea_annular_seconds: number;
+            /**
+             * Closing time of rams on the sea floor
+             * @description from the signal until they are shut
+             * @default 45
+             */
+            sea_ram_seconds: number;
             /**
              * Shear factor
              * @description on the distortion energy shear force
@@ -8630,6 +8895,12 @@ export interface components {
              */
             barrel_lbf: number;
             /**
+             * Collapse of the riser
+             * @description of its pipe, for when gas empties it
+             * @default null
+             */
+            collapse_psi: number | null;
+            /**
              * Failed at once
              * @description tensioners lost without warning; empty follows policy
              * @default null
@@ -8646,6 +8917,12 @@ export interface components {
              * @default []
              */
             joints: components["schemas"]["RiserJoint"][];
+            /**
+             * Moon-pool room
+             * @description height in which the stack is skidded under the rotary
+             * @default null
+             */
+            moon_pool_ft: number | null;
             /**
              * Riser package in water
              * @description what is lifted off at a disconnect; empty is policy's planning value
@@ -9356,7 +9633,7 @@ export interface components {
                  *       "gas_volume_gal": 10,
                  *       "line_gpm": null,
                  *       "operating_psi": 3000,
-                 *       "place": "surface",
+                 *       "place": "as the stack",
                  *       "precharge_f": 70,
                  *       "precharge_psi": null,
                  *       "pump_gpm": null,
@@ -9565,11 +9842,23 @@ export interface components {
                  *         "functions": "annular and all rams",
                  *         "gas": "nitrogen",
                  *         "large_annular_seconds": 45,
+                 *         "least_at_sea": [
+                 *           {
+                 *             "annulars": 2,
+                 *             "blind": "blind shear rams",
+                 *             "blind_rams": 1,
+                 *             "casing_shears": 1,
+                 *             "from_class_psi": 2000,
+                 *             "pipe_rams": 3,
+                 *             "variable_rams": 2
+                 *           }
+                 *         ],
                  *         "least_elements": [
                  *           {
                  *             "annulars": 1,
                  *             "blind": "blind rams",
                  *             "blind_rams": 1,
+                 *             "casing_shears": 0,
                  *             "from_class_psi": 2000,
                  *             "pipe_rams": 0,
                  *             "variable_rams": 0
@@ -9578,6 +9867,7 @@ export interface components {
                  *             "annulars": 1,
                  *             "blind": "blind rams",
                  *             "blind_rams": 1,
+                 *             "casing_shears": 0,
                  *             "from_class_psi": 3000,
                  *             "pipe_rams": 1,
                  *             "variable_rams": 0
@@ -9586,6 +9876,7 @@ export interface components {
                  *             "annulars": 1,
                  *             "blind": "blind shear rams",
                  *             "blind_rams": 1,
+                 *             "casing_shears": 0,
                  *             "from_class_psi": 5000,
                  *             "pipe_rams": 2,
                  *             "variable_rams": 1
@@ -9597,6 +9888,8 @@ export interface components {
                  *         "minimum_class_psi": 2000,
                  *         "pump_minutes": 15,
                  *         "ram_seconds": 30,
+                 *         "sea_annular_seconds": 60,
+                 *         "sea_ram_seconds": 45,
                  *         "shear_factor": 1.2,
                  *         "surface_method": "as for pipe",
                  *         "test_days": 14,
@@ -9638,15 +9931,19 @@ export interface components {
                  *         "flex_deg": 6,
                  *         "guide_base_lbf": 15000,
                  *         "heat_share": 0.8,
+                 *         "heave_share": 0.1,
                  *         "high_housing_lbf": 12000,
                  *         "inclination_deg": 1,
                  *         "joints_hour": 2.5,
+                 *         "landing_share": 0.8,
                  *         "low_housing_lbf": 10000,
                  *         "open_below_ft": 200,
                  *         "package_lbf": 160000,
+                 *         "protector_in": 17.5625,
                  *         "reduction": 0.95,
                  *         "refusal_blows_ft": 300,
                  *         "remoulded_share": 0.35,
+                 *         "seat_lbf": 2000000,
                  *         "second_hours": 60,
                  *         "set_up": [
                  *           {
@@ -9853,12 +10150,23 @@ export interface components {
                  *         "stick_up_ft": 10
                  *       },
                  *       "disconnect": [],
+                 *       "housing": {
+                 *         "bore_in": 18.75,
+                 *         "class_psi": null,
+                 *         "first_in": 24,
+                 *         "hanger_in": 22,
+                 *         "protector_in": null,
+                 *         "seat_lbf": null,
+                 *         "seats": 3
+                 *       },
                  *       "limits": [],
                  *       "riser": {
                  *         "barrel_lbf": 40000,
+                 *         "collapse_psi": null,
                  *         "failed": null,
                  *         "flex_ft": 10,
                  *         "joints": [],
+                 *         "moon_pool_ft": null,
                  *         "package_lbf": null,
                  *         "setting_lbf": null,
                  *         "stack_ft": null,
@@ -9995,6 +10303,19 @@ export interface components {
              */
             disconnect: components["schemas"]["DisconnectStep"][];
             /**
+             * Wellhead housing
+             * @default {
+             *       "bore_in": 18.75,
+             *       "class_psi": null,
+             *       "first_in": 24,
+             *       "hanger_in": 22,
+             *       "protector_in": null,
+             *       "seat_lbf": null,
+             *       "seats": 3
+             *     }
+             */
+            housing: components["schemas"]["SeaHousing"];
+            /**
              * Weather limits
              * @description beyond which a piece of work is not begun
              * @default []
@@ -10003,9 +10324,11 @@ export interface components {
             /**
              * @default {
              *       "barrel_lbf": 40000,
+             *       "collapse_psi": null,
              *       "failed": null,
              *       "flex_ft": 10,
              *       "joints": [],
+             *       "moon_pool_ft": null,
              *       "package_lbf": null,
              *       "setting_lbf": null,
              *       "stack_ft": null,
@@ -10101,6 +10424,72 @@ export interface components {
              */
             stick_up_ft: number;
         };
+        /**
+         * SeaHousing
+         * @description The high-pressure housing on the sea floor, and what is stacked in its bore.
+         */
+        SeaHousing: {
+            /**
+             * Bore
+             * @description of the high-pressure housing
+             * @default 18.75
+             */
+            bore_in: number;
+            /**
+             * Class
+             * @description empty is that of the stack
+             * @default null
+             */
+            class_psi: number | null;
+            /**
+             * Highest seat under its top
+             * @description to the top of the last hanger's seal
+             * @default 24
+             */
+            first_in: number;
+            /**
+             * Hanger with its seal
+             * @description height that each takes in the bore
+             * @default 22
+             */
+            hanger_in: number;
+            /**
+             * Bore protector
+             * @description ID; in place while drilling; empty is policy's planning value
+             * @default null
+             */
+            protector_in: number | null;
+            /**
+             * Load shoulder
+             * @description what the housing carries; empty is policy's
+             * @default null
+             */
+            seat_lbf: number | null;
+            /**
+             * Hanger seats
+             * @description casing hangers that stack in its bore, over the string that carries it
+             * @default 3
+             */
+            seats: number;
+        };
+        /**
+         * SeaPass
+         * @description What must pass in the housing, and what it must pass.
+         */
+        SeaPass: {
+            /** Bore In */
+            bore_in: number;
+            /** Od In */
+            od_in: number;
+            /** Passes */
+            passes: boolean;
+            /** Place */
+            place: string;
+            /** Through */
+            through: string;
+            /** What */
+            what: (string | components["schemas"]["Amount"])[];
+        };
         /** SeaPolicy */
         SeaPolicy: {
             /**
@@ -10162,6 +10551,12 @@ export interface components {
              */
             heat_share: number;
             /**
+             * Heave on the hook load
+             * @description share that it adds while casing is landed
+             * @default 0.1
+             */
+            heave_share: number;
+            /**
              * High-pressure housing
              * @description planning value, in water
              * @default 12000
@@ -10177,6 +10572,12 @@ export interface components {
              * @default 2.5
              */
             joints_hour: number;
+            /**
+             * Landing string over its yield
+             * @description share of its body's yield
+             * @default 0.8
+             */
+            landing_share: number;
             /**
              * Low-pressure housing
              * @description planning value, in water
@@ -10196,6 +10597,12 @@ export interface components {
              */
             package_lbf: number;
             /**
+             * Bore protector
+             * @description planning value: ID in the housing
+             * @default 17.5625
+             */
+            protector_in: number;
+            /**
              * Tension that reaches the ring
              * @description after fleet angle and friction
              * @default 0.95
@@ -10213,6 +10620,12 @@ export interface components {
              * @default 0.35
              */
             remoulded_share: number;
+            /**
+             * Load shoulder of the housing
+             * @description planning value: hangers and test pressure
+             * @default 2000000
+             */
+            seat_lbf: number;
             /**
              * Second string landed after
              * @description hours after jetting or hammering
@@ -10307,7 +10720,40 @@ export interface components {
             /** @default null */
             disconnect: components["schemas"]["DisconnectResult"] | null;
             /** @default null */
+            diverter: components["schemas"]["DiverterResult"] | null;
+            /**
+             * Landing
+             * @default []
+             */
+            landing: components["schemas"]["LandingRow"][];
+            /** @default null */
             riser: components["schemas"]["RiserString"] | null;
+        };
+        /**
+         * SeatRow
+         * @description A string on its seat in the housing on the sea floor; heights over the mudline, None where it has no seat.
+         */
+        SeatRow: {
+            /** Left */
+            left: string;
+            /** Load Lbf */
+            load_lbf: number | null;
+            /** Needed Psi */
+            needed_psi: number | null;
+            /** Place */
+            place: string;
+            /** Seat In */
+            seat_in: number | null;
+            /** String */
+            string: number;
+            /** Test Psi */
+            test_psi: number | null;
+            /** Top In */
+            top_in: number | null;
+            /** What */
+            what: (string | components["schemas"]["Amount"])[];
+            /** Working */
+            working: string;
         };
         /** SectionOffer */
         SectionOffer: {
@@ -11717,7 +12163,7 @@ export interface components {
                  *       "gas_volume_gal": 10,
                  *       "line_gpm": null,
                  *       "operating_psi": 3000,
-                 *       "place": "surface",
+                 *       "place": "as the stack",
                  *       "precharge_f": 70,
                  *       "precharge_psi": null,
                  *       "pump_gpm": null,
@@ -11926,11 +12372,23 @@ export interface components {
                  *         "functions": "annular and all rams",
                  *         "gas": "nitrogen",
                  *         "large_annular_seconds": 45,
+                 *         "least_at_sea": [
+                 *           {
+                 *             "annulars": 2,
+                 *             "blind": "blind shear rams",
+                 *             "blind_rams": 1,
+                 *             "casing_shears": 1,
+                 *             "from_class_psi": 2000,
+                 *             "pipe_rams": 3,
+                 *             "variable_rams": 2
+                 *           }
+                 *         ],
                  *         "least_elements": [
                  *           {
                  *             "annulars": 1,
                  *             "blind": "blind rams",
                  *             "blind_rams": 1,
+                 *             "casing_shears": 0,
                  *             "from_class_psi": 2000,
                  *             "pipe_rams": 0,
                  *             "variable_rams": 0
@@ -11939,6 +12397,7 @@ export interface components {
                  *             "annulars": 1,
                  *             "blind": "blind rams",
                  *             "blind_rams": 1,
+                 *             "casing_shears": 0,
                  *             "from_class_psi": 3000,
                  *             "pipe_rams": 1,
                  *             "variable_rams": 0
@@ -11947,6 +12406,7 @@ export interface components {
                  *             "annulars": 1,
                  *             "blind": "blind shear rams",
                  *             "blind_rams": 1,
+                 *             "casing_shears": 0,
                  *             "from_class_psi": 5000,
                  *             "pipe_rams": 2,
                  *             "variable_rams": 1
@@ -11958,6 +12418,8 @@ export interface components {
                  *         "minimum_class_psi": 2000,
                  *         "pump_minutes": 15,
                  *         "ram_seconds": 30,
+                 *         "sea_annular_seconds": 60,
+                 *         "sea_ram_seconds": 45,
                  *         "shear_factor": 1.2,
                  *         "surface_method": "as for pipe",
                  *         "test_days": 14,
@@ -11999,15 +12461,19 @@ export interface components {
                  *         "flex_deg": 6,
                  *         "guide_base_lbf": 15000,
                  *         "heat_share": 0.8,
+                 *         "heave_share": 0.1,
                  *         "high_housing_lbf": 12000,
                  *         "inclination_deg": 1,
                  *         "joints_hour": 2.5,
+                 *         "landing_share": 0.8,
                  *         "low_housing_lbf": 10000,
                  *         "open_below_ft": 200,
                  *         "package_lbf": 160000,
+                 *         "protector_in": 17.5625,
                  *         "reduction": 0.95,
                  *         "refusal_blows_ft": 300,
                  *         "remoulded_share": 0.35,
+                 *         "seat_lbf": 2000000,
                  *         "second_hours": 60,
                  *         "set_up": [
                  *           {
@@ -12214,12 +12680,23 @@ export interface components {
                  *         "stick_up_ft": 10
                  *       },
                  *       "disconnect": [],
+                 *       "housing": {
+                 *         "bore_in": 18.75,
+                 *         "class_psi": null,
+                 *         "first_in": 24,
+                 *         "hanger_in": 22,
+                 *         "protector_in": null,
+                 *         "seat_lbf": null,
+                 *         "seats": 3
+                 *       },
                  *       "limits": [],
                  *       "riser": {
                  *         "barrel_lbf": 40000,
+                 *         "collapse_psi": null,
                  *         "failed": null,
                  *         "flex_ft": 10,
                  *         "joints": [],
+                 *         "moon_pool_ft": null,
                  *         "package_lbf": null,
                  *         "setting_lbf": null,
                  *         "stack_ft": null,
@@ -12366,6 +12843,32 @@ export interface components {
              * @default null
              */
             upper_collar_md_ft: number | null;
+        };
+        /**
+         * SubseaHead
+         * @description The high-pressure housing on the sea floor with all that lands in it.
+         */
+        SubseaHead: {
+            /** Bore In */
+            bore_in: number;
+            /** Carrier */
+            carrier: number;
+            /** Class Given */
+            class_given: boolean;
+            /** Class Psi */
+            class_psi: number | null;
+            /** Needed Psi */
+            needed_psi: number | null;
+            /** Passing */
+            passing: components["schemas"]["SeaPass"][];
+            /** Protector In */
+            protector_in: number;
+            /** Seat Lbf */
+            seat_lbf: number;
+            /** Seats */
+            seats: components["schemas"]["SeatRow"][];
+            /** Top In */
+            top_in: number;
         };
         /** Summaries */
         Summaries: {
@@ -13108,6 +13611,8 @@ export interface components {
              * @default null
              */
             reference_in: number | null;
+            /** @default null */
+            sea: components["schemas"]["SubseaHead"] | null;
             /**
              * Surface Cut In
              * @default null
@@ -13176,7 +13681,7 @@ export interface components {
                  *       "gas_volume_gal": 10,
                  *       "line_gpm": null,
                  *       "operating_psi": 3000,
-                 *       "place": "surface",
+                 *       "place": "as the stack",
                  *       "precharge_f": 70,
                  *       "precharge_psi": null,
                  *       "pump_gpm": null,
@@ -13385,11 +13890,23 @@ export interface components {
                  *         "functions": "annular and all rams",
                  *         "gas": "nitrogen",
                  *         "large_annular_seconds": 45,
+                 *         "least_at_sea": [
+                 *           {
+                 *             "annulars": 2,
+                 *             "blind": "blind shear rams",
+                 *             "blind_rams": 1,
+                 *             "casing_shears": 1,
+                 *             "from_class_psi": 2000,
+                 *             "pipe_rams": 3,
+                 *             "variable_rams": 2
+                 *           }
+                 *         ],
                  *         "least_elements": [
                  *           {
                  *             "annulars": 1,
                  *             "blind": "blind rams",
                  *             "blind_rams": 1,
+                 *             "casing_shears": 0,
                  *             "from_class_psi": 2000,
                  *             "pipe_rams": 0,
                  *             "variable_rams": 0
@@ -13398,6 +13915,7 @@ export interface components {
                  *             "annulars": 1,
                  *             "blind": "blind rams",
                  *             "blind_rams": 1,
+                 *             "casing_shears": 0,
                  *             "from_class_psi": 3000,
                  *             "pipe_rams": 1,
                  *             "variable_rams": 0
@@ -13406,6 +13924,7 @@ export interface components {
                  *             "annulars": 1,
                  *             "blind": "blind shear rams",
                  *             "blind_rams": 1,
+                 *             "casing_shears": 0,
                  *             "from_class_psi": 5000,
                  *             "pipe_rams": 2,
                  *             "variable_rams": 1
@@ -13417,6 +13936,8 @@ export interface components {
                  *         "minimum_class_psi": 2000,
                  *         "pump_minutes": 15,
                  *         "ram_seconds": 30,
+                 *         "sea_annular_seconds": 60,
+                 *         "sea_ram_seconds": 45,
                  *         "shear_factor": 1.2,
                  *         "surface_method": "as for pipe",
                  *         "test_days": 14,
@@ -13458,15 +13979,19 @@ export interface components {
                  *         "flex_deg": 6,
                  *         "guide_base_lbf": 15000,
                  *         "heat_share": 0.8,
+                 *         "heave_share": 0.1,
                  *         "high_housing_lbf": 12000,
                  *         "inclination_deg": 1,
                  *         "joints_hour": 2.5,
+                 *         "landing_share": 0.8,
                  *         "low_housing_lbf": 10000,
                  *         "open_below_ft": 200,
                  *         "package_lbf": 160000,
+                 *         "protector_in": 17.5625,
                  *         "reduction": 0.95,
                  *         "refusal_blows_ft": 300,
                  *         "remoulded_share": 0.35,
+                 *         "seat_lbf": 2000000,
                  *         "second_hours": 60,
                  *         "set_up": [
                  *           {
@@ -13673,12 +14198,23 @@ export interface components {
                  *         "stick_up_ft": 10
                  *       },
                  *       "disconnect": [],
+                 *       "housing": {
+                 *         "bore_in": 18.75,
+                 *         "class_psi": null,
+                 *         "first_in": 24,
+                 *         "hanger_in": 22,
+                 *         "protector_in": null,
+                 *         "seat_lbf": null,
+                 *         "seats": 3
+                 *       },
                  *       "limits": [],
                  *       "riser": {
                  *         "barrel_lbf": 40000,
+                 *         "collapse_psi": null,
                  *         "failed": null,
                  *         "flex_ft": 10,
                  *         "joints": [],
+                 *         "moon_pool_ft": null,
                  *         "package_lbf": null,
                  *         "setting_lbf": null,
                  *         "stack_ft": null,

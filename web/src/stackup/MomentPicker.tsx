@@ -6,8 +6,9 @@ interface MomentPickerProps {
   moments: readonly StackMoment[];
   shown: number;
   onShow: (index: number) => void;
-  toRotary: boolean;
-  onRotary: (on: boolean) => void;
+  /** Whether it reaches up to the rotary, where it can. */
+  toRotary?: boolean;
+  onRotary?: (on: boolean) => void;
 }
 
 export function MomentPicker({ moments, shown, onShow, toRotary, onRotary }: MomentPickerProps) {
@@ -28,17 +29,19 @@ export function MomentPicker({ moments, shown, onShow, toRotary, onRotary }: Mom
           </option>
         ))}
       </select>
-      <label className="flex items-center gap-1 font-narrow text-[12px] whitespace-nowrap text-mute">
-        <input
-          type="checkbox"
-          className="size-3.5 accent-petrol"
-          checked={toRotary}
-          onChange={(event) => {
-            onRotary(event.target.checked);
-          }}
-        />
-        to rotary
-      </label>
+      {onRotary !== undefined && (
+        <label className="flex items-center gap-1 font-narrow text-[12px] whitespace-nowrap text-mute">
+          <input
+            type="checkbox"
+            className="size-3.5 accent-petrol"
+            checked={toRotary === true}
+            onChange={(event) => {
+              onRotary(event.target.checked);
+            }}
+          />
+          to rotary
+        </label>
+      )}
     </div>
   );
 }

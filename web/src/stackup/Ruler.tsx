@@ -55,7 +55,14 @@ export function Ruler({ moment, scale, heightPx }: { moment: StackMoment; scale:
   );
 }
 
-export function Labels({ items, scale, heightPx, lit, onPick }: DrawnProps & { items: readonly StackItem[]; heightPx: number }) {
+interface LabelsProps extends DrawnProps {
+  items: readonly StackItem[];
+  heightPx: number;
+  /** Strings are cut to their height; on the sea floor they end in a hanger. */
+  cut: boolean;
+}
+
+export function Labels({ items, scale, heightPx, lit, onPick, cut }: LabelsProps) {
   const units = useUnits();
   const told = items
     .map((item, index) => ({ item, index, at: (scale.y(item.top_in) + scale.y(Math.max(item.bottom_in, 0))) / 2 }))
@@ -90,7 +97,7 @@ export function Labels({ items, scale, heightPx, lit, onPick }: DrawnProps & { i
             </text>
             <text x={LABEL_PX} y={placed[i]! + 10.5} fontSize={10} className="halo font-narrow" style={{ fill: "var(--mute)" }}>
               {["conductor", "casing"].includes(item.kind)
-                ? `cut at ${units.text(item.top_in, "height")}`
+                ? `${cut ? "cut at" : "up to"} ${units.text(item.top_in, "height")}`
                 : `${units.text(item.top_in - item.bottom_in, "height")} high`}
             </text>
           </g>

@@ -50,7 +50,7 @@ export function StackUp({
   toRotary,
   label,
 }: StackUpProps) {
-  const onLand = useDocument((d) => d.site.setting) === "land";
+  const setting = useDocument((d) => d.site.setting);
   const box = useRef<HTMLDivElement>(null);
   const clip = useId();
   const [heightPx, setHeight] = useState(0);
@@ -84,7 +84,7 @@ export function StackUp({
             <rect x={RULER_PX} y={0} width={LABEL_PX - 6 - RULER_PX} height={heightPx} />
           </clipPath>
           <g clipPath={`url(#${clip})`}>
-            <Surroundings moment={moment} scale={scale} centre={CENTRE_PX} from={RULER_PX} to={LABEL_PX - 6} onLand={onLand} />
+            <Surroundings moment={moment} scale={scale} centre={CENTRE_PX} from={RULER_PX} to={LABEL_PX - 6} setting={setting} />
             <Pieces moment={moment} scale={scale} lit={lit} onPick={onPick} closedOf={closedOf} />
             {across !== null && across.odIn > 0 && <Across moment={moment} scale={scale} across={across} />}
             {lines !== null && <Lines moment={moment} scale={scale} lines={lines} />}
@@ -92,7 +92,7 @@ export function StackUp({
             {pressured !== null && <Pressured scale={scale} {...pressured} />}
           </g>
           <Ruler moment={moment} scale={scale} heightPx={heightPx} />
-          <Labels items={moment.items} scale={scale} heightPx={heightPx} lit={lit} onPick={onPick} />
+          <Labels items={moment.items} scale={scale} heightPx={heightPx} lit={lit} onPick={onPick} cut={setting !== "subsea"} />
         </svg>
       )}
     </div>

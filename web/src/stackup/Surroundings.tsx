@@ -8,12 +8,15 @@ interface SurroundingsProps {
   centre: number;
   from: number;
   to: number;
-  onLand: boolean;
+  setting: Setting;
 }
 
 const CELLAR_IN = 38;
+const FLOOR = { land: "ground", platform: "wellhead deck", subsea: "mudline" } as const;
+type Setting = keyof typeof FLOOR;
 
-export function Surroundings({ moment, scale, centre, from, to, onLand }: SurroundingsProps) {
+export function Surroundings({ moment, scale, centre, from, to, setting }: SurroundingsProps) {
+  const onLand = setting === "land";
   const ground = scale.y(moment.ground_in);
   const floor = scale.y(0);
   const wall = Math.min(CELLAR_IN * scale.pxPerIn, (to - from) / 2);
@@ -26,9 +29,15 @@ export function Surroundings({ moment, scale, centre, from, to, onLand }: Surrou
           <rect x={from} y={floor} width={to - from} height={400} />
         </g>
       ) : (
-        <rect x={from} y={floor} width={to - from} height={6} fill="var(--mute)" />
+        <rect
+          x={from}
+          y={floor}
+          width={to - from}
+          height={setting === "subsea" ? 400 : 6}
+          fill={setting === "subsea" ? "var(--rule)" : "var(--mute)"}
+        />
       )}
-      <Line y={ground} from={from} to={to} text={onLand ? "ground" : "wellhead deck"} />
+      <Line y={ground} from={from} to={to} text={FLOOR[setting]} />
       {onLand && ground !== floor && <Line y={floor} from={from} to={to} text="cellar floor" />}
       {moment.beams_in !== null && <Line y={scale.y(moment.beams_in)} from={from} to={to} text="rotary beams" dashed />}
       {moment.rotary_in !== null && <Line y={scale.y(moment.rotary_in)} from={from} to={to} text="rotary" />}

@@ -27,7 +27,7 @@ export const TABS = {
   },
   wellhead: { pieces: "Pieces", heights: "Heights", bores: "Bores", loads: "Loads", tests: "Tests" },
   preventers: { stack: "Stack", coverage: "Closes on", shear: "Shear", unit: "Closing unit", tests: "Tests", steps: "Sequence" },
-  sea: { conductor: "Conductor", riser: "Riser", disconnect: "Disconnect", annuli: "Sealed annuli" },
+  sea: { conductor: "Conductor", landing: "Landing", riser: "Riser", disconnect: "Disconnect", annuli: "Sealed annuli" },
   pipe: { strings: "Strings", catalogue: "Catalogue", own: "Own pipes", stock: "Stock" },
 } as const;
 
@@ -60,6 +60,7 @@ function cementTab(key: string): string {
 }
 
 function seaTab(place: string): string {
+  if (place.startsWith("/site") || place === "/sea/riser/collapse_psi") return "landing";
   if (place.startsWith("/sea/riser")) return "riser";
   if (place.startsWith("/sea/annuli")) return "annuli";
   return ["/sea/weather", "/sea/limits", "/sea/disconnect"].some((key) => place.startsWith(key)) ? "disconnect" : "conductor";

@@ -325,6 +325,13 @@ TERMS: dict[str, tuple[str, str]] = {
     "inside_psi": ("pᵢ", "change of the pressure inside"),
     "outside_psi": ("pₒ", "change of the pressure outside"),
     "annulus_compressibility_1_psi": ("c", "compressibility of the annulus fluid"),
+    "built_psi": ("Δp_own", "pressure built up over that of the other side"),
+    "over_ppg": ("Δρ", "density in the annulus over that of the other side"),
+    "at_tvd_ft": ("z", "depth at which it is taken"),
+    "heave_share": ("h", "share that heave adds"),
+    "landing_share": ("s", "share of the yield that may be used"),
+    "gas_psi": ("p", "pressure of the gas"),
+    "hook_load_lbf": ("H", "hook load"),
 }
 
 

@@ -60,7 +60,10 @@ def _flow(
     length = max(md - begin, 0.0)
     if over[k] <= 0:
         return GasFlow(name, md, length, float(over[k]), None, "severe")
+    bit, od = string.bit_in or 0.0, string.od_in or 0.0
+    if bit <= od:  # the casing does not go into this hole, as the sizes tell
+        return GasFlow(name, md, length, float(over[k]), None, "unknown")
     with headline(f"cement/{string.index}/gas{index}"):
-        value = float(gas_flow_potential(length, float(over[k]), string.bit_in or 0.0, string.od_in or 0.0))
+        value = float(gas_flow_potential(length, float(over[k]), bit, od))
     grade: Grade = "minor" if value < MINOR else "moderate" if value <= SEVERE else "severe"
     return GasFlow(name, md, length, float(over[k]), value, grade)

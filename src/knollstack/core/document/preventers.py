@@ -108,8 +108,8 @@ class ClosingUnit(Part):
     precharge_f: Gas = told("Precharged at", 70.0, help="temperature when the bottles were charged with nitrogen")
     working_f: Gas = told("Working at", 70.0, help="the coldest it will be")
     operating_psi: Charge = told("Operating pressure", 3_000.0, help="of the accumulators when they are full")
-    place: Literal["surface", "sea floor"] = told(
-        "Bottles stand", "surface", help="at the sea floor the weight of the sea counts"
+    place: Literal["as the stack", "surface", "sea floor"] = told(
+        "Bottles stand", "as the stack", help="at the sea floor the weight of the sea counts"
     )
     pump_gpm: Annotated[float, number(0, 500), Of("flow")] | None = told(
         "Pumps together", None, help="output of all pumps of the closing unit"
@@ -130,6 +130,7 @@ class ClassElements(Part):
     )
     pipe_rams: Cavities = told("Rams on pipe", 0, help="pipe or variable")
     variable_rams: Cavities = told("Of these variable", 0, help="variable bore rams among the rams on pipe")
+    casing_shears: Cavities = told("Casing shear rams", 0, help="that cut casing and do not seal")
 
 
 CLASS, SHEAR, CLOSING, TESTS = "Class and elements", "Shearing and hang-off", "Closing unit", "Tests"
@@ -149,6 +150,23 @@ class PreventersPolicy(Part):
             ClassElements(from_class_psi=2_000.0),
             ClassElements(from_class_psi=3_000.0, pipe_rams=1),
             ClassElements(from_class_psi=5_000.0, pipe_rams=2, variable_rams=1, blind="blind shear rams"),
+        ),
+    )
+    least_at_sea: tuple[ClassElements, ...] = listed(
+        "Minimum elements on the sea floor",
+        10,
+        least=1,
+        group=CLASS,
+        help="of the one stack that stands on the wellhead under the riser",
+        default=(
+            ClassElements(
+                from_class_psi=2_000.0,
+                annulars=2,
+                blind="blind shear rams",
+                pipe_rams=3,
+                variable_rams=2,
+                casing_shears=1,
+            ),
         ),
     )
     casing_rams: StrictBool = told(
@@ -183,6 +201,12 @@ class PreventersPolicy(Part):
     annular_seconds: Seconds = told("Closing time of annulars", 30.0, group=CLOSING, help="under 18 3/4 in")
     large_annular_seconds: Seconds = told(
         "Closing time of large annulars", 45.0, group=CLOSING, help="18 3/4 in and over"
+    )
+    sea_ram_seconds: Seconds = told(
+        "Closing time of rams on the sea floor", 45.0, group=CLOSING, help="from the signal until they are shut"
+    )
+    sea_annular_seconds: Seconds = told(
+        "Closing time of annulars on the sea floor", 60.0, group=CLOSING, help="from the signal until they are shut"
     )
     low_test_psi: Pressure = told("Low-pressure test", 300.0, group=TESTS)
     test_margin_psi: Pressure = told(

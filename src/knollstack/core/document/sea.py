@@ -9,7 +9,8 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from knollstack.core.base.fields import Factor, Id, Name, Of, Part, Pressure, listed, number, told
+from knollstack.core.base.constants import CLASSES_PSI
+from knollstack.core.base.fields import Factor, Id, Name, Of, Part, PieceHeight, Pressure, Size, listed, number, told
 
 MOST_TENSIONERS = 40
 Hours = Annotated[float, number(0, 20_000), Of("hours")]
@@ -55,6 +56,22 @@ class SeaConductor(Part):
     blows_ft: Count | None = told("Blows over the last foot", None, help="of a hammered conductor")
 
 
+class SeaHousing(Part):
+    """The high-pressure housing on the sea floor, and what is stacked in its bore."""
+
+    bore_in: Size = told("Bore", 18.75, help="of the high-pressure housing", offered=(13.625, 16.75, 18.75))
+    class_psi: Pressure | None = told("Class", None, help="empty is that of the stack", offered=CLASSES_PSI)
+    seats: Annotated[int, Field(strict=True, ge=1, le=6), Of("count")] = told(
+        "Hanger seats", 3, help="casing hangers that stack in its bore, over the string that carries it"
+    )
+    hanger_in: PieceHeight = told("Hanger with its seal", 22.0, help="height that each takes in the bore")
+    first_in: PieceHeight = told("Highest seat under its top", 24.0, help="to the top of the last hanger's seal")
+    protector_in: Size | None = told(
+        "Bore protector", None, help="ID; in place while drilling; empty is policy's planning value"
+    )
+    seat_lbf: Load | None = told("Load shoulder", None, help="what the housing carries; empty is policy's")
+
+
 class RiserJoint(Part):
     """A kind of riser joint aboard, with its share of the lines outside."""
 
@@ -76,6 +93,9 @@ class Riser(Part):
     barrel_lbf: Load = told("Outer barrel in water", 40_000.0, help="what hangs under the tensioner ring with no joint")
     flex_ft: Feet = told("Lower flex joint", 10.0, help="with its adapter, over the riser package")
     stack_ft: Feet | None = told("Stack height", None, help="housing to flex joint; empty is that of the tallest stack")
+    moon_pool_ft: Feet | None = told(
+        "Moon-pool room", None, help="height in which the stack is skidded under the rotary"
+    )
     package_lbf: Load | None = told(
         "Riser package in water", None, help="what is lifted off at a disconnect; empty is policy's planning value"
     )
@@ -83,6 +103,7 @@ class Riser(Part):
         "Tensioners", None, help="wires or cylinders that pull together"
     )
     tensioner_lbf: Load | None = told("Pull of one", None, help="its dynamic limit")
+    collapse_psi: Pressure | None = told("Collapse of the riser", None, help="of its pipe, for when gas empties it")
     failed: Annotated[int, Field(strict=True, ge=0, le=MOST_TENSIONERS), Of("count")] | None = told(
         "Failed at once", None, help="tensioners lost without warning; empty follows policy"
     )
@@ -134,6 +155,7 @@ class Sea(Part):
 
     soil: tuple[SoilPoint, ...] = listed("Soil strength", 500)
     conductor: SeaConductor = told("Conductor", SeaConductor())
+    housing: SeaHousing = told("Wellhead housing", SeaHousing())
     riser: Riser = told("Riser", Riser())
     weather: tuple[Weather, ...] = listed("Weather", 12, help="what the well may meet, and the drift in it")
     limits: tuple[WorkLimit, ...] = listed("Weather limits", 20, help="beyond which a piece of work is not begun")
@@ -191,6 +213,10 @@ class SeaPolicy(Part):
     guide_base_lbf: Load = told("Guide base", 15_000.0, group=CONDUCTOR, help="planning value, in water")
     low_housing_lbf: Load = told("Low-pressure housing", 10_000.0, group=CONDUCTOR, help="planning value, in water")
     high_housing_lbf: Load = told("High-pressure housing", 12_000.0, group=CONDUCTOR, help="planning value, in water")
+    seat_lbf: Load = told(
+        "Load shoulder of the housing", 2_000_000.0, group=CONDUCTOR, help="planning value: hangers and test pressure"
+    )
+    protector_in: Size = told("Bore protector", 17.5625, group=CONDUCTOR, help="planning value: ID in the housing")
     weight_tolerance: Factor = told("Tolerance of riser weight", 1.05, group=RISER)
     buoyancy_tolerance: Factor = told(
         "Tolerance of buoyancy", 0.96, group=RISER, help="lift lost by water taken up and by tolerance of the modules"
@@ -212,6 +238,10 @@ class SeaPolicy(Part):
         "Lines tested every so many joints", 10, group=RISER
     )
     test_minutes: Annotated[float, number(0, 600), Of("minutes")] = told("Test of the lines", 45.0, group=RISER)
+    heave_share: Share = told(
+        "Heave on the hook load", 0.1, group=RISER, help="share that it adds while casing is landed"
+    )
+    landing_share: Share = told("Landing string over its yield", 0.8, group=RISER, help="share of its body's yield")
     flex_deg: Angle = told(
         "Lower flex joint, at most", 6.0, group=DISCONNECT, help="angle at which it must be unlatched"
     )

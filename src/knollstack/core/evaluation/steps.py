@@ -92,7 +92,7 @@ STEPS: tuple[StepEntry, ...] = (
         ),
     ),
     StepEntry("cement", "Cement", cement.judge, ("/strings/*/cement", "/balanced_plugs")),
-    StepEntry("wellhead", "Wellhead", wellhead.judge, ("/wellhead", "/site/cellar_depth_ft")),
+    StepEntry("wellhead", "Wellhead", wellhead.judge, ("/wellhead", "/sea/housing", "/site/cellar_depth_ft")),
     StepEntry("preventers", "BOPs", preventers.judge, ("/preventers", "/closing_unit")),
     StepEntry("sea", "At sea", sea.judge, ("/sea",), at_sea=True),
 )

@@ -31,6 +31,17 @@ class Well:
         return self.site.rig_floor_ft + self.site.water_depth_ft
 
     @property
+    def wellhead_tvd_ft(self) -> float:
+        """TVD at which pressure at the wellhead is told: the sea floor's under the sea, else that of the surface, 0."""
+        return self.ground_md_ft if self.site.setting == "subsea" else 0.0
+
+    @property
+    def top_words(self) -> str:
+        """What the greatest pressure on a string is called, with its level."""
+        under = self.site.setting == "subsea"
+        return "Pressure at the wellhead on the sea floor" if under else "Surface pressure"
+
+    @property
     def temperatures(self) -> list[tuple[float, float]]:
         """TVD [ft] and temperature [°F]: the profile, else a line from the ground to total depth; empty is unknown."""
         points = [(p.tvd_ft, p.temperature_f) for p in self.ground.model.temperature]

@@ -60,25 +60,25 @@ def _produces(laid: Laid, string: LaidString) -> bool:
     return all(b.run == "liner" and not b.own.tie_back for b in laid.strings[string.index + 1 :])
 
 
-def mean_temperature_f(well: Well, tvd_ft: float) -> float | None:
-    """Mean temperature from surface to a depth; None where temperature is unknown."""
+def mean_temperature_f(well: Well, tvd_ft: float, top_tvd_ft: float = 0.0) -> float | None:
+    """Mean temperature from surface, or from a depth, to another; None where temperature is unknown."""
     points = well.temperatures
     if not points:
         return None
     z, t = zip(*points, strict=True)
-    depths = np.linspace(0.0, tvd_ft, 21)
+    depths = np.linspace(top_tvd_ft, tvd_ft, 21)
     return float(np.mean(np.interp(depths, z, t)))
 
 
-def gas_at_surface(well: Well, bottom_psi: float, bottom_tvd_ft: float) -> float | None:
-    """Pressure at surface of gas from a depth, by the gas model of policy; None where temperature is missing."""
-    policy = well.policy.pipe
+def gas_at_surface(well: Well, bottom_psi: float, bottom_tvd_ft: float, top_tvd_ft: float = 0.0) -> float | None:
+    """Pressure at surface, or at a wellhead below it, of gas from a depth, by policy's gas model; None without temperature."""
+    policy, height = well.policy.pipe, max(0.0, bottom_tvd_ft - top_tvd_ft)
     if policy.gas_model == "gradient":
-        return gas_gradient_top(bottom_psi, bottom_tvd_ft, policy.gas_psi_ft)
-    mean = mean_temperature_f(well, bottom_tvd_ft)
+        return gas_gradient_top(bottom_psi, height, policy.gas_psi_ft)
+    mean = mean_temperature_f(well, bottom_tvd_ft, top_tvd_ft)
     if mean is None:
         return None
-    return gas_column_top(bottom_psi, bottom_tvd_ft, policy.gas_sg, policy.gas_z, mean)
+    return gas_column_top(bottom_psi, height, policy.gas_sg, policy.gas_z, mean)
 
 
 def gas_below(well: Well, surface_psi: float, deepest_tvd_ft: float) -> Pressure:

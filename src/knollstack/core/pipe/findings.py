@@ -235,9 +235,6 @@ def service_findings(equipped: Equipped) -> Iterator[Finding]:
     if well.site.h2s_ppm is None:
         text = "Not given. Grades are judged as sweet."
         yield find("pipe", "unknown", "/site/h2s_ppm", ("H2S",), text)
-    if well.site.setting == "subsea" and equipped.strings:
-        text = "What heat builds up in sealed annuli under the sea floor wellhead is not worked."
-        yield find("pipe", "unknown", "/site/flowing_wellhead_f", ("Annular pressure",), text)
     for string in equipped.strings:
         if is_sour(well) and string.drilled:
             yield from _sour_findings(well, string)

@@ -53,27 +53,34 @@ def shoe_limit_psi(well: Well, below: LaidString) -> float | None:
 
 
 @remembered(128, traced=True)
-def section_surface_psi(well: Well, below: LaidString, method: str | None = None) -> float | None:
-    """Greatest surface pressure while one hole is drilled, by a method, else that of the pipe's policy; None where unknown."""
+def section_surface_psi(
+    well: Well, below: LaidString, method: str | None = None, top_tvd_ft: float = 0.0
+) -> float | None:
+    """Greatest surface pressure while one hole is drilled, by a method, else that of the pipe's policy; None where unknown.
+
+    With the top at a depth it is the pressure there: at sea that of the wellhead on the sea floor.
+    """
     method = method or well.policy.pipe.burst_method
     if method == "gas over mud":
-        return gas_over_mud_psi(well, below, well.path.tvd(below.previous_shoe_md_ft))
+        return gas_over_mud_psi(well, below, well.path.tvd(below.previous_shoe_md_ft), top_tvd_ft)
     if method == "kick volume":
         kick = worst_kick(well, below)
-        return None if kick is None else max(0.0, kick.top_psi(0.0))
-    return _gas_to_surface_psi(well, below)
+        return None if kick is None else max(0.0, kick.top_psi(top_tvd_ft))
+    return _gas_to_surface_psi(well, below, top_tvd_ft)
 
 
-def _gas_to_surface_psi(well: Well, below: LaidString) -> float | None:
-    """Gas to surface: what the formation feeds, unless the shoe above takes it first."""
+def _gas_to_surface_psi(well: Well, below: LaidString, top_tvd_ft: float) -> float | None:
+    """Gas to the top: what the formation feeds, unless the shoe above takes it first."""
     policy, shoe = well.policy.pipe, well.path.tvd(below.previous_shoe_md_ft)
     span = below.previous_shoe_md_ft, below.shoe_md_ft
     depth_ft = feeding_depth_tvd_ft(well, *span, policy.gas_psi_ft, policy.surface_intensity_ppg)
     limit = shoe_limit_psi(well, below)
     if depth_ft is None or limit is None:
         return None
-    from_formation = gas_at_surface(well, formation_psi(well, depth_ft, policy.surface_intensity_ppg), depth_ft)
-    from_shoe = gas_at_surface(well, limit, shoe)
+    from_formation = gas_at_surface(
+        well, formation_psi(well, depth_ft, policy.surface_intensity_ppg), depth_ft, top_tvd_ft
+    )
+    from_shoe = gas_at_surface(well, limit, shoe, top_tvd_ft)
     if from_formation is None or from_shoe is None:
         return None
     return lesser_surface_pressure(from_formation, from_shoe)
@@ -94,11 +101,11 @@ def gas_over_mud_turn_psi(well: Well, below: LaidString, turn_tvd_ft: float) -> 
     return lesser_surface_pressure(under_mud(formation, mud, depth_ft, turn_tvd_ft), from_shoe)
 
 
-def gas_over_mud_psi(well: Well, below: LaidString, casing_tvd_ft: float) -> float | None:
+def gas_over_mud_psi(well: Well, below: LaidString, casing_tvd_ft: float, top_tvd_ft: float = 0.0) -> float | None:
     """Surface pressure with gas over mud in a casing down to a depth."""
-    turn = well.policy.pipe.gas_share * casing_tvd_ft
+    turn = top_tvd_ft + well.policy.pipe.gas_share * (casing_tvd_ft - top_tvd_ft)
     at_turn = gas_over_mud_turn_psi(well, below, turn)
-    surface = None if at_turn is None else gas_at_surface(well, at_turn, turn)
+    surface = None if at_turn is None else gas_at_surface(well, at_turn, turn, top_tvd_ft)
     return None if surface is None else max(0.0, surface)
 
 
@@ -143,19 +150,21 @@ def worst_kick(well: Well, below: LaidString) -> Kick | None:
     return Kick(formation_psi(well, at, intensity), mud, at, *sizes)
 
 
-def drilling_surface_psi(well: Well, through: tuple[LaidString, ...], method: str | None = None) -> float | None:
+def drilling_surface_psi(
+    well: Well, through: tuple[LaidString, ...], method: str | None = None, top_tvd_ft: float = 0.0
+) -> float | None:
     """Maximum anticipated surface pressure on a string while the holes through it are drilled."""
-    found = [section_surface_psi(well, below, method) for below in through]
+    found = [section_surface_psi(well, below, method, top_tvd_ft) for below in through]
     return max((p for p in found if p is not None), default=None) if None not in found else None
 
 
 @remembered(128, traced=True)
-def shut_in_surface_psi(well: Well, last: LaidString) -> float | None:
+def shut_in_surface_psi(well: Well, last: LaidString, top_tvd_ft: float = 0.0) -> float | None:
     """Shut-in tubing pressure: reservoir pressure in the last hole less gas to surface."""
     depth_ft = feeding_depth_tvd_ft(well, last.previous_shoe_md_ft, last.shoe_md_ft, well.policy.pipe.gas_psi_ft)
     if depth_ft is None:
         return None
-    surface = gas_at_surface(well, formation_psi(well, depth_ft), depth_ft)
+    surface = gas_at_surface(well, formation_psi(well, depth_ft), depth_ft, top_tvd_ft)
     return None if surface is None else max(0.0, surface)
 
 

@@ -39,15 +39,25 @@ def functions_of(policy: PreventersPolicy, elements: tuple[Cavity, ...]) -> list
     return [*found, *rams, *valve]
 
 
+def on_sea_floor(well: Well, unit: ClosingUnit) -> bool:
+    """Whether the bottles stand on the sea floor: where nobody says, they stand where the stack does."""
+    return unit.place == "sea floor" or (unit.place == "as the stack" and well.site.setting == "subsea")
+
+
+def sea_psi(well: Well) -> float:
+    """Weight of the sea on the wellhead."""
+    return PSI_PER_PPG_FT * SEA_WATER_PPG * well.site.water_depth_ft
+
+
 def _hydrostatic_psi(well: Well, unit: ClosingUnit) -> float:
-    return PSI_PER_PPG_FT * SEA_WATER_PPG * well.site.water_depth_ft if unit.place == "sea floor" else 0.0
+    return sea_psi(well) if on_sea_floor(well, unit) else 0.0
 
 
-def _usable(policy: PreventersPolicy, unit: ClosingUnit, precharge: Value, minimum: Value, sea_psi: float) -> Value:
+def _usable(policy: PreventersPolicy, unit: ClosingUnit, precharge: Value, minimum: Value, sea: float) -> Value:
     """Usable fluid of a bottle between the least pressure and operating pressure."""
-    if unit.place == "sea floor":
-        most = (minimum, unit.operating_psi, sea_psi)
-        return accumulator_usable_subsea(unit.gas_volume_gal, precharge + sea_psi + 14.7, *most)
+    if sea > 0:
+        most = (minimum, unit.operating_psi, sea)
+        return accumulator_usable_subsea(unit.gas_volume_gal, precharge + sea + 14.7, *most)
     if policy.gas == "ideal gas":
         return accumulator_usable(unit.gas_volume_gal, precharge, minimum, unit.operating_psi)
     cold = unit.working_f
@@ -56,14 +66,14 @@ def _usable(policy: PreventersPolicy, unit: ClosingUnit, precharge: Value, minim
     )
 
 
-def _best_precharge(policy: PreventersPolicy, unit: ClosingUnit, working_psi: float, sea_psi: float) -> float | None:
+def _best_precharge(policy: PreventersPolicy, unit: ClosingUnit, working_psi: float, sea: float) -> float | None:
     """The precharge that makes the most of a bottle; None where operating pressure leaves room for none."""
     most = unit.operating_psi - policy.left_psi
     tried = np.arange(STEP_PSI, most + 1e-9, STEP_PSI)
     if not tried.size or working_psi > unit.operating_psi:
         return None
     with sweeping():
-        usable = _usable(policy, unit, tried, np.maximum(tried + policy.left_psi, working_psi), sea_psi)
+        usable = _usable(policy, unit, tried, np.maximum(tried + policy.left_psi, working_psi), sea)
     return float(tried[int(np.argmax(usable))])
 
 
@@ -111,15 +121,17 @@ def accumulators_of(
     )
 
 
-def closing_rows(policy: PreventersPolicy, unit: ClosingUnit, elements: tuple[Cavity, ...]) -> tuple[ClosingRow, ...]:
+def closing_rows(well: Well, unit: ClosingUnit, elements: tuple[Cavity, ...]) -> tuple[ClosingRow, ...]:
     """Time to close each element at the flow that reaches it, and the time that policy allows."""
-    rows = []
+    rows, policy, under = [], well.policy.preventers, well.site.setting == "subsea"
     for e in elements:
         if not e.closes or e.kind == "diverter":
             continue
         large = e.bore_in is not None and e.bore_in >= LARGE_ANNULAR_IN
         annular = policy.large_annular_seconds if large else policy.annular_seconds
         allowed = annular if e.kind == "annular" else policy.ram_seconds
+        if under:
+            allowed = policy.sea_annular_seconds if e.kind == "annular" else policy.sea_ram_seconds
         known = e.close_gal is not None and unit.line_gpm is not None
         seconds = e.close_gal / unit.line_gpm * 60 if known and e.close_gal is not None and unit.line_gpm else None
         rows.append(ClosingRow(element=e.index, seconds=seconds, allowed_seconds=allowed))

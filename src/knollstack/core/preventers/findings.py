@@ -18,26 +18,19 @@ def say(string: LaidString, severity: Severity, place: str, *message: Any, **mor
     return find("preventers", severity, place, ("Stack on ", *string.words), *message, **more)
 
 
-def setting_findings(well: Well) -> Iterator[Finding]:
-    """What the setting leaves unworked: the step is not good on it."""
-    if well.site.setting == "subsea":
-        text = "Preventers are worked as on land: riser, hydrostatic head and the lower stack are not in them."
-        yield find("preventers", "unknown", "/site/setting", ("Setting",), text)
-
-
 def class_findings(
-    string: LaidString, place: str, class_psi: float, needed: float | None, better: float | None
+    string: LaidString, place: str, class_psi: float, needed: float | None, better: float | None, top: str
 ) -> Iterator[Finding]:
     """A decided stack's class against the surface pressure."""
     if needed is None:
-        yield say(string, "unknown", place, "The surface pressure is unknown; the class cannot be judged.")
+        yield say(string, "unknown", place, f"{top} is unknown; the class cannot be judged.")
     elif class_psi < needed:
         change = Change(path=f"{place}/class_psi", value=better)
         yield say(
             string,
             "stop",
             place,
-            "Surface pressure reaches ",
+            f"{top} reaches ",
             pressure(needed),
             "; the stack is rated ",
             pressure(class_psi),
@@ -48,10 +41,10 @@ def class_findings(
         )
 
 
-def no_class_findings(string: LaidString, class_psi: float | None, needed: float | None) -> Iterator[Finding]:
+def no_class_findings(string: LaidString, class_psi: float | None, needed: float | None, top: str) -> Iterator[Finding]:
     """No class follows for a stack that is not decided."""
     if needed is None:
-        yield say(string, "unknown", string.path, "The surface pressure is unknown, so no class follows.")
+        yield say(string, "unknown", string.path, f"{top} is unknown, so no class follows.")
     elif class_psi is None:
         yield say(string, "stop", string.path, "No pressure class covers ", pressure(needed), ".")
 

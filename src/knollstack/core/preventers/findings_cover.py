@@ -10,7 +10,7 @@ from knollstack.core.preventers.findings import say
 from knollstack.core.preventers.inforce import InForce, change_to
 from knollstack.core.preventers.mending import added, fresh_element, holes, remedies
 from knollstack.core.preventers.results import HangOffRow, StackProof, StackRow
-from knollstack.core.preventers.stacks import BLIND, ON_PIPE, least_of
+from knollstack.core.preventers.stacks import BLIND, ON_PIPE, least_of, least_on_sea_floor
 
 PASSING = {"tool joint": "tool joints", "collars": "collars", "coupling": "couplings"}
 UNITS_PSI = (3_000.0, 5_000.0)
@@ -55,7 +55,9 @@ def least_findings(found: InForce) -> Iterator[Finding]:
     """A decided stack against the least of policy for its class."""
     if found.stack is None or found.ground.string.role == "conductor":
         return
-    least = least_of(found.ground.equipped.well.policy.preventers, found.class_psi)
+    policy = found.ground.equipped.well.policy.preventers
+    pick = least_on_sea_floor if found.ground.under_sea else least_of
+    least = pick(policy, found.class_psi)
     if least is None:
         return
     kinds, whole = [e.element for e in found.elements], found.stack
@@ -81,6 +83,7 @@ def _missing(least: ClassElements, kinds: list[str]) -> list[ElementKind]:
     found: list[ElementKind] = [least.blind] * lacks(least.blind_rams, *BLIND)
     found += ["variable rams"] * variable
     found += ["pipe rams"] * fixed
+    found += ["casing shear rams"] * lacks(least.casing_shears, "casing shear rams")
     return found + ["annular"] * lacks(least.annulars, "annular")
 
 

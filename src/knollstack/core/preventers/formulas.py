@@ -8,7 +8,6 @@ from knollstack.core.base.constants import STEEL_PPG
 from knollstack.core.base.formula import Value, formula, plain_value
 from knollstack.core.preventers.nitrogen import density_lb_ft3
 
-TEST_STEP_PSI = 50.0
 API_16D = "API Spec 16D, 2nd ed., 2004"
 
 
@@ -128,6 +127,31 @@ def shear_pressure(shear_force_lbf: Value, closing_area_in2: Value, wellbore_psi
 
 
 @formula(
+    "p = F/A + (p_w − p_h)/r",
+    "psi",
+    "Balance of the operating piston on the sea floor: closing pressure over that of the sea",
+    (
+        "shear_force_lbf >= 0",
+        "closing_area_in2 > 0",
+        "hydrostatic_psi >= 0",
+        "wellbore_psi >= hydrostatic_psi",
+        "closing_ratio > 0",
+    ),
+)
+def shear_pressure_subsea(
+    shear_force_lbf: Value, closing_area_in2: Value, wellbore_psi: Value, hydrostatic_psi: Value, closing_ratio: Value
+) -> Value:
+    """Closing pressure over that of the sea that shears a pipe under a pressure in the well.
+
+    Example: 490,000 lbf on 238 in² with 5,000 psi below, 2,000 psi of sea and a ratio of 7.1 asks 2,481 psi.
+
+    >>> round(shear_pressure_subsea(490_000.0, 238.0, 5_000.0, 2_000.0, 7.1))
+    2481
+    """
+    return shear_force_lbf / closing_area_in2 + (wellbore_psi - hydrostatic_psi) / closing_ratio
+
+
+@formula(
     "W = (w_p·(L − L_c) + w_c·L_c)·(1 − ρ/ρₛₜ)",
     "lbf",
     "Archimedes; steel 65.5 ppg",
@@ -156,15 +180,3 @@ def cup_test_tension(pressure_psi: Value, casing_id_in: Value, pipe_od_in: Value
     121698
     """
     return pressure_psi * np.pi / 4 * (casing_id_in**2 - pipe_od_in**2)
-
-
-@formula(
-    "p = min(R, H, 50·⌈(p₀ + Δp)/50⌉)",
-    "psi",
-    "Common practice; to the next 50 psi, never over the class of element or head",
-    ("margin_psi >= 0",),
-)
-def high_test_pressure(element_psi: Value, head_psi: Value, surface_psi: Value, margin_psi: Value) -> Value:
-    """High-pressure test of an element: the surface pressure expected with its margin, within the classes."""
-    asked = TEST_STEP_PSI * np.ceil(np.round((surface_psi + margin_psi) / TEST_STEP_PSI, 9))
-    return plain_value(np.minimum(np.minimum(element_psi, head_psi), asked))

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from knollstack.core.base.constants import PSI_PER_PPG_FT
 from knollstack.core.base.findings import Change
 from knollstack.core.document.preventers import Stack, StackElement
 from knollstack.core.preventers.coverage import coverage_of
@@ -26,6 +27,14 @@ class Ground:
     needed_psi: float | None
     at: int | None
     """Place of the decided stack in the document."""
+    most_psi: float | None = None
+    """The greatest pressure that the stack ever sees: at sea it stands through all sections."""
+    carrier: EquippedString | None = None
+    """At sea the string whose housing carries the stack."""
+
+    @property
+    def under_sea(self) -> bool:
+        return self.carrier is not None
 
     @property
     def place(self) -> str:
@@ -52,7 +61,19 @@ def ground_of(
 ) -> Ground:
     stacks = equipped.design.preventers
     at = next((i for i, s in enumerate(stacks) if s.string == string.id), None)
-    return Ground(equipped, string, head_under(pieces, string), needed, at)
+    return Ground(equipped, string, head_under(pieces, string), needed, at, needed)
+
+
+def sea_ground(
+    equipped: Equipped, carrier: EquippedString, string: EquippedString, pressures: tuple[float | None, ...]
+) -> Ground:
+    """The one stack on the sea floor, as it stands while the hole below a string is drilled."""
+    stacks = equipped.design.preventers
+    at = next((i for i, s in enumerate(stacks) if s.string == carrier.id), None)
+    seen = pressures[carrier.index :]
+    known = [psi for psi in seen if psi is not None]
+    most = max(known) if known and len(known) == len(seen) else None
+    return Ground(equipped, string, None, pressures[string.index], at, most, carrier)
 
 
 def lay(ground: Ground, stack: Stack | None) -> InForce:
@@ -60,27 +81,52 @@ def lay(ground: Ground, stack: Stack | None) -> InForce:
     equipped, string = ground.equipped, ground.string
     policy, catalogue = equipped.well.policy.preventers, equipped.catalogue
     needed, conductor = ground.needed_psi, string.role == "conductor"
+    well_psi = at_stack_psi(equipped, string, needed) if ground.under_sea else needed
     if stack is not None:
         class_psi: float | None = stack.class_psi
     else:
-        class_psi = None if conductor or needed is None else stack_class_psi(policy, needed)
+        class_psi = None if conductor or ground.most_psi is None else stack_class_psi(policy, ground.most_psi)
     bore, flange = _bore(ground, class_psi)
     tubulars = tubulars_of(equipped, string)
+    crossing = crossing_all(equipped, ground) if ground.under_sea else tubulars
     why: dict[str, str] = {}
     if stack is not None:
         rows = stack.elements
     else:
-        rows, why = proposed_rows(policy, catalogue, string, class_psi, bore, tubulars)
-    elements = cavities(catalogue, rows, Carried(class_psi, bore, ground.place, stack is not None), tubulars, why)
-    casing_ram, _ = casing_ram_of(policy, stack, elements)
-    shear, cut = shear_rows(equipped, string, elements, tubulars, needed)
+        rows, why = proposed_rows(policy, catalogue, string, class_psi, bore, crossing, ground.under_sea)
+    elements = cavities(catalogue, rows, Carried(class_psi, bore, ground.place, stack is not None), crossing, why)
+    casing_ram, _ = (None, False) if ground.under_sea else casing_ram_of(policy, stack, elements)
+    shear, cut = shear_rows(equipped, string, elements, tubulars, well_psi)
     coverage = coverage_of(elements, casing_ram, tubulars, cut)
     return InForce(ground, stack, rows, class_psi, bore, flange, elements, tubulars, casing_ram, shear, coverage)
+
+
+def equipped_bore(ground: Ground) -> float:
+    """Bore of the housing on the sea floor, which the stack has too."""
+    return ground.equipped.design.sea.housing.bore_in
+
+
+def crossing_all(equipped: Equipped, ground: Ground) -> tuple[Tubular, ...]:
+    """What crosses the stack on the sea floor in any section: its rams are not changed while it stands there."""
+    assert ground.carrier is not None
+    found = [t for s in equipped.strings[ground.carrier.index :] for t in tubulars_of(equipped, s)]
+    return tuple(dict.fromkeys(found))
+
+
+def at_stack_psi(equipped: Equipped, string: EquippedString, needed: float | None) -> float | None:
+    """Pressure in the stack on the sea floor when it shears: the well's, or no less than the mud in the riser."""
+    muds = [s.mud_ppg for s in equipped.strings[string.index + 1 :] if s.mud_ppg is not None]
+    if needed is None:
+        return None
+    return max(needed, PSI_PER_PPG_FT * max(muds, default=0.0) * equipped.well.ground_md_ft)
 
 
 def _bore(ground: Ground, class_psi: float | None) -> tuple[float | None, str | None]:
     """Bore of the stack and its flange: that of the head under it, else the least over the casing."""
     catalogue, head, string = ground.equipped.catalogue, ground.head, ground.string
+    if ground.under_sea:
+        flange = None if class_psi is None else catalogue.flange(equipped_bore(ground), class_psi)
+        return equipped_bore(ground), flange.words if flange is not None else None
     if string.role == "conductor":
         return (string.pipe.id_in if string.pipe is not None else string.od_in), None
     if string.od_in is None or class_psi is None:
@@ -98,7 +144,7 @@ def as_decided(found: InForce) -> Stack:
     free = next(f"b{n}" for n in range(1, len(taken) + 2) if f"b{n}" not in taken)
     return Stack(
         id=free,
-        string=found.ground.string.id,
+        string=(found.ground.carrier or found.ground.string).id,
         class_psi=found.class_psi or 0.0,
         elements=found.rows,
         casing_ram=found.casing_ram.id if found.casing_ram is not None else None,

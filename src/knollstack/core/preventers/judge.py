@@ -18,7 +18,6 @@ from knollstack.core.preventers.findings import (
     no_class_findings,
     reference_findings,
     room_findings,
-    setting_findings,
     unused_findings,
 )
 from knollstack.core.preventers.findings_closing import closing_findings, unit_assumption, unit_findings
@@ -31,18 +30,20 @@ from knollstack.core.preventers.findings_cover import (
     shear_findings,
     tubing_findings,
 )
-from knollstack.core.preventers.inforce import InForce, ground_of, lay
-from knollstack.core.preventers.moments import moments_of, stack_base_in
+from knollstack.core.preventers.inforce import InForce, ground_of, lay, sea_ground
+from knollstack.core.preventers.moments import moments_of, stack_base_in, stack_items
 from knollstack.core.preventers.proofs import Nippled, proofs_of
-from knollstack.core.preventers.results import ElementResult, PreventersResult, StackRow
+from knollstack.core.preventers.results import ElementResult, Moment, PreventersResult, StackRow
 from knollstack.core.preventers.sequence import steps_of
 from knollstack.core.preventers.shearing import hang_rows
 from knollstack.core.preventers.stacks import Cavity, line_at, stack_class_psi
-from knollstack.core.program.equipped import Equipped
+from knollstack.core.preventers.subsea import sea_moments, sea_room_findings, sea_steps
+from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.running.tally import hung_by
 from knollstack.core.wellhead.heights import Heights, floor_to_rotary_ft, heights_of
 from knollstack.core.wellhead.judge import surface_pressures
 from knollstack.core.wellhead.pieces import HeadPiece, pieces_of
+from knollstack.core.wellhead.subsea import carrier_of
 
 NO_STACK = StackRow(
     decided=False, pressure_psi=None, class_psi=None, bore_in=None, flange=None, elements=(), height_in=None
@@ -54,24 +55,31 @@ Pieces = tuple[HeadPiece, ...]
 def judge(equipped: Equipped) -> tuple[PreventersResult, tuple[Finding, ...], tuple[Assumption, ...]]:
     """Stack of every string that carries one: all but liners."""
     stacks, unit = equipped.design.preventers, equipped.design.closing_unit
-    policy = equipped.well.policy.preventers
-    pieces = pieces_of(equipped)[0] if equipped.strings else ()
+    policy, site = equipped.well.policy.preventers, equipped.well.site
+    under = site.setting == "subsea"
+    pieces = pieces_of(equipped)[0] if equipped.strings and not under else ()
     heights = heights_of(equipped, pieces)
     rows: list[StackRow] = []
     used: set[str] = set()
-    findings = list(setting_findings(equipped.well))
-    for string, needed in zip(equipped.strings, surface_pressures(equipped), strict=True):
-        if string.run == "liner":  # its stack stands on the string above
-            rows.append(NO_STACK)
+    findings: list[Finding] = []
+    pressures, carrier = surface_pressures(equipped), carrier_of(equipped)
+    for string, needed in zip(equipped.strings, pressures, strict=True):
+        if string.run == "liner" or (under and (carrier is None or string.index < carrier.index)):
+            rows.append(NO_STACK)  # a liner's stands on the string above; holes without a riser have none
             continue
-        ground = ground_of(equipped, pieces, string, needed)
+        if carrier is not None:
+            ground = sea_ground(equipped, carrier, string, pressures)
+        else:
+            ground = ground_of(equipped, pieces, string, needed)
         if ground.at is not None:
             used.add(stacks[ground.at].id)
         found = lay(ground, stacks[ground.at] if ground.at is not None else None)
         row = _row(found, pieces, heights)
         rows.append(row)
         findings += _findings(found, row)
-    findings += room_findings(equipped.well, _reaches(equipped, rows))
+    findings += (
+        sea_room_findings(equipped, tuple(rows)) if under else room_findings(equipped.well, _reaches(equipped, rows))
+    )
     findings += unused_findings(stacks, used, {s.id for s in equipped.strings})
     result = tuple(rows)
     findings += annular_only_note(result)
@@ -83,8 +91,21 @@ def judge(equipped: Equipped) -> tuple[PreventersResult, tuple[Finding, ...], tu
     if any(row.shear for row in rows):
         text = f"Drill pipe to be sheared is taken as grade {policy.drill_pipe_grade}."
         assumptions.append(assume("preventers", "/policy/preventers/drill_pipe_grade", text))
-    moments = moments_of(equipped, pieces, heights, result)
+    moments = _moments(equipped, pieces, heights, result, carrier)
     return PreventersResult(strings=result, moments=moments), tuple(findings), tuple(assumptions)
+
+
+def _moments(
+    equipped: Equipped,
+    pieces: Pieces,
+    heights: Heights | None,
+    stacks: tuple[StackRow, ...],
+    carrier: EquippedString | None,
+) -> tuple[Moment, ...]:
+    if equipped.well.site.setting != "subsea":
+        return moments_of(equipped, pieces, heights, stacks)
+    items = {i: stack_items(row) for i, row in enumerate(stacks) if row.elements and row.base_in is not None}
+    return sea_moments(equipped, carrier, stacks, items)
 
 
 def _reaches(equipped: Equipped, rows: list[StackRow]) -> list[Reach]:
@@ -102,14 +123,14 @@ def _reaches(equipped: Equipped, rows: list[StackRow]) -> list[Reach]:
 
 def _findings(found: InForce, row: StackRow) -> list[Finding]:
     ground, policy = found.ground, found.ground.equipped.well.policy.preventers
-    string, needed = ground.string, ground.needed_psi
+    string, needed, top = ground.string, ground.needed_psi, ground.equipped.well.top_words
     findings: list[Finding] = []
     if found.stack is not None:
         better = stack_class_psi(policy, needed) if needed is not None else None
-        findings += class_findings(string, ground.place, found.stack.class_psi, needed, better)
+        findings += class_findings(string, ground.place, found.stack.class_psi, needed, better, top)
         findings += reference_findings(string, ground.place, found.stack)
     elif string.role != "conductor":
-        findings += no_class_findings(string, found.class_psi, needed)
+        findings += no_class_findings(string, found.class_psi, needed, top)
     if not found.elements:
         return findings
     findings += element_findings(string, found.elements, found.class_psi, needed)
@@ -136,10 +157,12 @@ def _spans(elements: tuple[Cavity, ...]) -> list[tuple[float | None, float | Non
 def _row(found: InForce, pieces: Pieces, heights: Heights | None) -> StackRow:
     ground, elements = found.ground, found.elements
     equipped, string = ground.equipped, ground.string
-    well, unit, policy = equipped.well, equipped.design.closing_unit, equipped.well.policy.preventers
+    well, unit = equipped.well, equipped.design.closing_unit
     spans = _spans(elements)
     height = spans[-1][1] if spans else None
     base = stack_base_in(equipped, string, pieces, heights)
+    if ground.under_sea:
+        base = equipped.design.sea.conductor.stick_up_ft * 12
     cellar = equipped.design.site.cellar_depth_ft * 12 if well.site.setting == "land" else 0.0
     reach = None if height is None else ((base - cellar if base is not None else 0.0) + height) / 12
     rotary = floor_to_rotary_ft(equipped)
@@ -168,9 +191,9 @@ def _row(found: InForce, pieces: Pieces, heights: Heights | None) -> StackRow:
         shear=found.shear,
         hang_off=hang_rows(equipped, string, elements, tops),
         accumulators=accumulators_of(well, unit, elements, string.index, ground.needed_psi),
-        closing=closing_rows(policy, unit, elements),
+        closing=closing_rows(well, unit, elements),
         tests=proofs_of(nippled),
-        steps=steps_of(found, pieces),
+        steps=sea_steps(found) if ground.under_sea else steps_of(found, pieces),
     )
 
 

@@ -24,10 +24,16 @@ def holes(found: InForce) -> dict[Words, CoverRow]:
             and "diverts" not in row.cells
         ):
             kept = told.get(row.what)
-            short = not row.backs or only_annular(found.elements, row)
+            short = not row.backs or (only_annular(found.elements, row) and not _two_annulars(found, row))
             if short and (kept is None or (kept.backs and not row.backs)):
                 told[row.what] = row
     return told
+
+
+def _two_annulars(found: InForce, row: CoverRow) -> bool:
+    """On the sea floor rams are not changed for casing: there two annulars back each other on it."""
+    closing = sum(found.elements[i].kind == "annular" for i in row.backs)
+    return found.ground.under_sea and row.kind == "casing" and closing >= 2
 
 
 def remedies(found: InForce, row: CoverRow) -> tuple[Remedy, ...]:

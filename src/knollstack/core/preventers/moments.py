@@ -57,7 +57,11 @@ def moments_of(
     for string, stack in zip(equipped.strings, stacks, strict=True):
         if not stack.elements or stack.base_in is None:
             continue
-        items = [*_casings(equipped, heights, string.index), *_set(equipped, pieces, heights, string), *_stack(stack)]
+        items = [
+            *_casings(equipped, heights, string.index),
+            *_set(equipped, pieces, heights, string),
+            *stack_items(stack),
+        ]
         through = equipped.next(string)
         what: Words = (*through.hole_words,) if through is not None else ("completion",)
         found.append(_moment(equipped, ("BOPs on ", *string.words, ": ", *what), string.index, items, stack.choke))
@@ -197,7 +201,7 @@ def _tree(equipped: Equipped, pieces: Pieces, heights: Heights) -> list[StackIte
     return items
 
 
-def _stack(stack: StackRow) -> list[StackItem]:
+def stack_items(stack: StackRow) -> list[StackItem]:
     items: list[StackItem] = []
     assert stack.base_in is not None
     for element in stack.elements:

@@ -7,11 +7,12 @@ from collections.abc import Iterator
 from knollstack.core.base.findings import Words, size
 from knollstack.core.base.formulas import steel_area_in2
 from knollstack.core.base.working import headline
-from knollstack.core.preventers.formulas import cup_test_tension, high_test_pressure
+from knollstack.core.preventers.formulas import cup_test_tension
 from knollstack.core.preventers.results import StackProof
 from knollstack.core.preventers.stacks import Cavity, bodies
 from knollstack.core.preventers.tubulars import GRADES_PSI, Tubular, drill_pipe_id_in
 from knollstack.core.program.equipped import Equipped, EquippedString
+from knollstack.core.wellhead.formulas import high_test_pressure
 from knollstack.core.wellhead.pieces import HeadPiece
 
 PLUG = "test plug"

@@ -5,8 +5,15 @@ from __future__ import annotations
 from knollstack.core.base.formulas import steel_area_in2
 from knollstack.core.base.working import headline
 from knollstack.core.document.policy import DrillString
+from knollstack.core.preventers.closing import sea_psi
 from knollstack.core.preventers.coverage import Shears, verdict
-from knollstack.core.preventers.formulas import design_shear_force, hang_off_load, shear_force, shear_pressure
+from knollstack.core.preventers.formulas import (
+    design_shear_force,
+    hang_off_load,
+    shear_force,
+    shear_pressure,
+    shear_pressure_subsea,
+)
 from knollstack.core.preventers.results import HangOffRow, ShearRow
 from knollstack.core.preventers.stacks import Cavity
 from knollstack.core.preventers.tubulars import Tubular, drill_pipe_id_in
@@ -54,7 +61,7 @@ def _shear(equipped: Equipped, cavity: Cavity, what: Tubular, well_psi: float | 
             body = float(shear_force(what.od_in, what.id_in, what.yield_psi))
             force = float(design_shear_force(body, equipped.well.policy.preventers.shear_factor))
             if cavity.area_in2 is not None and cavity.closing_ratio is not None and well_psi is not None:
-                needed = float(shear_pressure(force, cavity.area_in2, well_psi, cavity.closing_ratio))
+                needed = _closing_psi(equipped, cavity, force, well_psi)
     shears = False if too_wide else None if needed is None else needed <= available
     return ShearRow(
         element=cavity.index,
@@ -66,6 +73,16 @@ def _shear(equipped: Equipped, cavity: Cavity, what: Tubular, well_psi: float | 
         widest_in=cavity.shears_to_in if too_wide else None,
         working=key,
     )
+
+
+def _closing_psi(equipped: Equipped, cavity: Cavity, force_lbf: float, well_psi: float) -> float:
+    """Closing pressure that shears: on the sea floor over the weight of the sea, which stands on either side."""
+    assert cavity.area_in2 is not None
+    assert cavity.closing_ratio is not None
+    if equipped.well.site.setting != "subsea":
+        return float(shear_pressure(force_lbf, cavity.area_in2, well_psi, cavity.closing_ratio))
+    sea = sea_psi(equipped.well)
+    return float(shear_pressure_subsea(force_lbf, cavity.area_in2, max(well_psi, sea), sea, cavity.closing_ratio))
 
 
 def hang_rows(

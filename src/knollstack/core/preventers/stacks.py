@@ -70,6 +70,25 @@ def least_of(policy: PreventersPolicy, class_psi: float | None) -> ClassElements
     return max(rows, key=lambda row: row.from_class_psi, default=None)
 
 
+def least_on_sea_floor(policy: PreventersPolicy, class_psi: float | None) -> ClassElements | None:
+    """What policy asks of the stack on the sea floor."""
+    rows = [row for row in policy.least_at_sea if row.from_class_psi <= (class_psi or 0.0)]
+    return max(rows, key=lambda row: row.from_class_psi, default=None)
+
+
+def sea_order(least: ClassElements) -> list[ElementKind]:
+    """The lower stack on its connector, rams for the string under the shears; above, the riser package and its annular."""
+    variable = min(least.variable_rams, least.pipe_rams)
+    order: list[ElementKind] = ["connector"]
+    order += ["pipe rams"] * (least.pipe_rams - variable)
+    order += ["variable rams"] * variable
+    order += ["casing shear rams"] * least.casing_shears
+    order += [least.blind] * least.blind_rams
+    order += ["annular"] * (least.annulars // 2)
+    order += ["connector"]
+    return order + ["annular"] * (least.annulars - least.annulars // 2)
+
+
 def usual_order(least: ClassElements) -> list[ElementKind]:
     """The least of a class bottom to top: with three rams and more the outlets stand over the lowest."""
     variable = min(least.variable_rams, least.pipe_rams)
@@ -99,7 +118,7 @@ def range_for(catalogue: Catalogue, bore_in: float | None, sizes: list[float]) -
 
 def proposed_rows(
     policy: PreventersPolicy, catalogue: Catalogue, string: EquippedString, class_psi: float | None,
-    bore_in: float | None, tubulars: tuple[Tubular, ...],
+    bore_in: float | None, tubulars: tuple[Tubular, ...], under_sea: bool = False,
 ) -> tuple[tuple[StackElement, ...], dict[str, str]]:  # fmt: skip
     """The least of policy, and rams for drill pipe that nothing but the annular would close on; with the reasons."""
     if string.role == "conductor":
@@ -107,8 +126,9 @@ def proposed_rows(
         return rows, {"e1": "flange on the conductor", "e2": "a kick on the conductor is led away, not shut in"}
     if class_psi is None:
         return (), {}
-    least = least_of(policy, class_psi)
-    names = usual_order(least) if least is not None else []
+    least = least_on_sea_floor(policy, class_psi) if under_sea else least_of(policy, class_psi)
+    order = sea_order if under_sea else usual_order
+    names = order(least) if least is not None else []
     why = [f"least of policy for {class_psi:,.0f} psi"] * len(names)
     pipes = bodies(tubulars, "drill pipe")
     closed_on = sum(name in ON_PIPE for name in names)

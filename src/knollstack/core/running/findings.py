@@ -20,7 +20,6 @@ from knollstack.core.base.findings import (
     size,
 )
 from knollstack.core.catalogue.rows import Catalogue
-from knollstack.core.document.design import Site
 from knollstack.core.running.fill import Emptiest, crush, levels
 from knollstack.core.running.gear import fill_joints_of, fill_of
 from knollstack.core.running.run import Run
@@ -289,10 +288,3 @@ def _fuller(run: Run, asked: float) -> Iterator[Remedy]:
     if run.tally.gear.fills == "closed":
         auto = _auto_gear(run)
         yield remedy((string.change("running/fill", "auto-fill"), *auto.changes), "Use auto-fill shoe and collar")
-
-
-def sea_findings(site: Site) -> Iterator[Finding]:
-    """What the setting leaves unworked."""
-    if site.setting == "subsea":
-        text = "Running is worked with the hole's mud from the rotary down: sea water and riser are not in it."
-        yield find("running", "unknown", "/site/setting", ("Setting",), text)

@@ -14,7 +14,7 @@ from knollstack.core.catalogue.rows import Catalogue
 from knollstack.core.document.design import CentralizerType
 from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.running.fill import crush_planned, emptiest, fill_bbl
-from knollstack.core.running.findings import fill_findings, gear_findings, say, sea_findings, tally_findings
+from knollstack.core.running.findings import fill_findings, gear_findings, say, tally_findings
 from knollstack.core.running.findings_hole import centralizer_findings, standoff_findings, sticking_findings
 from knollstack.core.running.findings_moving import (
     breaking_findings,
@@ -70,7 +70,7 @@ def judge(equipped: Equipped) -> tuple[RunningResult, tuple[Finding, ...], tuple
         if not string.proposed:
             assumptions += _assumed(run, equipped.catalogue, row)
     if any(row.applies for row in rows):
-        findings += [*sea_findings(equipped.well.site), *rig_findings(equipped.well.site)]
+        findings += rig_findings(equipped.well.site)
     return RunningResult(strings=tuple(rows)), tuple(findings), tuple(assumptions)
 
 

@@ -8,10 +8,11 @@ from functools import cached_property
 import numpy as np
 from numpy.typing import NDArray
 
-from knollstack.core.base.constants import PSI_PER_PPG_FT
+from knollstack.core.base.constants import PSI_PER_PPG_FT, SEA_WATER_PPG
 from knollstack.core.base.remember import remembered
 from knollstack.core.catalogue.product import Pipe
 from knollstack.core.catalogue.rows import Catalogue
+from knollstack.core.ground.riserless import is_riserless
 from knollstack.core.ground.well import Well
 from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.running.tally import Tally, tally_of
@@ -126,7 +127,9 @@ def _run(
     widest = max(section.pipe.od_in for section in string.sections)
     if any(bore <= widest for _, _, bore in around):
         return None
-    return Run(well, string, tally, string.mud_ppg, tuple(legs), tuple(around))
+    # before the riser is on the string is run through open water, filled with it
+    mud = SEA_WATER_PPG if is_riserless(well, string.index) else string.mud_ppg
+    return Run(well, string, tally, mud, tuple(legs), tuple(around))
 
 
 def run_of(equipped: Equipped, string: EquippedString) -> Run | None:

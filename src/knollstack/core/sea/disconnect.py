@@ -29,6 +29,9 @@ USUAL = (
 """Planning values, in the usual order."""
 
 
+SEALING = ("blind rams", "blind shear rams")
+
+
 def steps_of(equipped: Equipped) -> tuple[DisconnectStep, ...]:
     return equipped.design.sea.disconnect or USUAL
 
@@ -102,7 +105,7 @@ def _crosses(cover: CoverRow, string: EquippedString) -> bool:
     """Drill pipe of this hole, or the casing that is run into it."""
     if cover.kind == "casing":
         return string.od_in is not None and abs(cover.od_in - string.od_in) < 1e-6
-    return cover.kind == "drill pipe"
+    return cover.kind in ("drill pipe", "tool joint")
 
 
 def _across(string: EquippedString, stack: StackRow, cover: CoverRow, margin_held: bool | None) -> AcrossRow:
@@ -110,17 +113,21 @@ def _across(string: EquippedString, stack: StackRow, cover: CoverRow, margin_hel
     at = {word: [k for k, cell in enumerate(cover.cells) if cell == word] for word in dict.fromkeys(cover.cells)}
     by = at.get("shears and seals") or at.get("shears") or []
     hang = at.get("seals and hangs") or []
+    # what a casing shear ram has cut falls away: blind rams above it close on the open hole
+    over = [e.title for k, e in enumerate(stack.elements) if by and k > by[-1] and e.element in SEALING]
     cut: Literal["cut and sealed", "cut, not sealed", "not cut", "unknown"] = "not cut"
     if by:
-        cut = "cut and sealed" if "shears and seals" in at else "cut, not sealed"
+        cut = "cut and sealed" if "shears and seals" in at or over else "cut, not sealed"
     elif "unknown" in at:
         cut = "unknown"
+    names = [titles[by[-1]], *over[:1]] if by and "shears and seals" not in at else [titles[by[-1]]] if by else []
     return AcrossRow(
         string=string.index,
         section=string.words,
         what=cover.what,
+        kind=cover.kind,
         cut=cut,
-        by=titles[by[-1]] if by else "",
+        by=", ".join(names),
         hang_off=titles[hang[-1]] if hang else "",
         margin_held=margin_held,
     )

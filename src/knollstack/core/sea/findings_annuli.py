@@ -8,7 +8,7 @@ from dataclasses import replace
 from knollstack.core.base.findings import Change, Finding, Remedy, depth, find, percent, pressure, remedy
 from knollstack.core.program.equipped import Equipped
 from knollstack.core.sea.annuli import Annulus, opened, solved
-from knollstack.core.sea.annuli_rows import Annuli, beside, cemented_up, least_ratings
+from knollstack.core.sea.annuli_rows import Annuli, cemented_up, loads_of
 
 DISK_STEP_PSI = 100.0
 LEAST_DISK_PSI = 500.0
@@ -17,12 +17,11 @@ SHARES = (0.03, 0.05, 0.08, 0.12)
 
 def shares_of(equipped: Equipped, found: Annuli, k: int) -> tuple[float, float] | None:
     """Load over rating with policy's factors: collapse of the inner casing, burst of the outer one."""
-    annulus, own = found.annuli[k], found.pressure_psi[k]
-    if annulus is None or own is None:
+    loads, factors = loads_of(equipped, found, k), equipped.well.policy.pipe.factors
+    if loads is None:
         return None
-    factors, (inside, outside) = equipped.well.policy.pipe.factors, beside(found, k)
-    collapse, burst = least_ratings(annulus)
-    return (own - inside) * factors.collapse / collapse, (own - outside) * factors.burst / burst
+    collapse, burst = loads
+    return collapse.psi * factors.collapse / collapse.rated_psi, burst.psi * factors.burst / burst.rated_psi
 
 
 def annuli_findings(equipped: Equipped, found: Annuli) -> Iterator[Finding]:
@@ -44,7 +43,9 @@ def _finding(equipped: Equipped, found: Annuli, k: int, shares: tuple[float, flo
     inner, outer = found.pairs[k]
     annulus, own = found.annuli[k], found.pressure_psi[k] or 0.0
     assert annulus is not None
-    factors, rated = equipped.well.policy.pipe.factors, least_ratings(annulus)[1 if outer_fails else 0]
+    loads, factors = loads_of(equipped, found, k), equipped.well.policy.pipe.factors
+    assert loads is not None
+    load = loads[1 if outer_fails else 0]
     over = max(shares) > (factors.burst if outer_fails else factors.collapse)
     casing, way = (outer, "bursts") if outer_fails else (inner, "collapses")
     return find(
@@ -54,13 +55,15 @@ def _finding(equipped: Equipped, found: Annuli, k: int, shares: tuple[float, flo
         (*inner.words, " annulus"),
         "Production heats the sealed annulus: ",
         pressure(own),
-        " build up at the wellhead on the sea floor; ",
+        " build up at the wellhead on the sea floor; with the columns on either side ",
         *casing.words,
-        f" casing {way} at " if over else f" casing, which {way} at ",
-        pressure(rated),
-        "." if over else ", has less than policy's factor.",
-        value=pressure(own),
-        limit=pressure(rated),
+        " casing sees ",
+        pressure(load.psi),
+        f" and {way} at ",
+        pressure(load.rated_psi),
+        "." if over else ": less than policy's factor.",
+        value=pressure(load.psi),
+        limit=pressure(load.rated_psi),
         remedies=tuple(_ways(equipped, found, k)),
         working=f"sea/annulus/{inner.index}",
     )
@@ -102,12 +105,11 @@ def _ways(equipped: Equipped, found: Annuli, k: int) -> Iterator[Remedy]:
 
 def _disk_psi(equipped: Equipped, found: Annuli, k: int, annulus: Annulus) -> float | None:
     """The highest pressure, in steps, at which a disk in the outer casing keeps both casings."""
-    factors, (collapse, burst) = equipped.well.policy.pipe.factors, least_ratings(annulus)
-    most = min(collapse / factors.collapse, burst / factors.burst) // DISK_STEP_PSI * DISK_STEP_PSI
+    most = (found.pressure_psi[k] or 0.0) // DISK_STEP_PSI * DISK_STEP_PSI
     while most >= LEAST_DISK_PSI:
         if _clears(equipped, found, k, replace(annulus, disk_psi=most, share_gas=0.0)):
             return float(most)
-        most -= 5 * DISK_STEP_PSI
+        most -= DISK_STEP_PSI
     return None
 
 

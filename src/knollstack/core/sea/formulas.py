@@ -171,6 +171,42 @@ def annulus_growth(outer_radius_in: Value, inner_radius_in: Value, outer_strain:
 
 
 @formula(
+    "H_h = H·(1 + h)", "lbf", "Planning allowance for heave, by policy", ("hook_load_lbf >= 0", "heave_share >= 0")
+)
+def heave_load(hook_load_lbf: Value, heave_share: Value) -> Value:
+    """Hook load with what heave adds."""
+    return hook_load_lbf * (1 + heave_share)
+
+
+@formula(
+    "F = s·Y·A",
+    "lbf",
+    "Yield of a pipe body, less a share by policy",
+    ("steel_area_in2 > 0", "yield_psi > 0", "landing_share > 0"),
+)
+def landing_strength(steel_area_in2: Value, yield_psi: Value, landing_share: Value) -> Value:
+    """What the drill pipe of a landing string may carry."""
+    return landing_share * yield_psi * steel_area_in2
+
+
+@formula("V₀ = V·(p + 14.7)/14.7", "bbl", "Boyle's law, at one temperature", ("volume_bbl >= 0", "gas_psi >= 0"))
+def gas_expanded(volume_bbl: Value, gas_psi: Value) -> Value:
+    """Volume at atmospheric pressure of gas that stood under a pressure."""
+    return volume_bbl * (gas_psi + 14.7) / 14.7
+
+
+@formula(
+    "Δp = Δp_own + (12/231)·Δρ·z",
+    "psi",
+    "Hydrostatics: pressure built up, and the columns on either side of a casing",
+    ("at_tvd_ft >= 0",),
+)
+def annulus_load(built_psi: Value, over_ppg: Value, at_tvd_ft: Value) -> Value:
+    """Pressure on a casing from an annulus over that of its other side."""
+    return built_psi + PSI_PER_PPG_FT * over_ppg * at_tvd_ft
+
+
+@formula(
     "Δp = ((1 − s)·α·ΔT − ΔV/V)/((1 − s)·c + s/(p₀ + Δp));  without gas (α·ΔT − ΔV/V)/c",
     "psi",
     "Volume balance of a sealed annulus; gas by Boyle's law at its own temperature",

@@ -14,6 +14,7 @@ from knollstack.core.sea.conductor import carry_rows, conductor_of, result_of, s
 from knollstack.core.sea.findings import conductor_findings
 from knollstack.core.sea.findings_annuli import annuli_findings
 from knollstack.core.sea.findings_riser import disconnect_findings, makeup_findings, no_stack, tension_findings
+from knollstack.core.sea.landing import diverter_findings, diverter_of, landing_findings, landing_rows
 from knollstack.core.sea.makeup import made_up, stack_height_ft
 from knollstack.core.sea.results import ConductorResult, SeaResult
 
@@ -35,7 +36,9 @@ def judge(equipped: Equipped) -> tuple[SeaResult, tuple[Finding, ...], tuple[Ass
     if any(row.pressure_psi for row in rows):
         text = "Sealed annuli: the annulus around the tubing is bled off; casings are held in length, the next is heated less."
         found[1].append(assume("sea", "/policy/sea/heat_share", text))
-    parts = {"conductor": conductor, "annuli": rows}
+    landing = landing_rows(equipped)
+    found[0].extend(landing_findings(landing))
+    parts = {"conductor": conductor, "annuli": rows, "landing": landing}
     return rest.model_copy(update=parts), tuple(found[0]), tuple(found[1])
 
 
@@ -82,4 +85,6 @@ def _riser(equipped: Equipped, found: Parts) -> SeaResult:
         found[1].append(assume("sea", "/sea/riser/package_lbf", "Riser package: its weight is a planning value."))
     if unlatched.usual:
         found[1].append(assume("sea", "/sea/disconnect", "Disconnect: steps and their times are planning values."))
-    return SeaResult(applies=True, riser=result, disconnect=unlatched)
+    gas = diverter_of(equipped, made)
+    found[0].extend(diverter_findings(gas))
+    return SeaResult(applies=True, riser=result, disconnect=unlatched, diverter=gas)

@@ -113,6 +113,7 @@ class AcrossRow(Result):
     string: int
     section: Words
     what: Words
+    kind: str
     cut: Literal["cut and sealed", "cut, not sealed", "not cut", "unknown"]
     by: str
     hang_off: str
@@ -144,8 +145,37 @@ class AnnulusRow(Result):
     pressure_psi: float | None
     bound_psi: float | None
     """The most that a shoe left open or a disk lets build up."""
+    collapse_load_psi: float | None
+    """On the inner casing, with the columns on either side, at its worst depth."""
     collapse_psi: float | None
+    burst_load_psi: float | None
     burst_psi: float | None
+    working: str
+
+
+class LandingRow(Result):
+    """A string landed on drill pipe: its greatest pull, with what heave adds, and what holds it."""
+
+    string: int
+    what: Words
+    through: Literal["open water", "riser"]
+    pipe_in: float
+    hook_lbf: float | None
+    heaved_lbf: float | None
+    limit_lbf: float | None
+    block_lbf: float | None
+    strength_lbf: float | None
+    working: str
+
+
+class DiverterResult(Result):
+    """A kick that got past the stack."""
+
+    kick_bbl: float
+    at_stack_psi: float
+    at_flow_line_bbl: float
+    empty_psi: float
+    collapse_psi: float | None
     working: str
 
 
@@ -155,3 +185,5 @@ class SeaResult(Result):
     riser: RiserString | None = None
     disconnect: DisconnectResult | None = None
     annuli: tuple[AnnulusRow, ...] = ()
+    landing: tuple[LandingRow, ...] = ()
+    diverter: DiverterResult | None = None

@@ -11,7 +11,7 @@ from knollstack.core.ground.riserless import is_riserless
 from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.sea.formulas import riser_minimum_tension, tension_at_foot
 from knollstack.core.sea.makeup import MadeUp
-from knollstack.core.sea.results import StandingJoints, RiserString, TensionRow
+from knollstack.core.sea.results import RiserString, StandingJoints, TensionRow
 
 
 @dataclass(frozen=True)

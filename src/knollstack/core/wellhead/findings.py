@@ -11,7 +11,6 @@ from knollstack.core.base.constants import CLASSES_PSI
 from knollstack.core.base.findings import Change, Finding, Words, find, height, length, pressure, remedy, size
 from knollstack.core.document.design import DEEPEST_CELLAR_FT
 from knollstack.core.document.wellhead import WellheadPiece
-from knollstack.core.ground.well import Well
 from knollstack.core.program.laid import LaidString
 from knollstack.core.wellhead.classes import lowest_class_psi
 
@@ -21,13 +20,6 @@ if TYPE_CHECKING:
 _find = partial(find, "wellhead")
 LANDS_WITHIN_FT = 0.5
 """How far a mandrel's decided depth may be from its bowl."""
-
-
-def setting_findings(well: Well) -> Iterator[Finding]:
-    """What the setting leaves unworked: the step is not good on it."""
-    if well.site.setting == "subsea":
-        text = "The wellhead at sea is not worked: housings, guide base and hangers inside them are not in it."
-        yield _find("unknown", "/site/setting", ("Setting",), text)
 
 
 def no_flange(string: LaidString, needed_psi: float) -> Finding:

@@ -10,6 +10,8 @@ from knollstack.core.pipe.formulas import EXPANSION_PER_F
 
 STACK_UP = "Stack-up of wellhead pieces, geometry"
 
+TEST_STEP_PSI = 50.0
+
 
 @formula(
     "surface = H − (Σhᵢ + Σgⱼ) + s,  conductor = surface − s − b",
@@ -109,3 +111,15 @@ def conductor_share(carried_lbf: Value, steel_area_in2: Value, conductor_area_in
 def outside_test_pressure(rated_psi: Value, collapse_psi: Value, collapse_share: Value) -> Value:
     """Pressure of a test that presses on the outside of the casing: of welds, of seals, between flanges."""
     return plain_value(np.minimum(rated_psi, collapse_share * collapse_psi))
+
+
+@formula(
+    "p = min(R, H, 50·⌈(p₀ + Δp)/50⌉)",
+    "psi",
+    "Common practice; to the next 50 psi, never over the class of element or head",
+    ("margin_psi >= 0",),
+)
+def high_test_pressure(element_psi: Value, head_psi: Value, surface_psi: Value, margin_psi: Value) -> Value:
+    """High-pressure test of an element: the surface pressure expected with its margin, within the classes."""
+    asked = TEST_STEP_PSI * np.ceil(np.round((surface_psi + margin_psi) / TEST_STEP_PSI, 9))
+    return plain_value(np.minimum(np.minimum(element_psi, head_psi), asked))

@@ -65,8 +65,10 @@ def shoulder_in(piece: HeadPiece, bowl: int, heights: Heights) -> float:
 
 
 def floor_to_rotary_ft(equipped: Equipped) -> float | None:
-    """From the cellar floor or the wellhead deck up to the rotary; None on a platform whose deck is not given."""
+    """From the cellar floor, the wellhead deck or the mudline up to the rotary; None on a platform whose deck is not given."""
     site = equipped.design.site
+    if site.setting == "subsea":
+        return equipped.well.ground_md_ft
     if site.setting == "platform":
         return equipped.design.wellhead.deck_md_ft
     return site.rig_floor_ft + site.cellar_depth_ft

@@ -16,7 +16,6 @@ from knollstack.core.wellhead.findings import (
     mating_findings,
     none_proposed,
     not_held,
-    setting_findings,
     twice_findings,
 )
 from knollstack.core.wellhead.findings_load import (
@@ -33,6 +32,7 @@ from knollstack.core.wellhead.pieces import HeadPiece, carriers, pieces_of
 from knollstack.core.wellhead.proofs import proofs_of
 from knollstack.core.wellhead.results import BowlRow, LifeStage, PieceResult, WellheadResult
 from knollstack.core.wellhead.stages import greatest_psi, stage_pressures
+from knollstack.core.wellhead.subsea import carrier_of, head_findings, head_of
 
 Pressures = tuple[float | None, ...]
 Pieces = tuple[HeadPiece, ...]
@@ -42,7 +42,9 @@ def judge(equipped: Equipped) -> tuple[WellheadResult, tuple[Finding, ...], tupl
     """Pieces, heights, loads and tests of the wellhead."""
     site = equipped.design.site
     applies = site.setting != "subsea"
-    findings = list(setting_findings(equipped.well))
+    if not applies:
+        return _on_sea_floor(equipped)
+    findings: list[Finding] = []
     decided = bool(equipped.design.wellhead.pieces)
     pieces: Pieces = ()
     if decided or (applies and equipped.strings):
@@ -84,6 +86,17 @@ def judge(equipped: Equipped) -> tuple[WellheadResult, tuple[Finding, ...], tupl
         proofs=proofs_of(equipped, pieces),
     )
     return result, tuple(findings), _assumptions(equipped, pieces, heights)
+
+
+def _on_sea_floor(equipped: Equipped) -> tuple[WellheadResult, tuple[Finding, ...], tuple[Assumption, ...]]:
+    """Under the sea the housing and its hangers take the place of pieces."""
+    carrier = carrier_of(equipped)
+    if carrier is None:
+        return WellheadResult(applies=False), (), ()
+    head = head_of(equipped, carrier)
+    text = "Housing on the sea floor: seats, hangers and load shoulder that are not given are planning values."
+    said = assume("wellhead", "/sea/housing/seat_lbf", text)
+    return WellheadResult(applies=False, sea=head), tuple(head_findings(equipped, head)), (said,)
 
 
 def _assumptions(equipped: Equipped, pieces: Pieces, heights: Heights) -> tuple[Assumption, ...]:

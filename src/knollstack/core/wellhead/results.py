@@ -109,6 +109,48 @@ class HeadProof(Result):
     working: str | None
 
 
+class SeatRow(Result):
+    """A string on its seat in the housing on the sea floor; heights over the mudline, None where it has no seat."""
+
+    string: int
+    what: Words
+    place: str
+    seat_in: float | None
+    top_in: float | None
+    load_lbf: float | None
+    needed_psi: float | None
+    test_psi: float | None
+    left: str
+    """What still holds the annulus when the seal is lost."""
+    working: str
+
+
+class SeaPass(Result):
+    """What must pass in the housing, and what it must pass."""
+
+    what: Words
+    od_in: float
+    through: str
+    bore_in: float
+    passes: bool
+    place: str
+
+
+class SubseaHead(Result):
+    """The high-pressure housing on the sea floor with all that lands in it."""
+
+    carrier: int
+    bore_in: float
+    class_psi: float | None
+    class_given: bool
+    needed_psi: float | None
+    top_in: float
+    seat_lbf: float
+    protector_in: float
+    seats: tuple[SeatRow, ...]
+    passing: tuple[SeaPass, ...]
+
+
 class WellheadResult(Result):
     applies: bool
     decided: bool = False
@@ -128,3 +170,4 @@ class WellheadResult(Result):
     growth_in: float | None = None
     free_conductor_ft: float | None = None
     proofs: tuple[HeadProof, ...] = ()
+    sea: SubseaHead | None = None

@@ -35,11 +35,12 @@ def stage_pressures(equipped: Equipped, string: EquippedString) -> tuple[StagePr
 @remembered(128, traced=True)
 def _stages(well: Well, string: EquippedString, exposed: Exposure) -> tuple[StagePressure, ...]:
     found: list[StagePressure] = []
+    top = well.wellhead_tvd_ft
     with headline(f"wellhead/{string.index}/surface_pressure"):
         if exposed.through:
-            found.append(StagePressure("drilling", drilling_surface_psi(well, exposed.through, method_of(well))))
+            found.append(StagePressure("drilling", drilling_surface_psi(well, exposed.through, method_of(well), top)))
         if exposed.produced_from is not None:
-            found.append(StagePressure("production", shut_in_surface_psi(well, exposed.produced_from)))
+            found.append(StagePressure("production", shut_in_surface_psi(well, exposed.produced_from, top)))
         test = string.own.test_psi
         known = [psi for _, psi in found if psi is not None]
         if test is None and known and len(known) == len(found) and string.role != "conductor":

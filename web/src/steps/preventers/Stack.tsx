@@ -38,7 +38,8 @@ const OPERATED: readonly ColumnSpec[] = [
 export function Stack({ row }: { row: StackRow }) {
   const { session, selected } = useBench();
   const stacks = useDocument((d) => d.preventers);
-  const id = useEvaluated((e) => e.strings[selected]?.id);
+  // on the sea floor one stack stands through all sections, on the string that is run with the housing
+  const id = useEvaluated((e) => e.strings[e.wellhead.sea?.carrier ?? selected]?.id);
   const role = useEvaluated((e) => e.strings[selected]?.role);
   const at = stacks.findIndex((s) => s.string === id);
   const decide = () => {
@@ -81,15 +82,17 @@ function decided(row: StackRow, string: string) {
   };
 }
 
+const REACHES = { land: "Reaches above ground", platform: "Reaches above the deck", subsea: "Reaches above the mudline" } as const;
+
 function Rating({ row, at, conductor }: { row: StackRow; at: number; conductor: boolean }) {
   const { session, selected } = useBench();
   const units = useUnits();
   const classes = useReference().at("/preventers/*/class_psi").offered ?? [];
-  const onLand = useDocument((d) => d.site.setting) === "land";
+  const setting = useDocument((d) => d.site.setting);
   return (
     <section aria-label="Rating" data-place={at < 0 ? undefined : `/preventers/${at}`}>
       <div className="grid grid-cols-[1fr_auto] items-baseline border-b border-rule/60 py-0.5 text-[12.5px]">
-        <span>Greatest surface pressure</span>
+        <span>{setting === "subsea" ? "Pressure at the wellhead on the sea floor" : "Greatest surface pressure"}</span>
         {row.pressure_psi === null ? (
           "unknown"
         ) : (
@@ -125,7 +128,7 @@ function Rating({ row, at, conductor }: { row: StackRow; at: number; conductor: 
         </div>
       )}
       <Outcome label="Stack height" value={row.height_in} quantity="height" />
-      <Outcome label={onLand ? "Reaches above ground" : "Reaches above the deck"} value={row.reach_ft} quantity="length" />
+      <Outcome label={REACHES[setting]} value={row.reach_ft} quantity="length" />
       <Outcome label="Stack weight" value={row.weight_lbf} quantity="force" />
     </section>
   );

@@ -6,6 +6,7 @@ import { Facts } from "../../ui/Facts";
 import { Headline } from "../../ui/Headline";
 import { Empty } from "../../ui/Panel";
 import { Titled } from "../../ui/Titled";
+import type { Units } from "../../ui/units";
 import { useUnits } from "../../ui/units";
 import { useReference } from "../../design/reference";
 
@@ -49,8 +50,10 @@ function BuiltUp({ rows }: { rows: readonly AnnulusRow[] }) {
             { title: "Heated by", unit: units.unit("temperature_change") },
             { title: "Below", left: true },
             { title: "Builds up", unit: units.unit("pressure") },
-            { title: "Inner collapses", unit: units.unit("pressure") },
-            { title: "Outer bursts", unit: units.unit("pressure") },
+            { title: "Inner sees", unit: units.unit("pressure") },
+            { title: "collapses at", unit: units.unit("pressure") },
+            { title: "Outer sees", unit: units.unit("pressure") },
+            { title: "bursts at", unit: units.unit("pressure") },
           ]}
           rows={rows.map((row) => [
             units.words(row.what),
@@ -65,15 +68,27 @@ function BuiltUp({ rows }: { rows: readonly AnnulusRow[] }) {
                 {units.number(row.pressure_psi, "pressure")}
               </Headline>
             ),
+            load(row, "collapse", row.collapse_load_psi, units),
             units.number(row.collapse_psi, "pressure"),
+            load(row, "burst", row.burst_load_psi, units),
             units.number(row.burst_psi, "pressure"),
           ])}
         />
       </Titled>
       <p className="mt-1 text-[12px] text-mute">
-        Held against what builds up on the other side of each casing. The annulus around the tubing counts as bled off.
+        What each casing sees counts what builds up and stands on its other side; under 0 it is pressed the other way. The annulus around
+        the tubing counts as bled off.
       </p>
     </section>
+  );
+}
+
+/** What a casing sees; it opens into the columns on either side. */
+function load(row: AnnulusRow, what: string, psi: number | null, units: Units) {
+  return (
+    <Headline key={what} working={`sea/annulus_loads/${row.string}`} title={`pressure on the casing, ${what}`}>
+      {psi === null ? "unknown" : units.number(psi, "pressure")}
+    </Headline>
   );
 }
 

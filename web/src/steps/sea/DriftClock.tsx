@@ -1,6 +1,6 @@
 // The clock of a drifting rig: offset against time, the steps under it, and a hand that is dragged or played through them.
 import { useEffect, useRef, useState } from "react";
-import type { DisconnectResult, DriftRow } from "../../design/types";
+import type { AcrossRow, DisconnectResult, DriftRow } from "../../design/types";
 import { Chart } from "../../ui/Chart";
 import { Button } from "../../ui/Button";
 import { useUnits } from "../../ui/units";
@@ -14,6 +14,8 @@ export function DriftClock({ found, row }: { found: DisconnectResult; row: Drift
   const units = useUnits();
   const [at, setAt] = useState(0);
   const [playing, setPlaying] = useState(false);
+  const [picked, setPicked] = useState(0);
+  const across = found.across[picked];
   const limit = row.seconds!;
   const red = Math.max(0, limit - found.answer_s - found.emergency_s);
   const yellow = Math.max(0, red - found.secure_s);
@@ -24,6 +26,7 @@ export function DriftClock({ found, row }: { found: DisconnectResult; row: Drift
   const steps = found.steps.map((s) => ({ ...s, from: begun[s.when] + s.begins_s, to: begun[s.when] + s.ends_s }));
   const now = steps.filter((s) => at >= s.from && at < s.to).map((s) => s.name);
   const last = Math.max(0, ...steps.map((s) => s.to));
+  const shears = steps.find((s) => s.when === "emergency")?.to ?? red;
   return (
     <div className="mt-2">
       <Chart
@@ -84,9 +87,41 @@ export function DriftClock({ found, row }: { found: DisconnectResult; row: Drift
         <output className="min-w-0 flex-1" aria-live="off" data-now={now.join("; ")}>
           <b>{units.text(at / 60, "minutes")}</b>, {units.text(speed * at, "depth")} off:{" "}
           {said(at, { yellow, red, limit, last, now, none: row.red_ft! <= 0 })}
+          {at >= shears && across !== undefined && <CutOf across={across} />}
         </output>
       </div>
+      {across !== undefined && (
+        <label className="mt-1 flex items-center gap-2 text-[12.5px]">
+          Across the shear rams
+          <select
+            className="rounded border border-rule bg-sheet px-1"
+            aria-label="Across the shear rams"
+            value={picked}
+            onChange={(event) => {
+              setPicked(Number(event.target.value));
+            }}
+          >
+            {found.across.map((a, i) => (
+              <option key={i} value={i}>
+                {units.words(a.what)}, section to {units.words(a.section)}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
     </div>
+  );
+}
+
+/** What the shears did to what stands across them. */
+function CutOf({ across }: { across: AcrossRow }) {
+  const units = useUnits();
+  const bad = across.cut === "not cut" || across.cut === "unknown";
+  return (
+    <b className={`ml-1 ${bad ? "text-brick" : ""}`}>
+      {units.words(across.what)}: {across.by === "" ? across.cut : `${across.cut} by ${across.by}`}
+      {across.cut === "not cut" ? "; the riser package cannot leave" : ""}
+    </b>
   );
 }
 

@@ -8,6 +8,7 @@ import { TABS } from "../tabs";
 import { Annuli } from "./Annuli";
 import { Conductor } from "./Conductor";
 import { Disconnect } from "./Disconnect";
+import { Landing } from "./Landing";
 import { Riser } from "./Riser";
 
 export function SeaBench() {
@@ -17,6 +18,7 @@ export function SeaBench() {
   const contents = {
     conductor: <Conductor found={sea?.conductor ?? null} />,
     ...(setting === "subsea" && {
+      landing: <Landing />,
       riser: <Riser found={sea?.riser ?? null} />,
       disconnect: <Disconnect found={sea?.disconnect ?? null} />,
       annuli: <Annuli rows={sea?.annuli ?? []} />,

@@ -18,12 +18,14 @@ import { Heights } from "./Heights";
 import { Loads } from "./Loads";
 import { Pieces, TypedPieces } from "./Pieces";
 import { Proofs } from "./Proofs";
+import { SeaHead } from "./SeaHead";
 
 export function WellheadBench() {
   const head = useEvaluated((e) => e.wellhead);
   const moments = useEvaluated((e) => e.preventers.moments) ?? [];
   const typed = useDocument((d) => d.wellhead.pieces.length > 0);
   const fields = useReference().keys("/wellhead");
+  if (head?.sea != null) return <SeaHead head={head.sea} />;
   if (head === undefined || head.pieces.length === 0)
     return (
       <Panel title="Wellhead">
@@ -34,11 +36,7 @@ export function WellheadBench() {
               <TypedPieces />
             </>
           ) : (
-            <Empty>
-              {head !== undefined && !head.applies
-                ? "Wellheads are worked on land and on platforms; for this setting type the pieces in the well file."
-                : "No wellhead follows yet: it needs strings, sizes and pressures."}
-            </Empty>
+            <Empty>No wellhead follows yet: it needs strings, sizes and pressures.</Empty>
           )}
           <FieldRow path="/site/cellar_depth_ft" />
           {fields

@@ -1,4 +1,4 @@
-"""Version 4 to 5: nothing that was there changes; what a well at sea adds may stand beside it."""
+"""Version 4 to 5: what a well at sea adds may stand beside it; bottles that nobody placed stand where the stack does."""
 
 from __future__ import annotations
 
@@ -6,4 +6,8 @@ from typing import Any
 
 
 def to_version_5(document: dict[str, Any]) -> dict[str, Any]:
-    return {**document, "version": 5}
+    """On land that is the surface, as it was."""
+    found, unit = {**document, "version": 5}, document.get("closing_unit")
+    if isinstance(unit, dict) and unit.get("place") == "surface":
+        found["closing_unit"] = {**unit, "place": "as the stack"}
+    return found
