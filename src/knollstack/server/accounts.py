@@ -38,6 +38,7 @@ COMPUTES = frozenset(
         "draw_kick",
         "plan_path",
         "estimate",
+        "move_to_water",
         "read_paste",
         "preview_import",
         "take_import",

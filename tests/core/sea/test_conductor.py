@@ -6,6 +6,7 @@ import numpy as np
 import pytest
 
 from knollstack.core.base.units import plain
+from knollstack.core.document.faults import FaultyDesign
 from knollstack.core.document.sea import SoilPoint
 from knollstack.core.sea.soil import soil_of
 from tests.core.sea.wells import deep
@@ -61,20 +62,35 @@ def test_strength_falls_to_nothing_over_the_first_point():
     assert soil_of((SoilPoint(below_mudline_ft=0.0, strength_psf=800.0, submerged_pcf=40.0),)) is None
 
 
+def test_soil_out_of_order_is_a_fault_at_its_place():
+    rows = [EVEN[1], EVEN[0]]
+    with pytest.raises(FaultyDesign) as caught:
+        run(deep(sea__soil=rows))
+    (fault,) = caught.value.faults
+    assert (fault.path, fault.value) == ("/sea/soil/1/below_mudline_ft", "0")
+    assert "below the point before it (300 ft)" in fault.expected
+
+
+def test_the_length_of_the_assembly_gives_the_space_out():
+    """292.7 ft from the running tool to the bit; the conductor stands 285 ft in the soil and 7 ft out of it."""
+    assert conductor(deep()).bit_out_in == pytest.approx(12 * 0.7)
+    assert conductor(deep(sea__conductor__bit_out_in=5.0)).bit_out_in == 5.0, "what is typed is nearer to it"
+
+
 def said(document, severity=None):
     return [f for f in find(run(document), "sea", severity) if f.place.startswith(("/sea/conductor", "/sea/soil"))]
 
 
 def test_jetted_short_it_no_longer_carries_the_second_string():
     assert said(deep()) == []
-    short = deep(strings__0__shoe_md_ft=4720.0 - 30.0)
+    short = deep(strings__0__shoe_md_ft=4720.0 - 30.0, sea__conductor__bit_out_in=8.0)
     (found,) = said(short)
     assert found.severity == "caution"
     assert "the soil bears" in plain(found.message)
     for remedy in found.remedies:
         assert said(applied(short, remedy.changes)) == [], plain(remedy.label)
     assert [plain(r.label).split()[0] for r in found.remedies] == ["Land", "Hold", "Set"]
-    (found,) = said(deep(strings__0__shoe_md_ft=4720.0 - 80.0))
+    (found,) = said(deep(strings__0__shoe_md_ft=4720.0 - 80.0, sea__conductor__bit_out_in=8.0))
     assert (found.severity, plain(found.message)[:9]) == ("stop", "It sinks:")
 
 
@@ -103,7 +119,7 @@ def test_hours_until_it_stands_are_those_at_which_it_does():
         ({"sea__soil": []}, "/sea/soil"),
         ({"strings__0__shoe_md_ft": 4435.0 + 321.0}, "/sea/soil"),
         ({"sea__conductor__last_bit_weight_lbf": None}, "/sea/conductor/last_bit_weight_lbf"),
-        ({"sea__conductor__bit_out_in": None}, "/sea/conductor/bit_out_in"),
+        ({"sea__conductor__assembly_ft": None}, "/sea/conductor/bit_out_in"),
     ],
 )
 def test_what_is_not_given_is_unknown(values, place):

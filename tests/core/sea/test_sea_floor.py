@@ -182,7 +182,7 @@ def test_the_first_casing_is_run_through_open_water():
     assert row.through == "open water"
     pipe = 3.4 * math.pi / 4 * (5**2 - 4.276**2)
     weight = (169.0 * 2465 + pipe * 4435) * (1 - 8.55 / 65.5) + 90_000
-    assert row.hook_lbf == pytest.approx(weight + bows, rel=1e-3)
+    assert row.hook_lbf == pytest.approx(weight + bows, rel=2e-3)
     heavy = deep(policy__running={"friction_cased": 0.0, "friction_open": 0.0}, strings__1__mud_ppg=10.0)
     assert landing(heavy)[1].hook_lbf == pytest.approx(row.hook_lbf), (
         "the pad mud is below, sea water is in and around it"

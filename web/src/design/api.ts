@@ -4,6 +4,7 @@ import { browserId, personName } from "./person";
 import type {
   BinItem,
   CatalogueView,
+  Change,
   ChainsResult,
   Comparison,
   Design,
@@ -95,6 +96,8 @@ export const deleteWell = (wellId: number) => send<undefined>("DELETE", `/wells/
 export const evaluate = (document: Design) => send<Evaluation>("POST", "/evaluations", { document });
 export const findPrograms = (document: Design, signal?: AbortSignal) => send<ProgramsResult>("POST", "/programs", { document }, signal);
 export const planPath = (plan: PathPlan) => send<{ stations: Station[]; total_md_ft: number }>("POST", "/paths", plan);
+export const moveToWater = (document: Design, water_depth_ft: number) =>
+  send<{ changes: Change[] }>("POST", "/water-depths", { document, water_depth_ft });
 export const estimateFracture = (document: Design, method: string, poisson: number, matrix_stress_ratio: number) =>
   send<{ rows: Record<string, unknown>[] }>("POST", "/estimates/fracture", { document, method, poisson, matrix_stress_ratio });
 export const getLoads = (document: Design, string: number, signal?: AbortSignal) =>

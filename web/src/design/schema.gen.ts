@@ -826,6 +826,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/water-depths": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A whole well at sea set in other water: the edits that do it, of a document that can be read. */
+        post: operations["planning_move_to_water_water_depths_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/wells": {
         parameters: {
             query?: never;
@@ -2429,6 +2446,8 @@ export interface components {
         };
         /** ConductorResult */
         ConductorResult: {
+            /** Bit Out In */
+            bit_out_in: number | null;
             /** Capacity Hours */
             capacity_hours: number[];
             /** Capacity Lbf */
@@ -3135,6 +3154,7 @@ export interface components {
              *         "buoyancy_tolerance": 0.96,
              *         "compressibility_1_psi": 0.0000028,
              *         "conductor_factor": 1.2,
+             *         "displace_bpm": 12,
              *         "expansion_per_f": 0.00025,
              *         "failed": 1,
              *         "flex_deg": 6,
@@ -3148,6 +3168,8 @@ export interface components {
              *         "low_housing_lbf": 10000,
              *         "open_below_ft": 200,
              *         "package_lbf": 160000,
+             *         "pad_share": 0.5,
+             *         "plug_hours": 8,
              *         "protector_in": 17.5625,
              *         "reduction": 0.95,
              *         "refusal_blows_ft": 300,
@@ -3346,6 +3368,7 @@ export interface components {
              * @default {
              *       "annuli": [],
              *       "conductor": {
+             *         "assembly_ft": null,
              *         "bit_out_in": null,
              *         "blows_ft": null,
              *         "guide_base_lbf": null,
@@ -3354,6 +3377,7 @@ export interface components {
              *         "inclination_deg": null,
              *         "last_bit_weight_lbf": null,
              *         "low_housing_lbf": null,
+             *         "low_over_ft": 7,
              *         "second_hours": null,
              *         "soak_hours": null,
              *         "stick_up_ft": 10
@@ -3369,6 +3393,7 @@ export interface components {
              *         "seats": 3
              *       },
              *       "limits": [],
+             *       "pad_mud_ppg": null,
              *       "riser": {
              *         "barrel_lbf": 40000,
              *         "collapse_psi": null,
@@ -3386,6 +3411,7 @@ export interface components {
              *         "upper_ft": 25
              *       },
              *       "soil": [],
+             *       "storm_hours": null,
              *       "weather": []
              *     }
              */
@@ -3944,6 +3970,7 @@ export interface components {
                  *         "buoyancy_tolerance": 0.96,
                  *         "compressibility_1_psi": 0.0000028,
                  *         "conductor_factor": 1.2,
+                 *         "displace_bpm": 12,
                  *         "expansion_per_f": 0.00025,
                  *         "failed": 1,
                  *         "flex_deg": 6,
@@ -3957,6 +3984,8 @@ export interface components {
                  *         "low_housing_lbf": 10000,
                  *         "open_below_ft": 200,
                  *         "package_lbf": 160000,
+                 *         "pad_share": 0.5,
+                 *         "plug_hours": 8,
                  *         "protector_in": 17.5625,
                  *         "reduction": 0.95,
                  *         "refusal_blows_ft": 300,
@@ -4155,6 +4184,7 @@ export interface components {
                  * @default {
                  *       "annuli": [],
                  *       "conductor": {
+                 *         "assembly_ft": null,
                  *         "bit_out_in": null,
                  *         "blows_ft": null,
                  *         "guide_base_lbf": null,
@@ -4163,6 +4193,7 @@ export interface components {
                  *         "inclination_deg": null,
                  *         "last_bit_weight_lbf": null,
                  *         "low_housing_lbf": null,
+                 *         "low_over_ft": 7,
                  *         "second_hours": null,
                  *         "soak_hours": null,
                  *         "stick_up_ft": 10
@@ -4178,6 +4209,7 @@ export interface components {
                  *         "seats": 3
                  *       },
                  *       "limits": [],
+                 *       "pad_mud_ppg": null,
                  *       "riser": {
                  *         "barrel_lbf": 40000,
                  *         "collapse_psi": null,
@@ -4195,6 +4227,7 @@ export interface components {
                  *         "upper_ft": 25
                  *       },
                  *       "soil": [],
+                 *       "storm_hours": null,
                  *       "weather": []
                  *     }
                  */
@@ -4588,6 +4621,7 @@ export interface components {
                  *         "buoyancy_tolerance": 0.96,
                  *         "compressibility_1_psi": 0.0000028,
                  *         "conductor_factor": 1.2,
+                 *         "displace_bpm": 12,
                  *         "expansion_per_f": 0.00025,
                  *         "failed": 1,
                  *         "flex_deg": 6,
@@ -4601,6 +4635,8 @@ export interface components {
                  *         "low_housing_lbf": 10000,
                  *         "open_below_ft": 200,
                  *         "package_lbf": 160000,
+                 *         "pad_share": 0.5,
+                 *         "plug_hours": 8,
                  *         "protector_in": 17.5625,
                  *         "reduction": 0.95,
                  *         "refusal_blows_ft": 300,
@@ -4799,6 +4835,7 @@ export interface components {
                  * @default {
                  *       "annuli": [],
                  *       "conductor": {
+                 *         "assembly_ft": null,
                  *         "bit_out_in": null,
                  *         "blows_ft": null,
                  *         "guide_base_lbf": null,
@@ -4807,6 +4844,7 @@ export interface components {
                  *         "inclination_deg": null,
                  *         "last_bit_weight_lbf": null,
                  *         "low_housing_lbf": null,
+                 *         "low_over_ft": 7,
                  *         "second_hours": null,
                  *         "soak_hours": null,
                  *         "stick_up_ft": 10
@@ -4822,6 +4860,7 @@ export interface components {
                  *         "seats": 3
                  *       },
                  *       "limits": [],
+                 *       "pad_mud_ppg": null,
                  *       "riser": {
                  *         "barrel_lbf": 40000,
                  *         "collapse_psi": null,
@@ -4839,6 +4878,7 @@ export interface components {
                  *         "upper_ft": 25
                  *       },
                  *       "soil": [],
+                 *       "storm_hours": null,
                  *       "weather": []
                  *     }
                  */
@@ -5402,6 +5442,7 @@ export interface components {
                  *         "buoyancy_tolerance": 0.96,
                  *         "compressibility_1_psi": 0.0000028,
                  *         "conductor_factor": 1.2,
+                 *         "displace_bpm": 12,
                  *         "expansion_per_f": 0.00025,
                  *         "failed": 1,
                  *         "flex_deg": 6,
@@ -5415,6 +5456,8 @@ export interface components {
                  *         "low_housing_lbf": 10000,
                  *         "open_below_ft": 200,
                  *         "package_lbf": 160000,
+                 *         "pad_share": 0.5,
+                 *         "plug_hours": 8,
                  *         "protector_in": 17.5625,
                  *         "reduction": 0.95,
                  *         "refusal_blows_ft": 300,
@@ -5613,6 +5656,7 @@ export interface components {
                  * @default {
                  *       "annuli": [],
                  *       "conductor": {
+                 *         "assembly_ft": null,
                  *         "bit_out_in": null,
                  *         "blows_ft": null,
                  *         "guide_base_lbf": null,
@@ -5621,6 +5665,7 @@ export interface components {
                  *         "inclination_deg": null,
                  *         "last_bit_weight_lbf": null,
                  *         "low_housing_lbf": null,
+                 *         "low_over_ft": 7,
                  *         "second_hours": null,
                  *         "soak_hours": null,
                  *         "stick_up_ft": 10
@@ -5636,6 +5681,7 @@ export interface components {
                  *         "seats": 3
                  *       },
                  *       "limits": [],
+                 *       "pad_mud_ppg": null,
                  *       "riser": {
                  *         "barrel_lbf": 40000,
                  *         "collapse_psi": null,
@@ -5653,6 +5699,7 @@ export interface components {
                  *         "upper_ft": 25
                  *       },
                  *       "soil": [],
+                 *       "storm_hours": null,
                  *       "weather": []
                  *     }
                  */
@@ -6802,6 +6849,7 @@ export interface components {
                  *         "buoyancy_tolerance": 0.96,
                  *         "compressibility_1_psi": 0.0000028,
                  *         "conductor_factor": 1.2,
+                 *         "displace_bpm": 12,
                  *         "expansion_per_f": 0.00025,
                  *         "failed": 1,
                  *         "flex_deg": 6,
@@ -6815,6 +6863,8 @@ export interface components {
                  *         "low_housing_lbf": 10000,
                  *         "open_below_ft": 200,
                  *         "package_lbf": 160000,
+                 *         "pad_share": 0.5,
+                 *         "plug_hours": 8,
                  *         "protector_in": 17.5625,
                  *         "reduction": 0.95,
                  *         "refusal_blows_ft": 300,
@@ -7013,6 +7063,7 @@ export interface components {
                  * @default {
                  *       "annuli": [],
                  *       "conductor": {
+                 *         "assembly_ft": null,
                  *         "bit_out_in": null,
                  *         "blows_ft": null,
                  *         "guide_base_lbf": null,
@@ -7021,6 +7072,7 @@ export interface components {
                  *         "inclination_deg": null,
                  *         "last_bit_weight_lbf": null,
                  *         "low_housing_lbf": null,
+                 *         "low_over_ft": 7,
                  *         "second_hours": null,
                  *         "soak_hours": null,
                  *         "stick_up_ft": 10
@@ -7036,6 +7088,7 @@ export interface components {
                  *         "seats": 3
                  *       },
                  *       "limits": [],
+                 *       "pad_mud_ppg": null,
                  *       "riser": {
                  *         "barrel_lbf": 40000,
                  *         "collapse_psi": null,
@@ -7053,6 +7106,7 @@ export interface components {
                  *         "upper_ft": 25
                  *       },
                  *       "soil": [],
+                 *       "storm_hours": null,
                  *       "weather": []
                  *     }
                  */
@@ -7170,6 +7224,11 @@ export interface components {
             string: number;
             /** Title */
             title: (string | components["schemas"]["Amount"])[];
+        };
+        /** Moved */
+        Moved: {
+            /** Changes */
+            changes: components["schemas"]["Change"][];
         };
         /** MudPolicy */
         MudPolicy: {
@@ -8243,6 +8302,7 @@ export interface components {
              *       "buoyancy_tolerance": 0.96,
              *       "compressibility_1_psi": 0.0000028,
              *       "conductor_factor": 1.2,
+             *       "displace_bpm": 12,
              *       "expansion_per_f": 0.00025,
              *       "failed": 1,
              *       "flex_deg": 6,
@@ -8256,6 +8316,8 @@ export interface components {
              *       "low_housing_lbf": 10000,
              *       "open_below_ft": 200,
              *       "package_lbf": 160000,
+             *       "pad_share": 0.5,
+             *       "plug_hours": 8,
              *       "protector_in": 17.5625,
              *       "reduction": 0.95,
              *       "refusal_blows_ft": 300,
@@ -9059,6 +9121,24 @@ export interface components {
             top_md_ft: number;
             /** Wet Lbf */
             wet_lbf: number;
+        };
+        /**
+         * RiserlessRow
+         * @description A hole drilled before the riser is on, and the pad mud that fills it before casing is run.
+         */
+        RiserlessRow: {
+            /** Hole Bbl */
+            hole_bbl: number;
+            /** Pad Bbl */
+            pad_bbl: number | null;
+            /** Pad Ppg */
+            pad_ppg: number | null;
+            /** String */
+            string: number;
+            /** What */
+            what: (string | components["schemas"]["Amount"])[];
+            /** Working */
+            working: string;
         };
         /**
          * RockTrack
@@ -9926,6 +10006,7 @@ export interface components {
                  *         "buoyancy_tolerance": 0.96,
                  *         "compressibility_1_psi": 0.0000028,
                  *         "conductor_factor": 1.2,
+                 *         "displace_bpm": 12,
                  *         "expansion_per_f": 0.00025,
                  *         "failed": 1,
                  *         "flex_deg": 6,
@@ -9939,6 +10020,8 @@ export interface components {
                  *         "low_housing_lbf": 10000,
                  *         "open_below_ft": 200,
                  *         "package_lbf": 160000,
+                 *         "pad_share": 0.5,
+                 *         "plug_hours": 8,
                  *         "protector_in": 17.5625,
                  *         "reduction": 0.95,
                  *         "refusal_blows_ft": 300,
@@ -10137,6 +10220,7 @@ export interface components {
                  * @default {
                  *       "annuli": [],
                  *       "conductor": {
+                 *         "assembly_ft": null,
                  *         "bit_out_in": null,
                  *         "blows_ft": null,
                  *         "guide_base_lbf": null,
@@ -10145,6 +10229,7 @@ export interface components {
                  *         "inclination_deg": null,
                  *         "last_bit_weight_lbf": null,
                  *         "low_housing_lbf": null,
+                 *         "low_over_ft": 7,
                  *         "second_hours": null,
                  *         "soak_hours": null,
                  *         "stick_up_ft": 10
@@ -10160,6 +10245,7 @@ export interface components {
                  *         "seats": 3
                  *       },
                  *       "limits": [],
+                 *       "pad_mud_ppg": null,
                  *       "riser": {
                  *         "barrel_lbf": 40000,
                  *         "collapse_psi": null,
@@ -10177,6 +10263,7 @@ export interface components {
                  *         "upper_ft": 25
                  *       },
                  *       "soil": [],
+                 *       "storm_hours": null,
                  *       "weather": []
                  *     }
                  */
@@ -10282,6 +10369,7 @@ export interface components {
             /**
              * Conductor
              * @default {
+             *       "assembly_ft": null,
              *       "bit_out_in": null,
              *       "blows_ft": null,
              *       "guide_base_lbf": null,
@@ -10290,6 +10378,7 @@ export interface components {
              *       "inclination_deg": null,
              *       "last_bit_weight_lbf": null,
              *       "low_housing_lbf": null,
+             *       "low_over_ft": 7,
              *       "second_hours": null,
              *       "soak_hours": null,
              *       "stick_up_ft": 10
@@ -10322,6 +10411,12 @@ export interface components {
              */
             limits: components["schemas"]["WorkLimit"][];
             /**
+             * Pad mud
+             * @description left in a riserless hole before its casing is run; empty is none
+             * @default null
+             */
+            pad_mud_ppg: number | null;
+            /**
              * @default {
              *       "barrel_lbf": 40000,
              *       "collapse_psi": null,
@@ -10346,6 +10441,12 @@ export interface components {
              */
             soil: components["schemas"]["SoilPoint"][];
             /**
+             * Warning of a storm
+             * @description hours; empty is that no storm drives the rig off
+             * @default null
+             */
+            storm_hours: number | null;
+            /**
              * Weather
              * @description what the well may meet, and the drift in it
              * @default []
@@ -10357,6 +10458,12 @@ export interface components {
          * @description How the conductor is set in the sea floor, and what stands on it until the second string is cemented.
          */
         SeaConductor: {
+            /**
+             * Jetting assembly
+             * @description from the running tool's seat in the low-pressure housing down to the bit
+             * @default null
+             */
+            assembly_ft: number | null;
             /**
              * Bit below the shoe
              * @description of the jetting assembly; under 0 it stands inside the conductor
@@ -10405,6 +10512,12 @@ export interface components {
              * @default null
              */
             low_housing_lbf: number | null;
+            /**
+             * Low-pressure housing over the mudline
+             * @description its top, on which the running tool sits
+             * @default 7
+             */
+            low_over_ft: number;
             /**
              * Second string landed after
              * @description hours after jetting or hammering; empty follows policy
@@ -10522,6 +10635,12 @@ export interface components {
              */
             conductor_factor: number;
             /**
+             * Riser displaced at
+             * @description with the booster line
+             * @default 12
+             */
+            displace_bpm: number;
+            /**
              * Expansion of annulus fluid
              * @default 0.00025
              */
@@ -10596,6 +10715,18 @@ export interface components {
              * @default 160000
              */
             package_lbf: number;
+            /**
+             * Pad mud over the hole
+             * @description more than the bit drills, for what has washed out
+             * @default 0.5
+             */
+            pad_share: number;
+            /**
+             * Storm plug
+             * @description to set and test it
+             * @default 8
+             */
+            plug_hours: number;
             /**
              * Bore protector
              * @description planning value: ID in the housing
@@ -10726,8 +10857,20 @@ export interface components {
              * @default []
              */
             landing: components["schemas"]["LandingRow"][];
+            /**
+             * Reconnect
+             * @default []
+             */
+            reconnect: string[];
             /** @default null */
             riser: components["schemas"]["RiserString"] | null;
+            /**
+             * Riserless
+             * @default []
+             */
+            riserless: components["schemas"]["RiserlessRow"][];
+            /** @default null */
+            storm: components["schemas"]["StormResult"] | null;
         };
         /**
          * SeatRow
@@ -11929,6 +12072,25 @@ export interface components {
             weight_ppf: number;
         };
         /**
+         * StormResult
+         * @description How long it takes to leave the well with the riser on deck, and how long before a storm is told.
+         */
+        StormResult: {
+            /** Steps */
+            steps: components["schemas"]["StormStep"][];
+            /** Total Hours */
+            total_hours: number | null;
+            /** Warning Hours */
+            warning_hours: number | null;
+        };
+        /** StormStep */
+        StormStep: {
+            /** Hours */
+            hours: number;
+            /** Name */
+            name: string;
+        };
+        /**
          * StrengthPoint
          * @description Compressive strength by the laboratory, so many hours after mixing.
          */
@@ -12456,6 +12618,7 @@ export interface components {
                  *         "buoyancy_tolerance": 0.96,
                  *         "compressibility_1_psi": 0.0000028,
                  *         "conductor_factor": 1.2,
+                 *         "displace_bpm": 12,
                  *         "expansion_per_f": 0.00025,
                  *         "failed": 1,
                  *         "flex_deg": 6,
@@ -12469,6 +12632,8 @@ export interface components {
                  *         "low_housing_lbf": 10000,
                  *         "open_below_ft": 200,
                  *         "package_lbf": 160000,
+                 *         "pad_share": 0.5,
+                 *         "plug_hours": 8,
                  *         "protector_in": 17.5625,
                  *         "reduction": 0.95,
                  *         "refusal_blows_ft": 300,
@@ -12667,6 +12832,7 @@ export interface components {
                  * @default {
                  *       "annuli": [],
                  *       "conductor": {
+                 *         "assembly_ft": null,
                  *         "bit_out_in": null,
                  *         "blows_ft": null,
                  *         "guide_base_lbf": null,
@@ -12675,6 +12841,7 @@ export interface components {
                  *         "inclination_deg": null,
                  *         "last_bit_weight_lbf": null,
                  *         "low_housing_lbf": null,
+                 *         "low_over_ft": 7,
                  *         "second_hours": null,
                  *         "soak_hours": null,
                  *         "stick_up_ft": 10
@@ -12690,6 +12857,7 @@ export interface components {
                  *         "seats": 3
                  *       },
                  *       "limits": [],
+                 *       "pad_mud_ppg": null,
                  *       "riser": {
                  *         "barrel_lbf": 40000,
                  *         "collapse_psi": null,
@@ -12707,6 +12875,7 @@ export interface components {
                  *         "upper_ft": 25
                  *       },
                  *       "soil": [],
+                 *       "storm_hours": null,
                  *       "weather": []
                  *     }
                  */
@@ -13282,6 +13451,657 @@ export interface components {
             strength_psi: number;
             /** What */
             what: string;
+        };
+        /** WaterBody */
+        WaterBody: {
+            /**
+             * Design
+             * @description A whole well design.
+             */
+            document: {
+                /**
+                 * Balanced plugs
+                 * @default []
+                 */
+                balanced_plugs: components["schemas"]["BalancedPlug"][];
+                /**
+                 * Own centralizers
+                 * @default []
+                 */
+                centralizers: components["schemas"]["CentralizerType"][];
+                /**
+                 * @default {
+                 *       "bottles": null,
+                 *       "gas_volume_gal": 10,
+                 *       "line_gpm": null,
+                 *       "operating_psi": 3000,
+                 *       "place": "as the stack",
+                 *       "precharge_f": 70,
+                 *       "precharge_psi": null,
+                 *       "pump_gpm": null,
+                 *       "working_f": 70
+                 *     }
+                 */
+                closing_unit: components["schemas"]["ClosingUnit"];
+                /**
+                 * Format
+                 * @constant
+                 */
+                format: "knollstack.well";
+                /**
+                 * @default {
+                 *       "fracture": [],
+                 *       "leak_off_tests": [],
+                 *       "overburden": [],
+                 *       "pore": [],
+                 *       "stability": [],
+                 *       "temperature": [],
+                 *       "zones": []
+                 *     }
+                 */
+                ground: components["schemas"]["GroundModel"];
+                /** Well */
+                name: string;
+                /**
+                 * Note
+                 * @default
+                 */
+                note: string;
+                /**
+                 * Own pipes
+                 * @default []
+                 */
+                pipes: components["schemas"]["CustomPipe"][];
+                /**
+                 * @default {
+                 *       "cement": {
+                 *         "caliper_excess": 0.1,
+                 *         "compressibility_1_psi": 0.000003,
+                 *         "contact_minutes": 10,
+                 *         "displacement_rate_bpm": 8,
+                 *         "drill_out_psi": 500,
+                 *         "excess": 0.5,
+                 *         "float_psi": 3000,
+                 *         "fluid_loss_cm3": 200,
+                 *         "fluid_loss_tight_cm3": 50,
+                 *         "free_fluid_inclined_percent": 0,
+                 *         "free_fluid_percent": 2,
+                 *         "heavier_percent": 10,
+                 *         "lead_reading_300": 30,
+                 *         "lead_reading_600": 48,
+                 *         "mix_tank_bbl": 10,
+                 *         "overdisplace_share": 0.5,
+                 *         "overlap_ft": 300,
+                 *         "plug_minutes": 5,
+                 *         "pump_limit_bpm": 14,
+                 *         "pump_limit_psi": 5000,
+                 *         "rathole_ft": 10,
+                 *         "release_psi": 1200,
+                 *         "rupture_psi": 300,
+                 *         "shoe_track_ft": 80,
+                 *         "slow_bbl": 20,
+                 *         "slow_rate_bpm": 2,
+                 *         "slurry_rate_bpm": 5,
+                 *         "slurry_reading_300": 52,
+                 *         "slurry_reading_600": 96,
+                 *         "spacer_minutes": 12,
+                 *         "spacer_rate_bpm": 5,
+                 *         "spacer_reading_300": 26,
+                 *         "spacer_reading_600": 40,
+                 *         "tail_ft": 500,
+                 *         "thickening_margin_minutes": 60,
+                 *         "wait_hours": 24,
+                 *         "water_gal_sk": 4.97
+                 *       },
+                 *       "depths": {
+                 *         "conductor_minimum_ft": 80,
+                 *         "conductor_mud_ppg": 9,
+                 *         "diverter_limit_ft": 4000,
+                 *         "fresh_water_cover_ft": 100,
+                 *         "influx_psi_ft": 0.1,
+                 *         "kick_criterion": "volume",
+                 *         "kick_intensity_ppg": 0.5,
+                 *         "kick_minimums": [
+                 *           {
+                 *             "from_hole_in": 16,
+                 *             "volume_bbl": 100
+                 *           },
+                 *           {
+                 *             "from_hole_in": 11,
+                 *             "volume_bbl": 50
+                 *           },
+                 *           {
+                 *             "from_hole_in": 7.875,
+                 *             "volume_bbl": 25
+                 *           },
+                 *           {
+                 *             "from_hole_in": 1,
+                 *             "volume_bbl": 15
+                 *           }
+                 *         ],
+                 *         "liner_overlap_ft": 400,
+                 *         "method": "bottom up",
+                 *         "open_hole_limit_ft": 8000,
+                 *         "zone_cover_ft": 50,
+                 *         "zone_reach_ft": 300
+                 *       },
+                 *       "mud": {
+                 *         "active_volume_bbl": 500,
+                 *         "drill_strings": [
+                 *           {
+                 *             "collar_id_in": 2.8125,
+                 *             "collar_length_ft": 600,
+                 *             "collar_od_in": 8,
+                 *             "from_hole_in": 12,
+                 *             "heavy_od_in": null,
+                 *             "pipe_id_in": 4.276,
+                 *             "pipe_od_in": 5,
+                 *             "tool_joint_in": null
+                 *           },
+                 *           {
+                 *             "collar_id_in": 2.8125,
+                 *             "collar_length_ft": 600,
+                 *             "collar_od_in": 6.5,
+                 *             "from_hole_in": 8,
+                 *             "heavy_od_in": null,
+                 *             "pipe_id_in": 4.276,
+                 *             "pipe_od_in": 5,
+                 *             "tool_joint_in": null
+                 *           },
+                 *           {
+                 *             "collar_id_in": 2.25,
+                 *             "collar_length_ft": 450,
+                 *             "collar_od_in": 4.75,
+                 *             "from_hole_in": 1,
+                 *             "heavy_od_in": null,
+                 *             "pipe_id_in": 2.764,
+                 *             "pipe_od_in": 3.5,
+                 *             "tool_joint_in": null
+                 *           }
+                 *         ],
+                 *         "fracture_margin_ppg": 0.3,
+                 *         "normal_pore_ppg": 9,
+                 *         "rheology": "Bingham",
+                 *         "riser_id_in": 19.5,
+                 *         "riser_mud_limit_ppg": 18,
+                 *         "sticking_abnormal_psi": 3000,
+                 *         "sticking_normal_psi": 2000,
+                 *         "sweep_bbl": 50,
+                 *         "sweep_every_ft": 90,
+                 *         "trip_margin_ppg": 0.3,
+                 *         "trip_speed_ft_min": 90,
+                 *         "weighting_solid_ppg": 35
+                 *       },
+                 *       "pipe": {
+                 *         "base_fluid_ppg": 8.33,
+                 *         "bump_psi": 500,
+                 *         "burst_backup": "base fluid",
+                 *         "burst_method": "gas to surface",
+                 *         "choose_from": "catalogue",
+                 *         "collapse_method": "by role",
+                 *         "connections": [
+                 *           "STC",
+                 *           "LTC",
+                 *           "BTC"
+                 *         ],
+                 *         "derate_per_f": 0,
+                 *         "design_kick_bbl": 100,
+                 *         "factors": {
+                 *           "burst": 1.1,
+                 *           "collapse": 1.125,
+                 *           "collapse_cemented": 1,
+                 *           "compression": 1.2,
+                 *           "tension": 1.6,
+                 *           "triaxial": 1.25
+                 *         },
+                 *         "gas_model": "gradient",
+                 *         "gas_psi_ft": 0.1,
+                 *         "gas_sg": 0.65,
+                 *         "gas_share": 0.5,
+                 *         "gas_z": 1,
+                 *         "injection_margin_ppg": 0,
+                 *         "least": "cost",
+                 *         "least_section_ft": 1000,
+                 *         "length_range": 3,
+                 *         "mix_water_ppg": 8.33,
+                 *         "most_sections": 1,
+                 *         "overpull_lbf": 100000,
+                 *         "packer_fluid_ppg": 8.6,
+                 *         "pressure_test": "before landing",
+                 *         "shock_ft_s": 1.5,
+                 *         "surface_intensity_ppg": 0,
+                 *         "test_share": 1,
+                 *         "triaxial_wall": "nominal",
+                 *         "unfilled_ft": 500
+                 *       },
+                 *       "preventers": {
+                 *         "annular_seconds": 30,
+                 *         "annular_share": 0.7,
+                 *         "casing_rams": true,
+                 *         "cup_share": 0.8,
+                 *         "drill_pipe_grade": "S",
+                 *         "fluid_factor": 1.5,
+                 *         "functions": "annular and all rams",
+                 *         "gas": "nitrogen",
+                 *         "large_annular_seconds": 45,
+                 *         "least_at_sea": [
+                 *           {
+                 *             "annulars": 2,
+                 *             "blind": "blind shear rams",
+                 *             "blind_rams": 1,
+                 *             "casing_shears": 1,
+                 *             "from_class_psi": 2000,
+                 *             "pipe_rams": 3,
+                 *             "variable_rams": 2
+                 *           }
+                 *         ],
+                 *         "least_elements": [
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind rams",
+                 *             "blind_rams": 1,
+                 *             "casing_shears": 0,
+                 *             "from_class_psi": 2000,
+                 *             "pipe_rams": 0,
+                 *             "variable_rams": 0
+                 *           },
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind rams",
+                 *             "blind_rams": 1,
+                 *             "casing_shears": 0,
+                 *             "from_class_psi": 3000,
+                 *             "pipe_rams": 1,
+                 *             "variable_rams": 0
+                 *           },
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind shear rams",
+                 *             "blind_rams": 1,
+                 *             "casing_shears": 0,
+                 *             "from_class_psi": 5000,
+                 *             "pipe_rams": 2,
+                 *             "variable_rams": 1
+                 *           }
+                 *         ],
+                 *         "left_psi": 200,
+                 *         "lift_ft": 3,
+                 *         "low_test_psi": 300,
+                 *         "minimum_class_psi": 2000,
+                 *         "pump_minutes": 15,
+                 *         "ram_seconds": 30,
+                 *         "sea_annular_seconds": 60,
+                 *         "sea_ram_seconds": 45,
+                 *         "shear_factor": 1.2,
+                 *         "surface_method": "as for pipe",
+                 *         "test_days": 14,
+                 *         "test_margin_psi": 500,
+                 *         "working_psi": 1200
+                 *       },
+                 *       "running": {
+                 *         "connection_minutes": 3,
+                 *         "contact_in": 2,
+                 *         "differential_share": 0.9,
+                 *         "fill": "every few joints",
+                 *         "fill_joints": 5,
+                 *         "fill_minutes": 3,
+                 *         "friction_cased": 0.25,
+                 *         "friction_open": 0.35,
+                 *         "gel_lb_100ft2": 25,
+                 *         "hanger": "slips",
+                 *         "joint_mean_ft": null,
+                 *         "joint_spread_ft": 1,
+                 *         "make_up_loss_in": 4.5,
+                 *         "moved": "reciprocated",
+                 *         "shoe_off_ft": 3,
+                 *         "spare_share": 0.03,
+                 *         "speed_ft_min": 90,
+                 *         "standoff_percent": 67,
+                 *         "stick_up_ft": 3,
+                 *         "sticking_friction": 0.2,
+                 *         "stroke_ft": 20,
+                 *         "zone_cover_ft": 50
+                 *       },
+                 *       "sea": {
+                 *         "answer_seconds": 30,
+                 *         "bit_out_most_in": 12,
+                 *         "buoyancy_tolerance": 0.96,
+                 *         "compressibility_1_psi": 0.0000028,
+                 *         "conductor_factor": 1.2,
+                 *         "displace_bpm": 12,
+                 *         "expansion_per_f": 0.00025,
+                 *         "failed": 1,
+                 *         "flex_deg": 6,
+                 *         "guide_base_lbf": 15000,
+                 *         "heat_share": 0.8,
+                 *         "heave_share": 0.1,
+                 *         "high_housing_lbf": 12000,
+                 *         "inclination_deg": 1,
+                 *         "joints_hour": 2.5,
+                 *         "landing_share": 0.8,
+                 *         "low_housing_lbf": 10000,
+                 *         "open_below_ft": 200,
+                 *         "package_lbf": 160000,
+                 *         "pad_share": 0.5,
+                 *         "plug_hours": 8,
+                 *         "protector_in": 17.5625,
+                 *         "reduction": 0.95,
+                 *         "refusal_blows_ft": 300,
+                 *         "remoulded_share": 0.35,
+                 *         "seat_lbf": 2000000,
+                 *         "second_hours": 60,
+                 *         "set_up": [
+                 *           {
+                 *             "hours": 0,
+                 *             "share": 0
+                 *           },
+                 *           {
+                 *             "hours": 6,
+                 *             "share": 0.06
+                 *           },
+                 *           {
+                 *             "hours": 24,
+                 *             "share": 0.13
+                 *           },
+                 *           {
+                 *             "hours": 72,
+                 *             "share": 0.22
+                 *           },
+                 *           {
+                 *             "hours": 240,
+                 *             "share": 0.38
+                 *           },
+                 *           {
+                 *             "hours": 720,
+                 *             "share": 0.55
+                 *           },
+                 *           {
+                 *             "hours": 8760,
+                 *             "share": 1
+                 *           }
+                 *         ],
+                 *         "soak_hours": 6,
+                 *         "stroke_share": 0.1,
+                 *         "tension_margin_lbf": 50000,
+                 *         "tension_share": 0.9,
+                 *         "test_joints": 10,
+                 *         "test_minutes": 45,
+                 *         "weight_tolerance": 1.05
+                 *       },
+                 *       "sizes": {
+                 *         "clearance": "tight",
+                 *         "clearances": [
+                 *           {
+                 *             "common_in": 0.9,
+                 *             "from_od_in": 1,
+                 *             "tight_in": 0.5
+                 *           },
+                 *           {
+                 *             "common_in": 0.8,
+                 *             "from_od_in": 5,
+                 *             "tight_in": 0.6
+                 *           },
+                 *           {
+                 *             "common_in": 1.3,
+                 *             "from_od_in": 8.625,
+                 *             "tight_in": 0.9
+                 *           },
+                 *           {
+                 *             "common_in": 2,
+                 *             "from_od_in": 13.375,
+                 *             "tight_in": 1.4
+                 *           }
+                 *         ],
+                 *         "keep_spare": false,
+                 *         "pairs": [
+                 *           {
+                 *             "hole_in": 6.125,
+                 *             "od_in": 4.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 7.875,
+                 *             "od_in": 5.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 5.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 6.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 7,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.75,
+                 *             "od_in": 7,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 9.875,
+                 *             "od_in": 7.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 11,
+                 *             "od_in": 8.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 12.25,
+                 *             "od_in": 9.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 13.5,
+                 *             "od_in": 10.75,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 14.75,
+                 *             "od_in": 10.75,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 17.5,
+                 *             "od_in": 13.375,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 20,
+                 *             "od_in": 16,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 24,
+                 *             "od_in": 18.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 26,
+                 *             "od_in": 20,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 36,
+                 *             "od_in": 30,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 6.75,
+                 *             "od_in": 5.5,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 9.5,
+                 *             "od_in": 7.625,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 10.625,
+                 *             "od_in": 8.625,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 16,
+                 *             "od_in": 13.375,
+                 *             "use": "less common"
+                 *           }
+                 *         ],
+                 *         "production_od_in": 5.5,
+                 *         "special_drift": true,
+                 *         "tubing_od_in": null
+                 *       },
+                 *       "wellhead": {
+                 *         "arrangement": "spools",
+                 *         "buckling": 1.5,
+                 *         "collapse_share": 0.8,
+                 *         "conductor_factor": 1.2,
+                 *         "end_factor": 2,
+                 *         "growth_in": 2,
+                 *         "rough_cut_in": 12,
+                 *         "stack_weight_lbf": null,
+                 *         "stands_on": "casing and conductor"
+                 *       }
+                 *     }
+                 */
+                policy: components["schemas"]["Policy"];
+                /**
+                 * Stacks
+                 * @default []
+                 */
+                preventers: components["schemas"]["Stack"][];
+                /**
+                 * @default {
+                 *       "annuli": [],
+                 *       "conductor": {
+                 *         "assembly_ft": null,
+                 *         "bit_out_in": null,
+                 *         "blows_ft": null,
+                 *         "guide_base_lbf": null,
+                 *         "held_lbf": 0,
+                 *         "high_housing_lbf": null,
+                 *         "inclination_deg": null,
+                 *         "last_bit_weight_lbf": null,
+                 *         "low_housing_lbf": null,
+                 *         "low_over_ft": 7,
+                 *         "second_hours": null,
+                 *         "soak_hours": null,
+                 *         "stick_up_ft": 10
+                 *       },
+                 *       "disconnect": [],
+                 *       "housing": {
+                 *         "bore_in": 18.75,
+                 *         "class_psi": null,
+                 *         "first_in": 24,
+                 *         "hanger_in": 22,
+                 *         "protector_in": null,
+                 *         "seat_lbf": null,
+                 *         "seats": 3
+                 *       },
+                 *       "limits": [],
+                 *       "pad_mud_ppg": null,
+                 *       "riser": {
+                 *         "barrel_lbf": 40000,
+                 *         "collapse_psi": null,
+                 *         "failed": null,
+                 *         "flex_ft": 10,
+                 *         "joints": [],
+                 *         "moon_pool_ft": null,
+                 *         "package_lbf": null,
+                 *         "setting_lbf": null,
+                 *         "stack_ft": null,
+                 *         "stroke_ft": 50,
+                 *         "telescopic_ft": 85,
+                 *         "tensioner_lbf": null,
+                 *         "tensioners": null,
+                 *         "upper_ft": 25
+                 *       },
+                 *       "soil": [],
+                 *       "storm_hours": null,
+                 *       "weather": []
+                 *     }
+                 */
+                sea: components["schemas"]["Sea"];
+                /**
+                 * @default {
+                 *       "assumed": [],
+                 *       "block_lbf": null,
+                 *       "bottom_temperature_f": null,
+                 *       "cellar_depth_ft": 6,
+                 *       "choke_line_psi": null,
+                 *       "co2_percent": null,
+                 *       "elevator_lbf": null,
+                 *       "flowing_wellhead_f": null,
+                 *       "flowline_height_ft": 20,
+                 *       "h2s_ppm": null,
+                 *       "hook_load_limit_lbf": null,
+                 *       "rig_floor_ft": 30,
+                 *       "rotary_room_ft": null,
+                 *       "setting": "land",
+                 *       "spider_lbf": null,
+                 *       "surface_temperature_f": null,
+                 *       "tong_ft_lbf": null,
+                 *       "water_depth_ft": 0
+                 *     }
+                 */
+                site: components["schemas"]["Site"];
+                /**
+                 * Stock list
+                 * @default []
+                 */
+                stock: components["schemas"]["StockRow"][];
+                /**
+                 * Strings
+                 * @default []
+                 */
+                strings: components["schemas"]["String"][];
+                /**
+                 * @default {
+                 *       "stations": [
+                 *         {
+                 *           "azimuth_deg": 0,
+                 *           "inclination_deg": 0,
+                 *           "md_ft": 0
+                 *         },
+                 *         {
+                 *           "azimuth_deg": 0,
+                 *           "inclination_deg": 0,
+                 *           "md_ft": 10000
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                trajectory: components["schemas"]["Trajectory"];
+                /**
+                 * Version
+                 * @constant
+                 */
+                version: 5;
+                /**
+                 * @default {
+                 *       "base_plate_in": 2,
+                 *       "deck_md_ft": null,
+                 *       "free_conductor_ft": null,
+                 *       "mounting": "slip-on weld",
+                 *       "mudline_hangers": "none",
+                 *       "pieces": [],
+                 *       "reference_in": null,
+                 *       "seabed_hanger_ft": 15,
+                 *       "socket_depth_in": 4.5
+                 *     }
+                 */
+                wellhead: components["schemas"]["Wellhead"];
+            };
+            /** Water Depth Ft */
+            water_depth_ft: number;
         };
         /** Weather */
         Weather: {
@@ -13974,6 +14794,7 @@ export interface components {
                  *         "buoyancy_tolerance": 0.96,
                  *         "compressibility_1_psi": 0.0000028,
                  *         "conductor_factor": 1.2,
+                 *         "displace_bpm": 12,
                  *         "expansion_per_f": 0.00025,
                  *         "failed": 1,
                  *         "flex_deg": 6,
@@ -13987,6 +14808,8 @@ export interface components {
                  *         "low_housing_lbf": 10000,
                  *         "open_below_ft": 200,
                  *         "package_lbf": 160000,
+                 *         "pad_share": 0.5,
+                 *         "plug_hours": 8,
                  *         "protector_in": 17.5625,
                  *         "reduction": 0.95,
                  *         "refusal_blows_ft": 300,
@@ -14185,6 +15008,7 @@ export interface components {
                  * @default {
                  *       "annuli": [],
                  *       "conductor": {
+                 *         "assembly_ft": null,
                  *         "bit_out_in": null,
                  *         "blows_ft": null,
                  *         "guide_base_lbf": null,
@@ -14193,6 +15017,7 @@ export interface components {
                  *         "inclination_deg": null,
                  *         "last_bit_weight_lbf": null,
                  *         "low_housing_lbf": null,
+                 *         "low_over_ft": 7,
                  *         "second_hours": null,
                  *         "soak_hours": null,
                  *         "stick_up_ft": 10
@@ -14208,6 +15033,7 @@ export interface components {
                  *         "seats": 3
                  *       },
                  *       "limits": [],
+                 *       "pad_mud_ppg": null,
                  *       "riser": {
                  *         "barrel_lbf": 40000,
                  *         "collapse_psi": null,
@@ -14225,6 +15051,7 @@ export interface components {
                  *         "upper_ft": 25
                  *       },
                  *       "soil": [],
+                 *       "storm_hours": null,
                  *       "weather": []
                  *     }
                  */
@@ -20058,6 +20885,111 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["UnitTable"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    planning_move_to_water_water_depths_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaterBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Moved"];
                 };
             };
             /** @description A request that is none. */

@@ -60,10 +60,12 @@ function cementTab(key: string): string {
 }
 
 function seaTab(place: string): string {
-  if (place.startsWith("/site") || place === "/sea/riser/collapse_psi") return "landing";
+  if (place.startsWith("/site") || place === "/sea/riser/collapse_psi" || place === "/sea/pad_mud_ppg") return "landing";
   if (place.startsWith("/sea/riser")) return "riser";
   if (place.startsWith("/sea/annuli")) return "annuli";
-  return ["/sea/weather", "/sea/limits", "/sea/disconnect"].some((key) => place.startsWith(key)) ? "disconnect" : "conductor";
+  return ["/sea/weather", "/sea/limits", "/sea/disconnect", "/sea/storm_hours"].some((key) => place.startsWith(key))
+    ? "disconnect"
+    : "conductor";
 }
 
 function wellheadTab(place: string): string {

@@ -332,6 +332,8 @@ TERMS: dict[str, tuple[str, str]] = {
     "landing_share": ("s", "share of the yield that may be used"),
     "gas_psi": ("p", "pressure of the gas"),
     "hook_load_lbf": ("H", "hook load"),
+    "assembly_ft": ("L_a", "jetting assembly from its seat to the bit"),
+    "conductor_ft": ("L_c", "conductor from that seat to its shoe"),
 }
 
 

@@ -10,7 +10,20 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from knollstack.core.base.constants import CLASSES_PSI
-from knollstack.core.base.fields import Factor, Id, Name, Of, Part, PieceHeight, Pressure, Size, listed, number, told
+from knollstack.core.base.fields import (
+    Emw,
+    Factor,
+    Id,
+    Name,
+    Of,
+    Part,
+    PieceHeight,
+    Pressure,
+    Size,
+    listed,
+    number,
+    told,
+)
 
 MOST_TENSIONERS = 40
 Hours = Annotated[float, number(0, 20_000), Of("hours")]
@@ -38,6 +51,12 @@ class SeaConductor(Part):
     )
     bit_out_in: Annotated[float, number(-60, 120), Of("height")] | None = told(
         "Bit below the shoe", None, help="of the jetting assembly; under 0 it stands inside the conductor"
+    )
+    assembly_ft: Annotated[float, number(0, 3_000), Of("length")] | None = told(
+        "Jetting assembly", None, help="from the running tool's seat in the low-pressure housing down to the bit"
+    )
+    low_over_ft: Annotated[float, number(0, 60), Of("length")] = told(
+        "Low-pressure housing over the mudline", 7.0, help="its top, on which the running tool sits"
     )
     last_bit_weight_lbf: Load | None = told(
         "Last weight on bit", None, help="set down at the end of jetting: what the conductor bears at once"
@@ -162,6 +181,12 @@ class Sea(Part):
     disconnect: tuple[DisconnectStep, ...] = listed(
         "Disconnect", 20, help="steps in their order; empty is the usual sequence"
     )
+    pad_mud_ppg: Emw | None = told(
+        "Pad mud", None, help="left in a riserless hole before its casing is run; empty is none"
+    )
+    storm_hours: Hours | None = told(
+        "Warning of a storm", None, help="hours; empty is that no storm drives the rig off"
+    )
     annuli: tuple[AnnulusRelief, ...] = listed(
         "Relief of sealed annuli", 12, help="what lets pressure go that production's heat builds up"
     )
@@ -213,6 +238,9 @@ class SeaPolicy(Part):
     guide_base_lbf: Load = told("Guide base", 15_000.0, group=CONDUCTOR, help="planning value, in water")
     low_housing_lbf: Load = told("Low-pressure housing", 10_000.0, group=CONDUCTOR, help="planning value, in water")
     high_housing_lbf: Load = told("High-pressure housing", 12_000.0, group=CONDUCTOR, help="planning value, in water")
+    pad_share: Annotated[float, number(0, 5), Of("fraction")] = told(
+        "Pad mud over the hole", 0.5, group=CONDUCTOR, help="more than the bit drills, for what has washed out"
+    )
     seat_lbf: Load = told(
         "Load shoulder of the housing", 2_000_000.0, group=CONDUCTOR, help="planning value: hangers and test pressure"
     )
@@ -242,6 +270,10 @@ class SeaPolicy(Part):
         "Heave on the hook load", 0.1, group=RISER, help="share that it adds while casing is landed"
     )
     landing_share: Share = told("Landing string over its yield", 0.8, group=RISER, help="share of its body's yield")
+    plug_hours: Hours = told("Storm plug", 8.0, group=DISCONNECT, help="to set and test it")
+    displace_bpm: Annotated[float, number(0.1, 60), Of("pump_rate")] = told(
+        "Riser displaced at", 12.0, group=DISCONNECT, help="with the booster line"
+    )
     flex_deg: Angle = told(
         "Lower flex joint, at most", 6.0, group=DISCONNECT, help="angle at which it must be unlatched"
     )

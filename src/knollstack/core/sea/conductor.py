@@ -17,7 +17,13 @@ from knollstack.core.base.working import headline
 from knollstack.core.document.sea import SeaConductor, SetUp
 from knollstack.core.pipe.landed import landed_weight_lbf
 from knollstack.core.program.equipped import Equipped, EquippedString
-from knollstack.core.sea.formulas import alpha_shaft_friction, set_up_capacity, shaft_capacity, weight_in_sea_water
+from knollstack.core.sea.formulas import (
+    alpha_shaft_friction,
+    set_up_capacity,
+    shaft_capacity,
+    space_out,
+    weight_in_sea_water,
+)
 from knollstack.core.sea.results import CarryRow, ConductorResult
 from knollstack.core.sea.soil import Soil, soil_of
 
@@ -126,6 +132,18 @@ def _on_top_lbf(equipped: Equipped) -> float:
     return base + (own.low_housing_lbf if own.low_housing_lbf is not None else policy.low_housing_lbf)
 
 
+def bit_out_in(equipped: Equipped, standing: Standing) -> float | None:
+    """How far the jetting bit stands out of the shoe: typed, else by the length of its assembly; None is not known."""
+    own = standing.own
+    if own.bit_out_in is not None or own.assembly_ft is None or not own.assembly_ft:
+        return own.bit_out_in
+    below = standing.penetration_ft + own.low_over_ft
+    if below <= 0:
+        return None
+    with headline("sea/space_out"):
+        return float(space_out(own.assembly_ft, below))
+
+
 def second_of(equipped: Equipped) -> EquippedString | None:
     """The string that is landed in the conductor's housing on the sea floor."""
     if equipped.well.site.setting != "subsea" or len(equipped.strings) < 2:
@@ -200,6 +218,7 @@ def result_of(equipped: Equipped, standing: Standing, rows: tuple[CarryRow, ...]
         friction_psf=standing.friction_psf,
         long_run_lbf=standing.long_run_lbf,
         immediate_lbf=standing.immediate_lbf,
+        bit_out_in=bit_out_in(equipped, standing),
         soak_needed_hours=None if needed is None else standing.hours_for(needed * well.policy.sea.conductor_factor),
         rows=rows,
         soil_md_ft=tuple((z + well.ground_md_ft).tolist()),

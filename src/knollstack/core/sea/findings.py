@@ -19,7 +19,7 @@ from knollstack.core.base.findings import (
 )
 from knollstack.core.base.findings import hours as hours_of
 from knollstack.core.program.equipped import Equipped
-from knollstack.core.sea.conductor import LANDED, Standing, loads_of, standing_of
+from knollstack.core.sea.conductor import LANDED, Standing, bit_out_in, loads_of, standing_of
 from knollstack.core.sea.results import CarryRow
 
 WHERE = "/sea/conductor"
@@ -61,7 +61,7 @@ def _unknown(equipped: Equipped, standing: Standing) -> Iterator[Finding]:
             f"{WHERE}/last_bit_weight_lbf",
             "The last weight on bit of the jetting is not given: what the conductor bears at once is unknown.",
         )
-    if standing.jetted and standing.own.bit_out_in is None:
+    if standing.jetted and bit_out_in(equipped, standing) is None:
         text_ = "How far the jetting bit stands out of the shoe is not given."
         yield said("unknown", f"{WHERE}/bit_out_in", text_)
 
@@ -140,14 +140,15 @@ def _deeper_ft(equipped: Equipped, standing: Standing, k: int) -> float | None:
 def _as_set(equipped: Equipped, standing: Standing) -> Iterator[Finding]:
     """How it was jetted or hammered, and how it stands."""
     own, policy = standing.own, equipped.well.policy.sea
-    if standing.jetted and own.bit_out_in is not None and own.bit_out_in > policy.bit_out_most_in:
+    out = bit_out_in(equipped, standing) if standing.jetted else None
+    if out is not None and out > policy.bit_out_most_in + 1e-9:
         yield said(
             "caution",
             f"{WHERE}/bit_out_in",
             "The jetting bit stands ",
-            height(own.bit_out_in),
+            height(out),
             " out of the shoe: it washes the soil that is to bear the conductor.",
-            value=height(own.bit_out_in),
+            value=height(out),
             limit=height(policy.bit_out_most_in),
             remedies=(
                 remedy(

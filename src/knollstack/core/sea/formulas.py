@@ -31,6 +31,17 @@ def alpha_shaft_friction(undrained_strength_psf: Value, effective_stress_psf: Va
 
 
 @formula(
+    "s = 12·(L_a − L_c)",
+    "in",
+    "Lengths of the assembly and of the conductor below its housing",
+    ("assembly_ft > 0", "conductor_ft > 0"),
+)
+def space_out(assembly_ft: Value, conductor_ft: Value) -> Value:
+    """How far the bit of a jetting assembly stands out of the conductor; under 0 it stands inside."""
+    return 12 * (assembly_ft - conductor_ft)
+
+
+@formula(
     "Q = f·π·(d/12)·L",
     "lbf",
     API_2GEO + "; the end of the pipe bears nothing",

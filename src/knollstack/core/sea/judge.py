@@ -17,6 +17,8 @@ from knollstack.core.sea.findings_riser import disconnect_findings, makeup_findi
 from knollstack.core.sea.landing import diverter_findings, diverter_of, landing_findings, landing_rows
 from knollstack.core.sea.makeup import made_up, stack_height_ft
 from knollstack.core.sea.results import ConductorResult, SeaResult
+from knollstack.core.sea.riserless import riserless_findings, riserless_rows
+from knollstack.core.sea.storm import RECONNECT, storm_findings, storm_of
 
 Parts = tuple[list[Finding], list[Assumption]]
 
@@ -38,7 +40,8 @@ def judge(equipped: Equipped) -> tuple[SeaResult, tuple[Finding, ...], tuple[Ass
         found[1].append(assume("sea", "/policy/sea/heat_share", text))
     landing = landing_rows(equipped)
     found[0].extend(landing_findings(landing))
-    parts = {"conductor": conductor, "annuli": rows, "landing": landing}
+    found[0].extend(riserless_findings(equipped))
+    parts = {"conductor": conductor, "annuli": rows, "landing": landing, "riserless": riserless_rows(equipped)}
     return rest.model_copy(update=parts), tuple(found[0]), tuple(found[1])
 
 
@@ -87,4 +90,6 @@ def _riser(equipped: Equipped, found: Parts) -> SeaResult:
         found[1].append(assume("sea", "/sea/disconnect", "Disconnect: steps and their times are planning values."))
     gas = diverter_of(equipped, made)
     found[0].extend(diverter_findings(gas))
-    return SeaResult(applies=True, riser=result, disconnect=unlatched, diverter=gas)
+    storm = storm_of(equipped, made)
+    found[0].extend(storm_findings(storm))
+    return SeaResult(applies=True, riser=result, disconnect=unlatched, diverter=gas, storm=storm, reconnect=RECONNECT)

@@ -28,6 +28,8 @@ class ConductorResult(Result):
     friction_psf: float | None
     long_run_lbf: float | None
     immediate_lbf: float | None
+    bit_out_in: float | None
+    """How far the jetting bit stands out: typed, or by the length of its assembly."""
     soak_needed_hours: float | None
     """Until it bears its own load with policy's factor; None where it never does, or nothing is known."""
     rows: tuple[CarryRow, ...]
@@ -168,6 +170,30 @@ class LandingRow(Result):
     working: str
 
 
+class RiserlessRow(Result):
+    """A hole drilled before the riser is on, and the pad mud that fills it before casing is run."""
+
+    string: int
+    what: Words
+    hole_bbl: float
+    pad_ppg: float | None
+    pad_bbl: float | None
+    working: str
+
+
+class StormStep(Result):
+    name: str
+    hours: float
+
+
+class StormResult(Result):
+    """How long it takes to leave the well with the riser on deck, and how long before a storm is told."""
+
+    steps: tuple[StormStep, ...]
+    total_hours: float | None
+    warning_hours: float | None
+
+
 class DiverterResult(Result):
     """A kick that got past the stack."""
 
@@ -187,3 +213,6 @@ class SeaResult(Result):
     annuli: tuple[AnnulusRow, ...] = ()
     landing: tuple[LandingRow, ...] = ()
     diverter: DiverterResult | None = None
+    riserless: tuple[RiserlessRow, ...] = ()
+    storm: StormResult | None = None
+    reconnect: tuple[str, ...] = ()

@@ -15,6 +15,7 @@ import { isEmpty } from "../../help/guide";
 import { TABS } from "../tabs";
 import { EstimateFracture } from "./EstimateFracture";
 import { newPoint, newStation, newTemperature, newZone } from "./newRows";
+import { MoveWater } from "./MoveWater";
 import { PathPicture } from "./PathPicture";
 import { PlanPath } from "./PlanPath";
 import type { ProfileKey } from "./PointGrips";
@@ -241,6 +242,7 @@ function SiteForm() {
         <DocNumber label="Total depth" path={`/trajectory/stations/${stations.length - 1}/md_ft`} />
         <span className="pl-1.5 text-mute">{units.unit("depth")}</span>
       </div>
+      {document.site.setting === "subsea" && <MoveWater />}
       <p className="mt-2 text-[12px] text-mute">
         Every depth is from the rig floor. {evaluation && `The ground is at ${units.text(evaluation.basis.ground_md_ft, "depth")}.`} An
         empty field is unknown.

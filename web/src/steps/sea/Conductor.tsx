@@ -14,7 +14,7 @@ import { useUnits } from "../../ui/units";
 
 const HOW = { jetted: "Jetted", driven: "Hammered", cased: "Drilled and cemented" } as const;
 const ON_SEA_FLOOR = ["stick_up_ft", "guide_base_lbf", "low_housing_lbf", "high_housing_lbf", "second_hours", "held_lbf"];
-const JETTED = ["bit_out_in", "last_bit_weight_lbf", "soak_hours"];
+const JETTED = ["assembly_ft", "low_over_ft", "bit_out_in", "last_bit_weight_lbf", "soak_hours"];
 const SHOWN_HOURS = 1.4;
 
 export function Conductor({ found }: { found: ConductorResult | null }) {
@@ -28,6 +28,7 @@ export function Conductor({ found }: { found: ConductorResult | null }) {
   );
   const proposed: Record<string, number | undefined> = {
     soak_hours: policy?.soak_hours,
+    bit_out_in: found?.bit_out_in ?? undefined,
     second_hours: policy?.second_hours,
     guide_base_lbf: policy?.guide_base_lbf,
     low_housing_lbf: policy?.low_housing_lbf,

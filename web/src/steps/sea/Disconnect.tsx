@@ -1,12 +1,13 @@
 // The disconnect: its steps on the clock of a drifting rig, the circles in each weather, what stands across the stack.
 import { useState } from "react";
-import { useBench, useDocument } from "../../design/context";
+import { useBench, useDocument, useEvaluated } from "../../design/context";
 import type { DisconnectResult } from "../../design/types";
 import { FieldRow } from "../../ui/DocField";
 import { Button } from "../../ui/Button";
 import { Facts } from "../../ui/Facts";
 import { Grid } from "../../ui/grid/Grid";
 import { Headline } from "../../ui/Headline";
+import { Outcome } from "../../ui/Outcome";
 import { Empty } from "../../ui/Panel";
 import { Titled } from "../../ui/Titled";
 import { useUnits } from "../../ui/units";
@@ -21,6 +22,7 @@ export function Disconnect({ found }: { found: DisconnectResult | null }) {
         <Sea />
       </div>
       {found !== null && <Across found={found} />}
+      <After />
     </div>
   );
 }
@@ -162,6 +164,45 @@ function Limits() {
         empty="No limit given."
       />
     </Titled>
+  );
+}
+
+/** A storm that is told before, and what is done to come back. */
+function After() {
+  const storm = useEvaluated((e) => e.sea.storm);
+  const reconnect = useEvaluated((e) => e.sea.reconnect) ?? [];
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-x-6 gap-y-4 max-[1180px]:grid-cols-1">
+      <section aria-label="Storm">
+        <Titled title="Leaving before a storm">
+          {storm?.steps.map((step) => (
+            <Outcome key={step.name} label={step.name} value={step.hours} quantity="hours" />
+          ))}
+          {storm != null && (
+            <Outcome
+              label="Together"
+              value={storm.total_hours}
+              quantity="hours"
+              bad={storm.warning_hours !== null && storm.total_hours !== null && storm.total_hours > storm.warning_hours}
+            />
+          )}
+          <FieldRow path="/sea/storm_hours" />
+          <FieldRow path="/policy/sea/plug_hours" />
+          <FieldRow path="/policy/sea/displace_bpm" />
+        </Titled>
+      </section>
+      <section aria-label="Reconnect">
+        <Titled title="Coming back">
+          <ol className="list-decimal pl-5 text-[12.5px]">
+            {reconnect.map((step) => (
+              <li key={step} className="py-0.5">
+                {step}
+              </li>
+            ))}
+          </ol>
+        </Titled>
+      </section>
+    </div>
   );
 }
 

@@ -51,6 +51,7 @@ export function Landing() {
           <FieldRow path="/policy/sea/landing_share" />
         </div>
       </section>
+      <Riserless />
       <Gas />
     </div>
   );
@@ -62,6 +63,26 @@ function over(load: number | null | undefined, most: number | null | undefined):
 
 function less(load: number | null, block: number | null): number | null {
   return load === null ? null : load - (block ?? 0);
+}
+
+/** Holes drilled before the riser is on: what fills them before casing is run. */
+function Riserless() {
+  const units = useUnits();
+  const rows = useEvaluated((e) => e.sea.riserless) ?? [];
+  return (
+    <section aria-label="Riserless holes">
+      <Titled title="Riserless holes" note="returns to the sea floor; sweeps stand under Mud">
+        {rows.map((row) => (
+          <div key={row.string}>
+            <Outcome label={`${units.words(row.what)}, as drilled`} value={row.hole_bbl} quantity="volume" />
+            {row.pad_bbl !== null && <Outcome label="Pad mud to spot" value={row.pad_bbl} quantity="volume" working={row.working} />}
+          </div>
+        ))}
+        <FieldRow path="/sea/pad_mud_ppg" />
+        <FieldRow path="/policy/sea/pad_share" />
+      </Titled>
+    </section>
+  );
 }
 
 function Gas() {
