@@ -22,7 +22,7 @@ from typing import Any
 
 from waitress import create_server
 
-from bench import cement, ground, pipe, running, stackup
+from bench import cement, ground, pipe, running, sea, stackup
 from bench.calls import made_by, make
 from knollstack.catalogue import load
 from knollstack.core.base.remember import forget_all
@@ -174,6 +174,7 @@ def main() -> None:
     cement.main()
     print()
     stackup.main()
+    sea.main()
 
 
 main()

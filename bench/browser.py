@@ -54,6 +54,11 @@ const act = {
     {deltaY: (i % 60 < 30 ? -1 : 1) * 60, clientX: box.x + 60, clientY: box.y + 380, bubbles: true, cancelable: true})),
   drag: (i) => grip.dispatchEvent(new PointerEvent("pointermove",
     {pointerId: 1, clientX: 80, clientY: box.y + 420 + 40 * Math.sin(i / 10), bubbles: true})),
+  scrub: (i) => {
+    const slider = document.querySelector("input[type=range]");
+    Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set.call(slider, String(4 * i));
+    slider.dispatchEvent(new Event("input", {bubbles: true}));
+  },
 };
 if (kind === "drag") {
   grip.setPointerCapture = () => {};
@@ -223,6 +228,9 @@ def measure(driver: webdriver.Chrome, base: str, heavy: int) -> None:
         times = driver.execute_async_script(_FRAMES, kind, FRAMES)
         print(frames_line(title, times))
     print(f"evaluations while dragging: {(answers(driver) - before) / sum(times) * 1000:.1f} a second")
+    driver.get(f"{base}/designs/4/sea?tab=disconnect")
+    wait(driver, "input[type=range]")
+    print(frames_line("scrubbing a disconnect", driver.execute_async_script(_FRAMES, "scrub", FRAMES)))
     driver.get(f"{base}/designs/2/depths")
     wait(driver, '[data-testid="kick-2"]')
     edits = [driver.execute_async_script(_EDIT, 6900 + 10 * i) for i in range(EDITS)]

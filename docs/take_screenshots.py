@@ -64,6 +64,7 @@ def others(page: Page) -> None:
     page.click("Centralizers")
     page.find("[data-working='running/2/standoff']")
     shoot(page, "centralizers")
+    under("running", ["centralizers"], (0, 77, 978, 760))
     document = page.document(3)
     rows = [("lead", "silica fume", 15.0, "% of cement", 2.2), ("lead", "liquid dispersant", 0.05, "gal/sk", 1.2)]
     rows += [("tail", "lignosulfonate", 0.3, "% of cement", 1.36), ("tail", "liquid antifoam", 0.02, "gal/sk", 1.0)]
@@ -126,6 +127,47 @@ def stack_and_tests(page: Page) -> None:
     (folder / "tests.png").unlink()
 
 
+def under(into: str, names: list[str], box: tuple[int, int, int, int]) -> None:
+    """The part of some pictures under a whole one, two in a row; the parts are pictures no more."""
+    folder = ROOT / "docs" / "screenshots"
+    whole = Image.open(folder / f"{into}.png").convert("RGB")
+    wide, high = box[2] - box[0], box[3] - box[1]
+    rows = -(-len(names) // 2)
+    width = max(whole.width, 2 * wide if len(names) > 1 else wide)
+    made = Image.new("RGB", (width, whole.height + rows * high), whole.getpixel((620, 780)))
+    made.paste(whole, (0, 0))
+    for i, name in enumerate(names):
+        picture = Image.open(folder / f"{name}.png").convert("RGB").crop(box)
+        made.paste(picture, (i % 2 * wide, whole.height + i // 2 * high))
+        (folder / f"{name}.png").unlink()
+    made.save(folder / f"{into}.png")
+
+
+def at_sea(page: Page) -> None:
+    """Riser and tension in the whole window; under it conductor, disconnect, wellhead, stack, sealed annuli, landing."""
+    views = {
+        "sea": "sea?tab=riser",
+        "soil": "sea?tab=conductor",
+        "drift": "sea?tab=disconnect",
+        "head": "wellhead",
+        "stack": "preventers?string=3&tab=shear",
+        "annuli": "sea?tab=annuli",
+        "landing": "sea?tab=landing",
+    }
+    for name, address in views.items():
+        page.open(f"/designs/4/{address}")
+        page.sees("mudline")
+        if name == "drift":
+            page.click("winter gale")
+            page.run(
+                "const i = document.querySelector('input[type=range]');"
+                "Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(i, '215');"
+                "i.dispatchEvent(new Event('input', {bubbles: true}))"
+            )
+        shoot(page, name)
+    under("sea", [name for name in views if name != "sea"], (300, 77, 978, 760))
+
+
 def main() -> None:
     options = Options()
     options.binary_location = "/usr/bin/chromium"
@@ -172,6 +214,7 @@ def main() -> None:
                 page.find("[aria-label='Chains']")
             shoot(page, step)
         others(page)
+        at_sea(page)
         alternatives(page)
         page.prefer(dark=True)
         page.open("/designs/3/cement?string=4&tab=job")

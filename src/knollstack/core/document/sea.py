@@ -26,8 +26,10 @@ from knollstack.core.base.fields import (
 )
 
 MOST_TENSIONERS = 40
-Hours = Annotated[float, number(0, 20_000), Of("hours")]
-Load = Annotated[float, number(0, 5_000_000), Of("force")]
+MOST_HOURS, MOST_LBF = 20_000.0, 5_000_000.0
+MOST_DISK_PSI = 50_000.0
+Hours = Annotated[float, number(0, MOST_HOURS), Of("hours")]
+Load = Annotated[float, number(0, MOST_LBF), Of("force")]
 Lift = Annotated[float, number(-500_000, 500_000), Of("force")]
 Feet = Annotated[float, number(0, 500), Of("length")]
 Count = Annotated[int, Field(strict=True, ge=0, le=1_000), Of("count")]
@@ -166,7 +168,9 @@ class AnnulusRelief(Part):
     string: Id = told("Around", help="id of the string inside of it")
     relief: Literal["none", "rupture disk", "compressible fluid"] = told("Relief", "none", help="what lets pressure go")
     disk_psi: Pressure | None = told("Disk opens at", None, help="difference of pressure over the outer casing")
-    share: Share | None = told("Share compressible", None, help="of the annulus filled with nitrogen or foam")
+    share: Annotated[float, number(0, 0.9), Of("fraction")] | None = told(
+        "Share compressible", None, help="of the annulus filled with nitrogen or foam"
+    )
 
 
 class Sea(Part):

@@ -18,6 +18,7 @@ from knollstack.core.base.findings import (
     remedy,
 )
 from knollstack.core.base.findings import hours as hours_of
+from knollstack.core.document.sea import MOST_HOURS, MOST_LBF
 from knollstack.core.program.equipped import Equipped
 from knollstack.core.sea.conductor import LANDED, Standing, bit_out_in, loads_of, standing_of
 from knollstack.core.sea.results import CarryRow
@@ -98,8 +99,8 @@ def _ways(equipped: Equipped, standing: Standing, k: int, row: CarryRow) -> Iter
     wanted, load = equipped.well.policy.sea.conductor_factor, row.load_lbf or 0.0
     landed = row.moment == LANDED
     needed = standing.hours_for(load * wanted)
-    if needed is not None and not standing.cemented:
-        longer = -(-needed // SOAK_STEP_H) * SOAK_STEP_H
+    longer = None if needed is None else -(-needed // SOAK_STEP_H) * SOAK_STEP_H
+    if longer is not None and longer <= MOST_HOURS and not standing.cemented:
         key, words = ("second_hours", "Land the second string after ") if landed else ("soak_hours", "Soak for ")
         yield remedy(Change(path=f"{WHERE}/{key}", value=longer), words, hours_of(longer))
     if landed and row.capacity_lbf is not None:
@@ -107,7 +108,12 @@ def _ways(equipped: Equipped, standing: Standing, k: int, row: CarryRow) -> Iter
         held = -(-more // HELD_STEP_LBF) * HELD_STEP_LBF
         other = loads_of(equipped, standing)[k][2]
         alone = loads_of(equipped, standing)[0][2]
-        if other is not None and alone is not None and other - (held - standing.own.held_lbf) >= alone:
+        if (
+            other is not None
+            and alone is not None
+            and other - (held - standing.own.held_lbf) >= alone
+            and held <= MOST_LBF
+        ):
             yield remedy(
                 Change(path=f"{WHERE}/held_lbf", value=held),
                 "Hold ",

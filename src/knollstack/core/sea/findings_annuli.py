@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from knollstack.core.base.findings import Change, Finding, Remedy, depth, find, percent, pressure, remedy
+from knollstack.core.document.sea import MOST_DISK_PSI
 from knollstack.core.program.equipped import Equipped
 from knollstack.core.sea.annuli import Annulus, opened, solved
 from knollstack.core.sea.annuli_rows import Annuli, cemented_up, loads_of
@@ -105,7 +106,7 @@ def _ways(equipped: Equipped, found: Annuli, k: int) -> Iterator[Remedy]:
 
 def _disk_psi(equipped: Equipped, found: Annuli, k: int, annulus: Annulus) -> float | None:
     """The highest pressure, in steps, at which a disk in the outer casing keeps both casings."""
-    most = (found.pressure_psi[k] or 0.0) // DISK_STEP_PSI * DISK_STEP_PSI
+    most = min(found.pressure_psi[k] or 0.0, MOST_DISK_PSI) // DISK_STEP_PSI * DISK_STEP_PSI
     while most >= LEAST_DISK_PSI:
         if _clears(equipped, found, k, replace(annulus, disk_psi=most, share_gas=0.0)):
             return float(most)

@@ -18,6 +18,7 @@ from knollstack.core.base.findings import (
     minutes,
     remedy,
 )
+from knollstack.core.document.sea import MOST_LBF
 from knollstack.core.program.equipped import Equipped
 from knollstack.core.sea.makeup import MadeUp
 from knollstack.core.sea.results import AcrossRow, DisconnectResult, DriftRow, RiserString, TensionRow
@@ -159,14 +160,14 @@ def _tension(equipped: Equipped, found: RiserString, row: TensionRow) -> Iterato
 def _tighter(equipped: Equipped, found: RiserString, least: float) -> Iterator[Remedy]:
     policy = equipped.well.policy.sea
     wanted = -(-(least + policy.tension_margin_lbf) // STEP_LBF) * STEP_LBF
-    if found.most_lbf is not None and wanted <= found.most_lbf * policy.tension_share:
+    if found.most_lbf is not None and wanted <= min(MOST_LBF, found.most_lbf * policy.tension_share):
         yield remedy(Change(path=f"{RISER}/setting_lbf", value=wanted), "Set ", force(wanted))
 
 
 def _slacker(equipped: Equipped, found: RiserString, least: float) -> Iterator[Remedy]:
     most = (found.most_lbf or 0.0) * equipped.well.policy.sea.tension_share
     wanted = most // STEP_LBF * STEP_LBF
-    if wanted >= least:
+    if least <= wanted <= MOST_LBF:
         yield remedy(Change(path=f"{RISER}/setting_lbf", value=wanted), "Set ", force(wanted))
 
 
