@@ -9,6 +9,7 @@ from pypdf import PdfReader
 
 from knollstack.core.base.units import FIELD, UnitSet, plain
 from knollstack.core.reading.read import parse, parse_text
+from knollstack.demo import documents
 from knollstack.formats import sheet, wellfile
 from tests.helpers import demo, empty_demo, run, well
 
@@ -146,3 +147,20 @@ def test_a_tapered_string_stands_on_the_sheet_section_by_section():
     ]
     text = " ".join(page(document).split())
     assert "26.0 lb/ft P110 LTC to 8,000 ft, 32.0 lb/ft P110 LTC to 12,600 ft" in text
+
+
+def test_the_sheet_of_a_well_at_sea_prints_what_the_sea_adds():
+    text = page(json.loads(documents()[3]))
+    for part in (
+        "Conductor in the sea floor",
+        "Riser, section to",
+        "Disconnect, weather",
+        "Sealed annulus",
+        "Seal lost",
+    ):
+        assert part in text
+    assert "winter gale" in text
+    assert "At the sea floor" in text
+    on_land = page(demo())
+    assert "Riser, section to" not in on_land
+    assert "Surface pressure" in on_land

@@ -12,6 +12,7 @@ from knollstack.core.document.design import Design
 from knollstack.core.evaluation.results import Evaluation
 from knollstack.core.preventers.results import StackProof
 from knollstack.formats.sheet_layout import Heading, compose
+from knollstack.formats.sheet_sea import sea_tables
 
 
 def at(moment: str) -> str:
@@ -155,9 +156,8 @@ class _Sheet:
         return tail if row.lead_sacks is None else f"lead {self.show(row.lead_sacks, 'sacks')}, tail {tail}"
 
     def preventers(self) -> list[list[str]]:
-        rows = [
-            ["BOP stack on", "Surface pressure", "Class", "Flange", "Top to bottom", "Test, low", "Rams", "Annular"]
-        ]
+        level = "Surface pressure" if self.evaluation.wellhead.sea is None else "At the sea floor"
+        rows = [["BOP stack on", level, "Class", "Flange", "Top to bottom", "Test, low", "Rams", "Annular"]]
         for s, stack in zip(self.evaluation.strings, self.evaluation.preventers.strings, strict=True):
             if stack.elements:
                 elements = ", ".join(
@@ -243,6 +243,7 @@ def write(
             (text.wellhead(), [2.4, 1.5, 0.9, 1.4, 0.9, 1.3]),
             (text.cuts(), [1.5, 1.4, 1.4, 0.9, 1, 1.3]),
             (text.preventers(), [1.05, 1.3, 0.9, 1.2, 2.9, 0.75, 0.8, 0.8]),
+            *sea_tables(evaluation, text.show, lambda words: plain(words, units)),
         ]
     findings, assumptions = text.findings(), text.assumptions()
     lines = ["<b>Sign-off</b>", *(escape(line) for line in signed.lines)]

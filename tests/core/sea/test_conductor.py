@@ -8,6 +8,7 @@ import pytest
 from knollstack.core.base.units import plain
 from knollstack.core.document.faults import FaultyDesign
 from knollstack.core.document.sea import SoilPoint
+from knollstack.core.sea.conductor import standing_of
 from knollstack.core.sea.soil import soil_of
 from tests.core.sea.wells import deep
 from tests.helpers import applied, find, run
@@ -105,6 +106,15 @@ def test_it_grows_with_time_and_never_falls():
     assert all(b >= a for a, b in zip(found.capacity_lbf, found.capacity_lbf[1:], strict=False))
     heavy = conductor(deep(sea__conductor__last_bit_weight_lbf=4_000_000.0))
     assert set(heavy.capacity_lbf) == {4_000_000.0}, "what bore it at once bears it still"
+
+
+def test_every_load_up_to_the_long_run_is_borne_after_some_hours():
+    program = run(deep()).program
+    standing = standing_of(program, program.strings[0])
+    for needed in np.linspace(45_000.0, standing.long_run_lbf, 60):
+        assert standing.capacity_lbf(standing.hours_for(needed)) == pytest.approx(needed)
+    assert standing.hours_for(20_000.0) == 0.0
+    assert standing.hours_for(standing.long_run_lbf + 1) is None
 
 
 def test_hours_until_it_stands_are_those_at_which_it_does():

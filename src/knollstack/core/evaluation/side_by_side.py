@@ -172,10 +172,41 @@ def _whole(e: Evaluation, cell: Cell) -> Words:
     return (Amount(value=sum(w.value for w in amounts), quantity=amounts[0].quantity),)
 
 
+def _riser(key: str, quantity: Quantity) -> Callable[[Evaluation], Words]:
+    return lambda e: NONE if e.sea.riser is None else _amount(getattr(e.sea.riser, key), quantity)
+
+
+def _tension(e: Evaluation) -> Words:
+    """The most that any section asks with tensioners lost."""
+    if e.sea.riser is None:
+        return NONE
+    known = [row.least_failed_lbf for row in e.sea.riser.tensions if row.least_failed_lbf is not None]
+    return _amount(max(known, default=None), "force")
+
+
+def _carried(e: Evaluation) -> Words:
+    """The least factor of the conductor in the soil."""
+    if e.sea.conductor is None:
+        return NONE
+    known = [row.factor for row in e.sea.conductor.rows if row.factor is not None]
+    return _amount(min(known, default=None), "factor")
+
+
+_AT_SEA: tuple[tuple[str, Callable[[Evaluation], Words]], ...] = (
+    ("conductor in the soil, least factor", _carried),
+    ("riser made up", _riser("made_ft", "length")),
+    ("riser tension, tensioners lost", _tension),
+    ("time to run the riser", _riser("hours", "hours")),
+)
+
+
 def _rows(a: Evaluation, b: Evaluation) -> Iterable[ResultRow]:
     yield _row("whole well", "strings", (str(len(a.strings)),), (str(len(b.strings)),))
     for label, cell in (("weight of steel in air", _steel), ("sacks", _cement("sacks", "sacks"))):
         yield _row("whole well", label, _whole(a, cell), _whole(b, cell))
+    for label, told in _AT_SEA:
+        if (a.sea.applies or b.sea.applies) and (told(a) != NONE or told(b) != NONE):
+            yield _row("whole well", label, told(a), told(b))
     in_a, in_b = _sections(a), _sections(b)
     order = ("conductor", "surface", "intermediate", "production")
     for role, count in sorted(in_a.keys() | in_b.keys(), key=lambda key: (order.index(key[0]), key[1])):

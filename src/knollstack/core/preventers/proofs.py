@@ -32,19 +32,24 @@ class Nippled:
         self.policy = equipped.well.policy.preventers
 
     @property
+    def top(self) -> str:
+        words = self.equipped.well.top_words
+        return words[0].lower() + words[1:]
+
+    @property
     def key(self) -> str:
         return f"preventers/{self.string.index}/test"
 
     def high(self, rated_psi: float | None, key: str) -> tuple[float | None, str]:
         """The high pressure of one test, and which of class, head and surface pressure gives it."""
         if rated_psi is None or self.surface_psi is None:
-            return None, "unknown: a class or a surface pressure is"
+            return None, f"unknown: a class or {self.top} is"
         head = self.head.top_psi if self.head is not None else rated_psi
         with headline(key):
             psi = float(high_test_pressure(rated_psi, head, self.surface_psi, self.policy.test_margin_psi))
         if psi == rated_psi:
             return psi, "its class"
-        return psi, "class of the head" if psi == head else "surface pressure and margin"
+        return psi, "class of the head" if psi == head else f"{self.top} and margin"
 
     def below(self, element: Cavity) -> str:
         under = [e.title for e in self.elements if e.index < element.index]

@@ -53,9 +53,7 @@ class Standing:
         return self.string.run not in ("jetted", "driven")
 
     def share(self, hours: float) -> float:
-        """How much of the set-up has come after some hours; cement that has set needs none."""
-        if self.cemented:
-            return 1.0
+        """How much of the set-up has come after some hours."""
         rows = sorted(self.set_up, key=lambda row: row.hours)
         return float(np.interp(hours, [r.hours for r in rows], [r.share for r in rows]))
 

@@ -1,4 +1,5 @@
 // What shear rams cut at the pressure of the closing unit, and how a drill string hangs off.
+import { useDocument } from "../../design/context";
 import type { StackRow, Words } from "../../design/types";
 import { FieldRow } from "../../ui/DocField";
 import { Facts } from "../../ui/Facts";
@@ -7,6 +8,7 @@ import { useUnits } from "../../ui/units";
 
 export function Shearing({ row }: { row: StackRow }) {
   const units = useUnits();
+  const underSea = useDocument((d) => d.site.setting === "subsea");
   return (
     <div className="grid grid-cols-1 gap-y-4">
       <section aria-label="Shear">
@@ -45,7 +47,9 @@ export function Shearing({ row }: { row: StackRow }) {
           />
         )}
         <p className="mt-1 text-[12px] text-mute">
-          Pipe body only, under the greatest surface pressure: tool joints and collars are not cut. Space out first.
+          Pipe body only, under{" "}
+          {underSea ? "the pressure at the wellhead on the sea floor, over that of the sea" : "the greatest surface pressure"}: tool joints
+          and collars are not cut. Space out first.
         </p>
       </section>
       <HangOff row={row} />

@@ -81,6 +81,10 @@ function Riserless() {
         <FieldRow path="/sea/pad_mud_ppg" />
         <FieldRow path="/policy/sea/pad_share" />
       </Titled>
+      <p className="mt-1 text-[12px] text-mute">
+        Casing is run with the high-pressure housing on top, on its landing string; cement is pumped until the camera sees it at the
+        mudline.
+      </p>
     </section>
   );
 }
