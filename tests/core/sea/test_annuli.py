@@ -76,6 +76,14 @@ def test_what_relieves_an_annulus():
         before = now
 
 
+def test_a_disk_opens_against_what_stands_outside_of_it():
+    """The 9 5/8 in annulus behind a disk in the 13 3/8 in: 300 psi over what builds up in the next one out."""
+    relief = [{"string": "s4", "relief": "rupture disk", "disk_psi": 300.0}]
+    found = rows(deep(sea__annuli=relief, site__flowing_wellhead_f=230.0))
+    assert found[2].pressure_psi > 1000
+    assert found[3].pressure_psi == pytest.approx(300 + found[2].pressure_psi, abs=0.1)
+
+
 def test_a_casing_that_fails_is_found_and_every_way_out_clears_it():
     hot = deep(site__flowing_wellhead_f=230.0)
     (found,) = said(hot, "stop")

@@ -37,6 +37,10 @@ def test_a_jetted_conductor_by_hand():
     weight = 157.53 * 295 * (1 - 8.55 / 65.5)
     assert found.weight_lbf == pytest.approx(weight, rel=2e-3)
     assert found.rows[0].load_lbf == pytest.approx(found.weight_lbf + 14_000 + 11_000)
+    held = conductor(deep(sea__soil=EVEN, sea__conductor__held_lbf=50_000.0)).rows[1].load_lbf
+    assert held == pytest.approx(found.rows[1].load_lbf - 50_000)
+    casing = 169.0 * 2465 * (1 - 8.55 / 65.5)
+    assert found.rows[1].load_lbf == pytest.approx(found.rows[0].load_lbf + 13_000 + casing, rel=0.01)
 
 
 @pytest.mark.parametrize("depth", [0.5, 40.0, 60.0, 111.3, 300.0])

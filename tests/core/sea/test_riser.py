@@ -32,6 +32,7 @@ def test_the_riser_of_the_deep_well_by_hand():
     assert [row.count for row in found.joints[:3]] == [6, 36, full - 42]
     assert found.made_ft == pytest.approx(sum(row.count * row.length_ft for row in found.joints))
     assert abs(found.off_ft) <= 5.5, "no more than the stroke that policy leaves for spacing out"
+    assert found.wet_lbf == pytest.approx(sum(row.wet_lbf for row in found.joints) + 40_000), "with the outer barrel"
     joints = sum(row.count for row in found.joints)
     assert found.tests == math.ceil(joints / 10)
     assert found.hours == pytest.approx(joints / 2.5 + found.tests * 0.75)
@@ -169,3 +170,24 @@ def test_shallow_water_has_no_room_for_a_riser():
     document["ground"] = {"pore": [], "fracture": []}
     assert "/site/water_depth_ft" in [f.place for f in find(run(document), "sea", "stop")]
     assert sea(document).riser is None
+
+
+@pytest.mark.parametrize(
+    ("order", "cut"),
+    [
+        (("pipe rams", "casing shear rams", "blind rams", "annular"), "cut and sealed"),
+        (("pipe rams", "blind rams", "casing shear rams", "annular"), "cut, not sealed"),
+        (("pipe rams", "blind rams", "annular"), "not cut"),
+    ],
+)
+def test_what_is_cut_seals_only_with_blind_rams_over_the_shears(order, cut):
+    elements = [{"id": f"e{n}", "element": name} for n, name in enumerate(order)]
+    stack = {"id": "b1", "string": "s2", "class_psi": 10_000.0, "elements": elements}
+    document = deep(preventers=[stack])
+    rows = [r for r in sea(document).disconnect.across if r.string == 3 and r.kind == "casing"]
+    assert [row.cut for row in rows] == [cut]
+    told = [plain(f.message) for f in find(run(document), "sea", "caution") if f.place == "/strings/3"]
+    assert [text for text in told if "9 5/8 in casing" in text and "barrier must stand" in text] == (
+        [text for text in told if "9 5/8 in casing" in text] if cut == "cut, not sealed" else []
+    )
+    assert bool([text for text in told if "9 5/8 in casing is cut by no ram" in text]) is (cut == "not cut")

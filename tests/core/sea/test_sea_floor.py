@@ -2,9 +2,11 @@
 
 import math
 
+import numpy as np
 import pytest
 
 from knollstack.core.base.units import plain
+from knollstack.core.pipe.surface import worst_kick
 from tests.core.sea.wells import deep
 from tests.helpers import applied, find, run
 
@@ -27,6 +29,22 @@ def test_the_pressure_at_the_wellhead_is_the_surface_pressure_and_the_gas_betwee
     expected = min(limit - gas * (6900 - 4435), pore - gas * (10_700 - 4435))
     assert evaluation.preventers.strings[1].pressure_psi == pytest.approx(expected, rel=1e-6)
     assert evaluation.wellhead.sea.needed_psi == evaluation.preventers.strings[1].pressure_psi
+
+
+def test_gas_over_mud_and_a_kick_are_told_at_the_wellhead_too():
+    """Gas down to 70 % of the casing below the sea floor, then mud; and a kick at the sea floor on its way out."""
+    mud = run(deep(policy__pipe={"burst_method": "gas over mud", "gas_share": 0.7})).preventers.strings[1].pressure_psi
+    turn = 4435 + 0.7 * (6900 - 4435)
+    fracture = 10.8 + (6900 - 6000) / 1600 * 1.1
+    at_turn = BAR * (fracture * 6900 - 10.2 * (6900 - turn))
+    z = np.linspace(6900, 10_700, 20_000)
+    feeds = np.interp(z, [4435, 7600, 7950, 10_800], [8.38, 8.44, 8.5, 9.9])
+    from_rock = float(np.max(BAR * (feeds * z - 10.2 * (z - turn))))
+    assert mud == pytest.approx(min(at_turn, from_rock) - 0.1 * (turn - 4435), rel=2e-4)
+    program = run(deep(policy__pipe={"burst_method": "kick volume"}))
+    kick = worst_kick(program.program.well, program.program.laid.strings[2])
+    assert program.preventers.strings[1].pressure_psi == pytest.approx(max(0.0, kick.top_psi(4435.0)))
+    assert kick.top_psi(4435.0) != pytest.approx(kick.top_psi(0.0))
 
 
 def test_without_water_the_level_makes_no_difference():
@@ -73,6 +91,18 @@ def test_one_stack_stands_through_all_sections():
     assert "casing shear rams" in plain(lacks[0].message)
     mended = run(applied(deep(preventers=[stack]), lacks[0].remedies[0].changes))
     assert not [f for f in find(mended, "preventers", "caution") if "policy asks for" in plain(f.message)]
+
+
+@pytest.mark.parametrize(("annulars", "told"), [(2, False), (1, True)])
+def test_two_annulars_back_each_other_on_casing(annulars, told):
+    """No ram is changed for casing on the sea floor."""
+    kinds = ["pipe rams", "blind shear rams", *["annular"] * annulars]
+    elements = [{"id": f"e{n}", "element": kind} for n, kind in enumerate(kinds)]
+    stack = {"id": "b1", "string": "s2", "class_psi": 10_000.0, "elements": elements}
+    evaluation = run(deep(preventers=[stack]))
+    said = [plain(f.message) for f in find(evaluation, "preventers", "caution")]
+    assert bool([text for text in said if text.startswith("13 3/8 in casing: only the annular")]) is told
+    assert {row.casing_ram for row in run(deep()).preventers.strings} == {None}
 
 
 def test_a_stack_on_another_string_is_not_used_on_the_sea_floor():

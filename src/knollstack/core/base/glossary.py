@@ -334,6 +334,7 @@ TERMS: dict[str, tuple[str, str]] = {
     "hook_load_lbf": ("H", "hook load"),
     "assembly_ft": ("L_a", "jetting assembly from its seat to the bit"),
     "conductor_ft": ("L_c", "conductor from that seat to its shoe"),
+    "hanging_lbf": ("F", "axial force at the top of the string"),
 }
 
 

@@ -15,7 +15,6 @@ from knollstack.core.base.constants import SEA_WATER_PPG
 from knollstack.core.base.formulas import safety_factor
 from knollstack.core.base.working import headline
 from knollstack.core.document.sea import SeaConductor, SetUp
-from knollstack.core.pipe.landed import landed_weight_lbf
 from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.sea.formulas import (
     alpha_shaft_friction,
@@ -26,6 +25,7 @@ from knollstack.core.sea.formulas import (
 )
 from knollstack.core.sea.results import CarryRow, ConductorResult
 from knollstack.core.sea.soil import Soil, soil_of
+from knollstack.core.wellhead.subsea import set_down_lbf
 
 Floats = NDArray[np.float64]
 STANDS, LANDED = "Conductor stands, released", "Second string landed, cement not set"
@@ -162,7 +162,7 @@ def loads_of(equipped: Equipped, standing: Standing) -> list[tuple[str, float, f
     second = second_of(equipped)
     if second is not None:
         after = own.second_hours if own.second_hours is not None else policy.second_hours
-        hung = landed_weight_lbf(equipped.well, second)
+        hung = set_down_lbf(equipped, second)
         housing = own.high_housing_lbf if own.high_housing_lbf is not None else policy.high_housing_lbf
         load = None if alone is None or hung is None else alone + housing + max(0.0, hung - own.held_lbf)
         found.append((LANDED, max(after, released), load))

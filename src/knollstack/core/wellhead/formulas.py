@@ -123,3 +123,18 @@ def high_test_pressure(element_psi: Value, head_psi: Value, surface_psi: Value, 
     """High-pressure test of an element: the surface pressure expected with its margin, within the classes."""
     asked = TEST_STEP_PSI * np.ceil(np.round((surface_psi + margin_psi) / TEST_STEP_PSI, 9))
     return plain_value(np.minimum(np.minimum(element_psi, head_psi), asked))
+
+
+@formula(
+    "W = F + p·A",
+    "lbf",
+    "Pressure-area method: the fluid over the hanger presses on the steel's top, as at its foot",
+    ("pressure_psi >= 0", "steel_area_in2 > 0"),
+)
+def hanger_load(hanging_lbf: Value, pressure_psi: Value, steel_area_in2: Value) -> Value:
+    """What a hanger under a column sets down on its seat: the weight of the string in its fluid.
+
+    >>> round(hanger_load(266_600.0, 1_970.0, 48.95))
+    363032
+    """
+    return hanging_lbf + pressure_psi * steel_area_in2

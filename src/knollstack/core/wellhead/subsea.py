@@ -9,11 +9,12 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from knollstack.core.base.findings import Change, Finding, Words, find, force, pressure, remedy, size
+from knollstack.core.base.formulas import hydrostatic_pressure, steel_area_in2
 from knollstack.core.base.working import headline
 from knollstack.core.pipe.landed import landed_weight_lbf
 from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.wellhead.classes import lowest_class_psi
-from knollstack.core.wellhead.formulas import high_test_pressure
+from knollstack.core.wellhead.formulas import hanger_load, high_test_pressure
 from knollstack.core.wellhead.results import SeaPass, SeatRow, SubseaHead
 from knollstack.core.wellhead.stages import greatest_psi, stage_pressures
 
@@ -50,6 +51,16 @@ def class_of(equipped: Equipped, carrier: EquippedString) -> float | None:
     return lowest_class_psi(max(*known, equipped.well.policy.preventers.minimum_class_psi, 0.0))
 
 
+def set_down_lbf(equipped: Equipped, string: EquippedString) -> float | None:
+    """What a string's hanger sets down on the sea floor; None where its pipe or mud is unknown."""
+    force = landed_weight_lbf(equipped.well, string)
+    if force is None or string.mud_ppg is None:
+        return None
+    pipe, top = string.sections[0].pipe, equipped.well.path.tvd(string.sections[0].top_md_ft)
+    area = float(steel_area_in2(pipe.od_in, pipe.id_in))
+    return float(hanger_load(force, float(hydrostatic_pressure(string.mud_ppg, top)), area))
+
+
 def seats_of(equipped: Equipped, carrier: EquippedString) -> tuple[SeatRow, ...]:
     """Each string on its seat, the lowest first; none is left for those over the seats of the housing."""
     housing, top = equipped.design.sea.housing, equipped.design.sea.conductor.stick_up_ft * 12
@@ -58,7 +69,7 @@ def seats_of(equipped: Equipped, carrier: EquippedString) -> tuple[SeatRow, ...]
         held = n < housing.seats
         upper = top - housing.first_in - (housing.seats - 1 - n) * housing.hanger_in
         with headline(f"wellhead/hung/{string.index}"):
-            load = landed_weight_lbf(equipped.well, string)
+            load = set_down_lbf(equipped, string)
         with headline(f"wellhead/seal/{string.index}"):
             test = _test_psi(equipped, carrier, string)
         rows.append(

@@ -1,5 +1,5 @@
 // Sealed annuli: what production's heat builds up in each, what that does to the casings, and what lets it go.
-import { useBench, useDocument } from "../../design/context";
+import { useBench, useDocument, useEvaluated } from "../../design/context";
 import type { AnnulusRow } from "../../design/types";
 import { DocNumber, FieldRow } from "../../ui/DocField";
 import { Facts } from "../../ui/Facts";
@@ -14,10 +14,15 @@ const FIELDS = ["expansion_per_f", "compressibility_1_psi", "heat_share", "open_
 const AMOUNT: Record<string, string> = { "rupture disk": "disk_psi", "compressible fluid": "share" };
 
 export function Annuli({ rows }: { rows: readonly AnnulusRow[] }) {
+  const several = useEvaluated((e) => e.strings.filter((s) => s.run === "cased").length > 1) ?? false;
   return (
     <div className="grid grid-cols-1 gap-y-4">
       {rows.length === 0 ? (
-        <Empty>No annulus is left open up to the wellhead: nothing is sealed in.</Empty>
+        <Empty>
+          {several
+            ? "Every annulus is cemented up to the wellhead: nothing is sealed in."
+            : "No annulus follows yet: it needs strings, their cement and temperatures."}
+        </Empty>
       ) : (
         <>
           <BuiltUp rows={rows} />
