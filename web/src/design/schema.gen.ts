@@ -1112,22 +1112,40 @@ export interface components {
         };
         /**
          * AnnulusRow
-         * @description An annulus between two strings, closed at the wellhead, that production heats.
+         * @description An annulus between two strings, closed at the wellhead, that production heats; None is not known.
          */
         AnnulusRow: {
             /** Bottom Md Ft */
             bottom_md_ft: number;
-            /** Bound Psi */
+            /**
+             * Bound Psi
+             * @default null
+             */
             bound_psi: number | null;
-            /** Burst Load Psi */
+            /**
+             * Burst Load Psi
+             * @default null
+             */
             burst_load_psi: number | null;
-            /** Burst Psi */
+            /**
+             * Burst Psi
+             * @default null
+             */
             burst_psi: number | null;
-            /** Collapse Load Psi */
+            /**
+             * Collapse Load Psi
+             * @default null
+             */
             collapse_load_psi: number | null;
-            /** Collapse Psi */
+            /**
+             * Collapse Psi
+             * @default null
+             */
             collapse_psi: number | null;
-            /** Heating F */
+            /**
+             * Heating F
+             * @default null
+             */
             heating_f: number | null;
             /** Place */
             place: string;
@@ -1135,13 +1153,19 @@ export interface components {
             pressure_psi: number | null;
             /** Relief */
             relief: string;
-            /** Sealed */
+            /**
+             * Sealed
+             * @default null
+             */
             sealed: boolean | null;
             /** String */
             string: number;
             /** Top Md Ft */
             top_md_ft: number;
-            /** Volume Bbl */
+            /**
+             * Volume Bbl
+             * @default null
+             */
             volume_bbl: number | null;
             /** What */
             what: (string | components["schemas"]["Amount"])[];

@@ -94,23 +94,14 @@ def row_of(equipped: Equipped, found: Annuli, k: int) -> AnnulusRow | None:
         return None
     at = next((i for i, row in enumerate(equipped.design.sea.annuli) if row.string == inner.id), None)
     key, bottom = f"sea/annulus/{inner.index}", min(inner.cement_top_md_ft or outer.shoe_md_ft, outer.shoe_md_ft)
-    place = f"{inner.path}/cement/top_md_ft" if at is None else f"/sea/annuli/{at}"
     row = AnnulusRow(
         string=inner.index,
         what=(*inner.words, " in ", *outer.words),
-        place=place,
+        place=f"{inner.path}/cement/top_md_ft" if at is None else f"/sea/annuli/{at}",
         top_md_ft=inner.wellhead_md_ft,
         bottom_md_ft=bottom,
-        volume_bbl=None,
-        heating_f=None,
-        sealed=None,
         relief=relief_of(equipped, inner).relief,
         pressure_psi=pressure,
-        bound_psi=None,
-        collapse_load_psi=None,
-        collapse_psi=None,
-        burst_load_psi=None,
-        burst_psi=None,
         working=key,
     )
     loads = loads_of(equipped, found, k)
@@ -119,15 +110,13 @@ def row_of(equipped: Equipped, found: Annuli, k: int) -> AnnulusRow | None:
     inside, outside = beside(found, k)
     worked(equipped.well, annulus, key, (inside, pressure, outside))
     capacity = circle_capacity(annulus.outer_pipe.id_in) - circle_capacity(annulus.inner_pipe.od_in)
-    bounds = [
-        b for b in (annulus.shoe_psi, None if annulus.disk_psi is None else annulus.disk_psi + outside) if b is not None
-    ]
+    disk = None if annulus.disk_psi is None else annulus.disk_psi + outside
     return row.model_copy(
         update={
             "volume_bbl": float(interval_volume(float(capacity), annulus.bottom_md_ft - annulus.top_md_ft)),
             "heating_f": annulus.heat_f,
             "sealed": annulus.sealed,
-            "bound_psi": min(bounds, default=None),
+            "bound_psi": min((b for b in (annulus.shoe_psi, disk) if b is not None), default=None),
             "collapse_load_psi": loads[0].psi,
             "collapse_psi": loads[0].rated_psi,
             "burst_load_psi": loads[1].psi,

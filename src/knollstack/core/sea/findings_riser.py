@@ -104,45 +104,17 @@ def tension_findings(equipped: Equipped, found: RiserString) -> Iterator[Finding
 
 
 def _tension(equipped: Equipped, found: RiserString, row: TensionRow) -> Iterator[Finding]:
-    least, held = row.least_failed_lbf or 0.0, row.set_lbf or 0.0
-    policy, most = equipped.well.policy.sea, found.most_lbf
+    """The section that asks most: too slack, too tight, or the package not lifted clear."""
     lost = f" with {found.failed} of {found.tensioners} tensioners lost" if found.failed else ""
-    if held < least - 1:
-        yield say(
-            "stop",
-            f"{RISER}/setting_lbf",
-            ("Riser tension",),
-            "The riser goes into compression at its foot: ",
-            force(held),
-            " are set, ",
-            *row.what,
-            " mud asks ",
-            force(least),
-            f"{lost}.",
-            value=force(held),
-            limit=force(least),
-            remedies=tuple(_tighter(equipped, found, least)),
-            working=row.working,
-        )
-    if most is not None and held > most * policy.tension_share + 1:
-        over = held > most
-        yield say(
-            "stop" if over else "caution",
-            f"{RISER}/setting_lbf" if equipped.design.sea.riser.setting_lbf is not None else f"{RISER}/tensioner_lbf",
-            ("Riser tension",),
-            "The tension that is set, ",
-            force(held),
-            ", is over " + ("what the tensioners pull, " if over else "policy's share of what the tensioners pull, "),
-            force(most if over else most * policy.tension_share),
-            f"{lost}." if equipped.design.sea.riser.setting_lbf is None else ".",
-            value=force(held),
-            limit=force(most * policy.tension_share),
-            remedies=tuple(_slacker(equipped, found, least)),
-            working=row.working,
-        )
-    package = equipped.design.sea.riser.package_lbf
-    package = package if package is not None else policy.package_lbf
+    if (row.set_lbf or 0.0) < (row.least_failed_lbf or 0.0) - 1:
+        yield _slack(equipped, found, row, lost)
+    policy, most = equipped.well.policy.sea, found.most_lbf
+    if most is not None and (row.set_lbf or 0.0) > most * policy.tension_share + 1:
+        yield _tight(equipped, found, row, lost)
+    given = equipped.design.sea.riser.package_lbf
+    package = given if given is not None else policy.package_lbf
     if row.package_lbf is not None and row.package_lbf < package:
+        left = force(max(0.0, row.package_lbf))
         yield say(
             "caution",
             f"{RISER}/setting_lbf",
@@ -150,11 +122,51 @@ def _tension(equipped: Equipped, found: RiserString, row: TensionRow) -> Iterato
             "At a disconnect the riser package, ",
             force(package),
             ", is not lifted clear: ",
-            force(max(0.0, row.package_lbf)),
+            left,
             " are left at the foot of the riser.",
-            value=force(max(0.0, row.package_lbf)),
+            value=left,
             limit=force(package),
         )
+
+
+def _slack(equipped: Equipped, found: RiserString, row: TensionRow, lost: str) -> Finding:
+    least, held = row.least_failed_lbf or 0.0, row.set_lbf or 0.0
+    return say(
+        "stop",
+        f"{RISER}/setting_lbf",
+        ("Riser tension",),
+        "The riser goes into compression at its foot: ",
+        force(held),
+        " are set, ",
+        *row.what,
+        " mud asks ",
+        force(least),
+        f"{lost}.",
+        value=force(held),
+        limit=force(least),
+        remedies=tuple(_tighter(equipped, found, least)),
+        working=row.working,
+    )
+
+
+def _tight(equipped: Equipped, found: RiserString, row: TensionRow, lost: str) -> Finding:
+    least, held, most = row.least_failed_lbf or 0.0, row.set_lbf or 0.0, found.most_lbf or 0.0
+    allowed, typed = most * equipped.well.policy.sea.tension_share, equipped.design.sea.riser.setting_lbf is not None
+    over = held > most
+    return say(
+        "stop" if over else "caution",
+        f"{RISER}/setting_lbf" if typed else f"{RISER}/tensioner_lbf",
+        ("Riser tension",),
+        "The tension that is set, ",
+        force(held),
+        ", is over " + ("what the tensioners pull, " if over else "policy's share of what the tensioners pull, "),
+        force(most if over else allowed),
+        "." if typed else f"{lost}.",
+        value=force(held),
+        limit=force(allowed),
+        remedies=tuple(_slacker(equipped, found, least)),
+        working=row.working,
+    )
 
 
 def _tighter(equipped: Equipped, found: RiserString, least: float) -> Iterator[Remedy]:

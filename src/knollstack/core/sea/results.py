@@ -133,25 +133,25 @@ class DisconnectResult(Result):
 
 
 class AnnulusRow(Result):
-    """An annulus between two strings, closed at the wellhead, that production heats."""
+    """An annulus between two strings, closed at the wellhead, that production heats; None is not known."""
 
     string: int
     what: Words
     place: str
     top_md_ft: float
     bottom_md_ft: float
-    volume_bbl: float | None
-    heating_f: float | None
-    sealed: bool | None
+    volume_bbl: float | None = None
+    heating_f: float | None = None
+    sealed: bool | None = None
     relief: str
     pressure_psi: float | None
-    bound_psi: float | None
+    bound_psi: float | None = None
     """The most that a shoe left open or a disk lets build up."""
-    collapse_load_psi: float | None
+    collapse_load_psi: float | None = None
     """On the inner casing, with the columns on either side, at its worst depth."""
-    collapse_psi: float | None
-    burst_load_psi: float | None
-    burst_psi: float | None
+    collapse_psi: float | None = None
+    burst_load_psi: float | None = None
+    burst_psi: float | None = None
     working: str
 
 
