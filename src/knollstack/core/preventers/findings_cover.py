@@ -102,7 +102,8 @@ def shear_findings(found: InForce) -> Iterator[Finding]:
         else:
             stronger = next((p for p in UNITS_PSI if row.needed_psi is not None and row.needed_psi <= p), None)
             needed: Words = (", which takes ", pressure(row.needed_psi)) if row.needed_psi is not None else ()
-            why = (*needed, "; the closing unit gives ", pressure(row.available_psi), ".")
+            level = " over the pressure of the sea" if found.ground.under_sea else ""
+            why = (*needed, f"{level}; the closing unit gives ", pressure(row.available_psi), ".")
         change = Change(path="/closing_unit/operating_psi", value=stronger)
         yield say(
             found.ground.string,

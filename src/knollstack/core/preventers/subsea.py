@@ -51,7 +51,9 @@ def sea_steps(found: InForce) -> tuple[Words, ...]:
     steps: list[Words] = []
     if found.ground.carrier is string:
         steps.append(("Run stack and riser, space out over the housing, land and latch; pull to check the latch.",))
-        steps.append(("Test the connector and the stack on the test plug; function both pods.",))
+        steps.append(
+            ("Test the connector and the stack on the test plug; function both pods, dead-man and automatic shear.",)
+        )
         steps.append(("Displace the riser to mud; run the bore protector.",))
     if below is None:
         return tuple(steps)
