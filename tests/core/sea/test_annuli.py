@@ -124,3 +124,18 @@ def test_what_is_missing_or_lost_is_told():
     cold = deep(site__bottom_temperature_f=None)
     assert {f.severity for f in said(cold)} == {"unknown"}
     assert len(said(cold)) == 3
+
+
+def test_the_loads_of_the_pipe_take_the_heat_of_sealed_annuli():
+    """Where it governs, the pipe's own row tells it; where heat builds up little, what governed before does."""
+    hot, cool = run(deep(site__flowing_wellhead_f=230.0)), run(deep(site__flowing_wellhead_f=40.0))
+    burst = next(load for load in hot.pipe.strings[1].loads if load.kind == "burst")
+    row = rows(deep(site__flowing_wellhead_f=230.0))[2]
+    assert (burst.name, burst.load, burst.rating) == ("heat in sealed annuli", row.burst_load_psi, row.burst_psi)
+    assert burst.factor == pytest.approx(row.burst_psi / row.burst_load_psi)
+    (found,) = [f for f in find(hot, "pipe", "stop") if "Heat in sealed annuli" in plain(f.message)]
+    assert "burst factor is" in plain(found.message)
+    assert not [load for s in cool.pipe.strings for load in s.loads if load.name == "heat in sealed annuli"]
+    assert not [f for f in find(cool, "pipe") if "Heat in sealed annuli" in plain(f.message)]
+    on_land = deep(site__setting="platform", site__flowing_wellhead_f=230.0)
+    assert not [f for f in find(run(on_land), "pipe") if "Heat in sealed annuli" in plain(f.message)]

@@ -9,6 +9,7 @@ from knollstack.core.base.remember import remembered
 from knollstack.core.base.working import headline
 from knollstack.core.catalogue.rows import Catalogue
 from knollstack.core.ground.well import Well
+from knollstack.core.pipe.annuli_loads import judge_annuli
 from knollstack.core.pipe.buckling import buckled
 from knollstack.core.pipe.choose import breaks_of, is_judged
 from knollstack.core.pipe.explain import Explained
@@ -39,8 +40,9 @@ def judge(equipped: Equipped) -> tuple[PipeResult, tuple[Finding, ...], tuple[As
             heats = assumed(equipped.well, string.laid, exposed.produced_from)
             assumptions |= {heat.place: heat for heat in heats}
     hung, on_top = judge_hung(equipped, tuple(rows))
-    said = (*findings, *stock_findings(equipped), *service_findings(equipped), *on_top)
-    return PipeResult(strings=hung), said, tuple(assumptions.values())
+    heated, by_heat = judge_annuli(equipped, hung)
+    said = (*findings, *stock_findings(equipped), *service_findings(equipped), *on_top, *by_heat)
+    return PipeResult(strings=heated), said, tuple(assumptions.values())
 
 
 def exposed_of(equipped: Equipped, string: EquippedString) -> Exposure:

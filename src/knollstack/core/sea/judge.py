@@ -6,10 +6,11 @@ On land nothing of it applies; on a platform the conductor alone.
 from __future__ import annotations
 
 from knollstack.core.base.findings import Assumption, Finding, assume, hours
+from knollstack.core.pipe.annuli_loads import annuli_of
 from knollstack.core.preventers import judge as preventers
 from knollstack.core.program.equipped import Equipped
 from knollstack.core.sea import disconnect, riser
-from knollstack.core.sea.annuli_rows import annuli_of, rows_of
+from knollstack.core.sea.annuli_rows import rows_of
 from knollstack.core.sea.conductor import carry_rows, conductor_of, result_of, standing_of
 from knollstack.core.sea.findings import conductor_findings
 from knollstack.core.sea.findings_annuli import annuli_findings

@@ -20,9 +20,9 @@ from knollstack.core.catalogue.product import Pipe
 from knollstack.core.document.sea import AnnulusRelief
 from knollstack.core.ground.extremes import nodes_between, worst_depth
 from knollstack.core.ground.well import Well
+from knollstack.core.pipe.annuli_formulas import annulus_growth, radial_strain, sealed_annulus_pressure
 from knollstack.core.pipe.heat import produced
 from knollstack.core.program.equipped import Equipped, EquippedString
-from knollstack.core.sea.formulas import annulus_growth, radial_strain, sealed_annulus_pressure
 
 Floats = NDArray[np.float64]
 ATMOSPHERE_PSI = 14.7
