@@ -10,8 +10,8 @@ from typing import Any
 import numpy as np
 
 from knollstack.commands.say import FAULTY, say
+from knollstack.core.base.endings import unit_of
 from knollstack.core.base.formula import CallError, Formula, FormulaError, call_named
-from knollstack.core.base.glossary import unit_of
 from knollstack.handbook import registry
 
 

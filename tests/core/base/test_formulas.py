@@ -11,8 +11,9 @@ import pytest
 
 import knollstack.core
 from knollstack.commands.formula import case_faults
+from knollstack.core.base.endings import unit_of
 from knollstack.core.base.formula import REGISTRY, FormulaError, tracing
-from knollstack.core.base.glossary import TERMS, unit_of
+from knollstack.core.base.glossary import TERMS
 from tests.helpers import CATALOGUE, DATA
 
 for _module in pkgutil.walk_packages(knollstack.core.__path__, "knollstack.core."):

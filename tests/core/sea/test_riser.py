@@ -191,3 +191,38 @@ def test_what_is_cut_seals_only_with_blind_rams_over_the_shears(order, cut):
         [text for text in told if "9 5/8 in casing" in text] if cut == "cut, not sealed" else []
     )
     assert bool([text for text in told if "9 5/8 in casing is cut by no ram" in text]) is (cut == "not cut")
+
+
+@pytest.mark.parametrize(
+    ("heave", "current", "waits", "unknown"),
+    [
+        (8.0, 1.7, (), ()),
+        (8.1, 1.7, ("w",), ()),
+        (8.0, 1.8, ("w",), ()),
+        (None, 1.0, (), ("w",)),
+        (None, 1.8, ("w",), ()),
+        (8.0, None, (), ("w",)),
+    ],
+)
+def test_work_waits_beyond_either_limit_and_is_unknown_only_within_the_other(heave, current, waits, unknown):
+    weather = [{"name": "w", "drift_ft_min": 50.0, "heave_ft": heave, "current_ft_s": current}]
+    limits = [{"work": "Run riser", "heave_ft": 8.0, "current_ft_s": 1.7}, {"work": "Free"}]
+    rows = sea(deep(sea__weather=weather, sea__limits=limits)).waits
+    assert [(row.waits, row.unknown) for row in rows] == [(waits, unknown), ((), ())]
+
+
+def test_the_crew_acts_at_the_circles_or_at_once():
+    gale, eddy = sea(deep()).disconnect.drift[1:3]
+    assert (gale.red_s, gale.yellow_s) == pytest.approx((gale.seconds - 90, gale.seconds - 270))
+    assert (eddy.red_s, eddy.yellow_s) == pytest.approx((eddy.seconds - 90, 0.0))
+
+
+def test_values_that_nobody_moved_are_told_as_assumed():
+    def told(document):
+        whole = run(document).whole.assumptions
+        return [plain(a.text) for a in whole if a.step == "sea" and "usual values" in plain(a.text)]
+
+    assert [text.split(":")[0] for text in told(deep())] == ["Conductor", "Housing", "Riser"]
+    assert "outer barrel in water" in told(deep())[2]
+    moved = deep(sea__riser__barrel_lbf=39_000.0, sea__riser__flex_ft=11.0)
+    assert [text.split(":")[0] for text in told(moved)] == ["Conductor", "Housing"]

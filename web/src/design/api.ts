@@ -179,3 +179,9 @@ export async function importWell(file: File): Promise<Saved> {
 export const listFormulas = () => send<{ formulas: FormulaItem[] }>("GET", "/formulas").then((r) => r.formulas);
 export const tryFormula = (name: string, inputs: Record<string, number | number[]>) =>
   send<Trial>("POST", `/formulas/${encodeURIComponent(name)}`, { inputs });
+
+/** What an answer says is wrong, fault by fault; without an answer, that there was none. */
+export function saidOf(error: unknown, words: (path: string) => string): string {
+  const faults = error instanceof ProblemError ? error.problem.faults : null;
+  return faults?.map((f) => `${words(f.path)}: ${f.value}; expected ${f.expected}`).join(". ") ?? "The server is not reached.";
+}

@@ -2112,7 +2112,7 @@ export interface components {
              * Waits
              * @default []
              */
-            waits: components["schemas"]["WaitRow"][];
+            waits: components["schemas"]["knollstack__core__cement__results__WaitRow"][];
             /**
              * Water Gal Sk
              * @default null
@@ -5043,12 +5043,16 @@ export interface components {
             name: string;
             /** Red Ft */
             red_ft: number | null;
+            /** Red S */
+            red_s: number | null;
             /** Seconds */
             seconds: number | null;
             /** Spare Seconds */
             spare_seconds: number | null;
             /** Yellow Ft */
             yellow_ft: number | null;
+            /** Yellow S */
+            yellow_s: number | null;
         };
         /** DrillString */
         DrillString: {
@@ -9127,6 +9131,8 @@ export interface components {
             made: boolean;
             /** Made Ft */
             made_ft: number;
+            /** May Set Lbf */
+            may_set_lbf: number | null;
             /** Most Lbf */
             most_lbf: number | null;
             /** Off Ft */
@@ -10895,6 +10901,11 @@ export interface components {
             riserless: components["schemas"]["RiserlessRow"][];
             /** @default null */
             storm: components["schemas"]["StormResult"] | null;
+            /**
+             * Waits
+             * @default []
+             */
+            waits: components["schemas"]["knollstack__core__sea__results__WaitRow"][];
         };
         /**
          * SeatRow
@@ -13462,20 +13473,6 @@ export interface components {
              */
             url: string | null;
         };
-        /**
-         * WaitRow
-         * @description What may be done from a strength, and after how many hours; by policy's hours where none is measured.
-         */
-        WaitRow: {
-            /** Hours */
-            hours: number | null;
-            /** Measured */
-            measured: boolean;
-            /** Strength Psi */
-            strength_psi: number;
-            /** What */
-            what: string;
-        };
         /** WaterBody */
         WaterBody: {
             /**
@@ -15311,6 +15308,20 @@ export interface components {
             volume_bbl: number;
         };
         /**
+         * WaitRow
+         * @description What may be done from a strength, and after how many hours; by policy's hours where none is measured.
+         */
+        knollstack__core__cement__results__WaitRow: {
+            /** Hours */
+            hours: number | null;
+            /** Measured */
+            measured: boolean;
+            /** Strength Psi */
+            strength_psi: number;
+            /** What */
+            what: string;
+        };
+        /**
          * FluidRow
          * @description One way to hold fluid inside: flooded, filled as planned, floated in; at the end of the run.
          */
@@ -15328,6 +15339,18 @@ export interface components {
             inside: "flooded" | "planned" | "floated";
             /** Worst Float Psi */
             worst_float_psi: number;
+        };
+        /**
+         * WaitRow
+         * @description A piece of work against its weather limits: the weathers in which it waits, and those of which it is not known.
+         */
+        knollstack__core__sea__results__WaitRow: {
+            /** Unknown */
+            unknown: string[];
+            /** Waits */
+            waits: string[];
+            /** Work */
+            work: string;
         };
     };
     responses: never;

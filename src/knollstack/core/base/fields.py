@@ -17,6 +17,7 @@ from knollstack.core.base.findings import Quantity
 from knollstack.core.base.units import core_unit
 
 MAX_DEPTH_FT = 40_000.0
+MOST_LBF = 5_000_000.0
 
 
 @dataclass(frozen=True)
@@ -68,6 +69,7 @@ Factor = Annotated[float, number(0.5, 5), Of("factor")]
 Gradient = Annotated[float, number(0.01, 0.4), Of("gradient")]
 Volume = Annotated[float, number(0, 10_000), Of("volume")]
 LinearWeight = Annotated[float, number(1, 1_000), Of("linear_weight")]
+Load = Annotated[float, number(0, MOST_LBF), Of("force")]
 Strength = Annotated[float, number(1_000, 20_000_000), Of("force")]
 MixWater = Annotated[float, number(3, 20), Of("water")]
 Excess = Annotated[float, number(0, 5), Of("fraction")]

@@ -21,7 +21,8 @@ from typing import Any, ParamSpec, TypeVar
 
 import numpy as np
 
-from knollstack.core.base.glossary import TERMS, unit_of
+from knollstack.core.base.endings import unit_of
+from knollstack.core.base.glossary import TERMS
 
 P = ParamSpec("P")
 R = TypeVar("R")

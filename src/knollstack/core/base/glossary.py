@@ -1,48 +1,4 @@
-"""One glossary: the name that an argument or a result carries, what it means, its symbol.
-
-The unit is the name's ending, so a name can never disagree with its unit; `unit_of` reads it.
-"""
-
-# Ending of a name -> unit as shown to a person. Longest ending wins.
-UNIT_ENDINGS: dict[str, str] = {
-    "_deg_100ft": "°/100 ft",
-    "_per_f": "1/°F",
-    "_psi_ft": "psi/ft",
-    "_bbl_ft": "bbl/ft",
-    "_lb_ft": "lb/ft",
-    "_lb_100ft2": "lbf/100 ft²",
-    "_lb_sn_100ft2": "lbf·sⁿ/100 ft²",
-    "_gpm": "gal/min",
-    "_bpm": "bbl/min",
-    "_1_psi": "1/psi",
-    "_ecp": "eq. cP",
-    "_cp": "cP",
-    "_gal_sk": "gal/sk",
-    "_ft3_sk": "ft³/sk",
-    "_ft_min": "ft/min",
-    "_ft_s": "ft/s",
-    "_ft_lbf": "ft·lbf",
-    "_klbf": "1000 lbf",
-    "_lbf": "lbf",
-    "_ppg": "ppg",
-    "_psi_f": "psi/°F",
-    "_psia": "psia",
-    "_psf": "psf",
-    "_psi": "psi",
-    "_ppf": "lb/ft",
-    "_bbl": "bbl",
-    "_gal": "gal",
-    "_deg": "°",
-    "_in2": "in²",
-    "_ft": "ft",
-    "_in": "in",
-    "_lb_sk": "lb/sk",
-    "_lb": "lb",
-    "_sk": "sk",
-    "_percent": "%",
-    "_sg": "SG",
-    "_f": "°F",
-}
+"""One glossary: the name that an argument or a result carries, what it means, its symbol; its unit is its ending."""
 
 # name -> (symbol, meaning)
 TERMS: dict[str, tuple[str, str]] = {
@@ -336,11 +292,3 @@ TERMS: dict[str, tuple[str, str]] = {
     "conductor_ft": ("L_c", "conductor from that seat to its shoe"),
     "hanging_lbf": ("F", "axial force at the top of the string"),
 }
-
-
-def unit_of(name: str) -> str:
-    """The unit that a name ends in; '' for a pure number."""
-    for ending in sorted(UNIT_ENDINGS, key=len, reverse=True):
-        if name.endswith(ending):
-            return UNIT_ENDINGS[ending]
-    return ""

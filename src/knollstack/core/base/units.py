@@ -16,8 +16,8 @@ import pint
 from pydantic import BaseModel
 
 from knollstack.core.base.constants import PSI_PER_PPG_FT
+from knollstack.core.base.endings import unit_of
 from knollstack.core.base.findings import Quantity, Words
-from knollstack.core.base.glossary import unit_of
 
 System = Literal["field", "metric"]
 _FRACTION = re.compile(r"^\s*(?:(\d+)[\s-]+)?(\d+)\s*/\s*(\d+)\s*$")

@@ -14,9 +14,10 @@ from typing import Any
 import numpy as np
 from pydantic import BaseModel
 
+from knollstack.core.base.endings import unit_of
 from knollstack.core.base.findings import Quantity
 from knollstack.core.base.formula import Call, Formula, tracing
-from knollstack.core.base.glossary import TERMS, unit_of
+from knollstack.core.base.glossary import TERMS
 from knollstack.core.base.units import quantity_of, quantity_of_unit
 
 _records: ContextVar[dict[str, list[Call]] | None] = ContextVar("knollstack_records", default=None)

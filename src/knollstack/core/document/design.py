@@ -18,6 +18,7 @@ from knollstack.core.base.fields import (
     Height,
     Id,
     LinearWeight,
+    Load,
     Name,
     Note,
     Of,
@@ -47,9 +48,6 @@ VERSION = 5
 Basis = Literal["rig_floor_ft", "cellar_depth_ft", "flowline_height_ft", "total_depth"]
 
 
-RigForce = Annotated[float, number(0, 5_000_000), Of("force")]
-
-
 class Site(Part):
     setting: Literal["land", "platform", "subsea"] = told("Setting", "land")
     rig_floor_ft: Height = told("Rig floor", 30.0, help="above ground on land, above sea level at sea")
@@ -67,12 +65,10 @@ class Site(Part):
     h2s_ppm: Annotated[float, number(0, 1_000_000), Of("concentration")] | None = told("H2S in the gas", None)
     co2_percent: Annotated[float, number(0, 100), Of("percent")] | None = told("CO2 in the gas", None)
     choke_line_psi: Pressure | None = told("Choke-line friction", None, help="at kill rate, subsea")
-    hook_load_limit_lbf: RigForce | None = told(
-        "Hook load limit", None, help="the least of derrick, drawworks and lines"
-    )
-    block_lbf: RigForce | None = told("Block weight", None, help="travelling block, hook and elevators")
-    elevator_lbf: RigForce | None = told("Elevator rating", None, help="casing elevators")
-    spider_lbf: RigForce | None = told("Spider rating", None, help="spider or slips at the rotary")
+    hook_load_limit_lbf: Load | None = told("Hook load limit", None, help="the least of derrick, drawworks and lines")
+    block_lbf: Load | None = told("Block weight", None, help="travelling block, hook and elevators")
+    elevator_lbf: Load | None = told("Elevator rating", None, help="casing elevators")
+    spider_lbf: Load | None = told("Spider rating", None, help="spider or slips at the rotary")
     tong_ft_lbf: Torque | None = told("Tong torque", None, help="greatest torque of the casing tongs")
     assumed: tuple[Basis, ...] = told("Assumed", (), help="what of the basis nobody has given yet")
 

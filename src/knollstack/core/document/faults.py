@@ -12,7 +12,7 @@ from typing import Any
 
 from pydantic import BaseModel, ValidationError
 
-from knollstack.core.base.glossary import unit_of
+from knollstack.core.base.endings import unit_of
 from knollstack.core.document.described import described
 
 

@@ -14,6 +14,7 @@ from knollstack.core.base.fields import (
     Emw,
     Factor,
     Id,
+    Load,
     Name,
     Of,
     Part,
@@ -26,10 +27,9 @@ from knollstack.core.base.fields import (
 )
 
 MOST_TENSIONERS = 40
-MOST_HOURS, MOST_LBF = 20_000.0, 5_000_000.0
+MOST_HOURS = 20_000.0
 MOST_DISK_PSI = 50_000.0
 Hours = Annotated[float, number(0, MOST_HOURS), Of("hours")]
-Load = Annotated[float, number(0, MOST_LBF), Of("force")]
 Lift = Annotated[float, number(-500_000, 500_000), Of("force")]
 Feet = Annotated[float, number(0, 500), Of("length")]
 Count = Annotated[int, Field(strict=True, ge=0, le=1_000), Of("count")]

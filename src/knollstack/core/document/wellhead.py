@@ -14,6 +14,7 @@ from knollstack.core.base.fields import (
     Depth,
     Factor,
     Id,
+    Load,
     Name,
     Of,
     Part,
@@ -27,7 +28,6 @@ from knollstack.core.base.fields import (
 
 PieceKind = Literal["casing head housing", "casing spool", "multi-bowl head", "tubing spool", "adapter", "tree"]
 Mounting = Literal["slip-on weld", "threaded", "slip-on grips"]
-Load = Annotated[float, number(0, 5_000_000), Of("force")]
 Inches = Annotated[float, number(0, 60), Of("height")]
 Outlets = Annotated[int, Field(strict=True, ge=0, le=4), Of("count")]
 

@@ -62,9 +62,8 @@ def drift_row(equipped: Equipped, made: MadeUp, k: int, weather: Weather) -> Dri
     secure = seconds_of(steps, "secure")
     drift = weather.drift_ft_min
     if not drift:
-        return DriftRow(
-            name=weather.name, drift_ft_min=drift, limit_ft=None, seconds=None, red_ft=None, yellow_ft=None, spare_seconds=None
-        )  # fmt: skip
+        bare = dict.fromkeys(("limit_ft", "seconds", "red_ft", "yellow_ft", "red_s", "yellow_s", "spare_seconds"))
+        return DriftRow(name=weather.name, drift_ft_min=drift, **bare)
     with headline(f"sea/drift/{k}"):
         limit = float(offset_at_angle(riser_length_ft(equipped, made), policy.flex_deg))
         seconds = float(drift_seconds(limit, 0.0, drift))
@@ -76,6 +75,8 @@ def drift_row(equipped: Equipped, made: MadeUp, k: int, weather: Weather) -> Dri
         seconds=seconds,
         red_ft=red,
         yellow_ft=red - drift * secure / 60,
+        red_s=max(0.0, seconds - emergency),
+        yellow_s=max(0.0, seconds - emergency - secure),
         spare_seconds=seconds - emergency - secure,
     )
 

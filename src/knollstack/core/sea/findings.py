@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from knollstack.core.base.fields import MOST_LBF
 from knollstack.core.base.findings import (
     Amount,
     Change,
@@ -18,7 +19,7 @@ from knollstack.core.base.findings import (
     remedy,
 )
 from knollstack.core.base.findings import hours as hours_of
-from knollstack.core.document.sea import MOST_HOURS, MOST_LBF
+from knollstack.core.document.sea import MOST_HOURS
 from knollstack.core.program.equipped import Equipped
 from knollstack.core.sea.conductor import LANDED, Standing, bit_out_in, loads_of, standing_of
 from knollstack.core.sea.results import CarryRow

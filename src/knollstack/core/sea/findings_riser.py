@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from knollstack.core.base.fields import MOST_LBF
 from knollstack.core.base.findings import (
     Amount,
     Change,
@@ -18,7 +19,6 @@ from knollstack.core.base.findings import (
     minutes,
     remedy,
 )
-from knollstack.core.document.sea import MOST_LBF
 from knollstack.core.program.equipped import Equipped
 from knollstack.core.sea.makeup import MadeUp
 from knollstack.core.sea.results import AcrossRow, DisconnectResult, DriftRow, RiserString, TensionRow

@@ -5,7 +5,10 @@ On land nothing of it applies; on a platform the conductor alone.
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from knollstack.core.base.findings import Assumption, Finding, assume, hours
+from knollstack.core.document.described import fields
 from knollstack.core.pipe.annuli_loads import annuli_of
 from knollstack.core.preventers import judge as preventers
 from knollstack.core.program.equipped import Equipped
@@ -20,6 +23,7 @@ from knollstack.core.sea.makeup import made_up, stack_height_ft
 from knollstack.core.sea.results import ConductorResult, SeaResult
 from knollstack.core.sea.riserless import riserless_findings, riserless_rows
 from knollstack.core.sea.storm import RECONNECT, storm_findings, storm_of
+from knollstack.core.sea.weather import wait_rows
 
 Parts = tuple[list[Finding], list[Assumption]]
 
@@ -42,7 +46,14 @@ def judge(equipped: Equipped) -> tuple[SeaResult, tuple[Finding, ...], tuple[Ass
     landing = landing_rows(equipped)
     found[0].extend(landing_findings(landing))
     found[0].extend(riserless_findings(equipped))
-    parts = {"conductor": conductor, "annuli": rows, "landing": landing, "riserless": riserless_rows(equipped)}
+    parts = {
+        "conductor": conductor,
+        "annuli": rows,
+        "landing": landing,
+        "riserless": riserless_rows(equipped),
+        "waits": wait_rows(equipped),
+    }
+    found[1].extend(_usual(equipped))
     return rest.model_copy(update=parts), tuple(found[0]), tuple(found[1])
 
 
@@ -65,6 +76,25 @@ def _conductor(equipped: Equipped, found: Parts) -> ConductorResult | None:
         text_ = "Weights of guide base and housings that are not given are planning values of policy."
         found[1].append(assume("sea", "/sea/conductor/guide_base_lbf", text_))
     return result_of(equipped, standing, rows)
+
+
+USUAL = {
+    "conductor": ("stick_up_ft", "low_over_ft"),
+    "housing": ("bore_in", "seats", "hanger_in", "first_in"),
+    "riser": ("upper_ft", "telescopic_ft", "stroke_ft", "barrel_lbf", "flex_ft"),
+}
+"""What stands at a usual value until it is typed."""
+
+
+def _usual(equipped: Equipped) -> Iterator[Assumption]:
+    """What nobody has moved from the value that it came with, told by its title."""
+    for part, keys in USUAL.items():
+        own, words = getattr(equipped.design.sea, part), fields()
+        kept = [key for key in keys if getattr(own, key) == type(own).model_fields[key].default]
+        if kept:
+            titles = ", ".join(words[f"/sea/{part}/{key}"].title.lower() for key in kept)
+            text = f"Usual values are taken until the rig's are typed: {titles}."
+            yield assume("sea", f"/sea/{part}/{kept[0]}", part.capitalize(), ": ", text[0].lower() + text[1:])
 
 
 def _riser(equipped: Equipped, found: Parts) -> SeaResult:

@@ -85,6 +85,8 @@ class RiserString(Result):
     tensioners: int | None
     failed: int
     most_lbf: float | None
+    may_set_lbf: float | None
+    """Policy's share of that."""
     tensions: tuple[TensionRow, ...]
     hours: float
     tests: int
@@ -99,6 +101,9 @@ class DriftRow(Result):
     seconds: float | None
     red_ft: float | None
     yellow_ft: float | None
+    red_s: float | None
+    """When the emergency sequence begins, and when securing does: at once where there is no time before."""
+    yellow_s: float | None
     spare_seconds: float | None
 
 
@@ -194,6 +199,14 @@ class StormResult(Result):
     warning_hours: float | None
 
 
+class WaitRow(Result):
+    """A piece of work against its weather limits: the weathers in which it waits, and those of which it is not known."""
+
+    work: str
+    waits: tuple[str, ...]
+    unknown: tuple[str, ...]
+
+
 class DiverterResult(Result):
     """A kick that got past the stack."""
 
@@ -215,4 +228,5 @@ class SeaResult(Result):
     diverter: DiverterResult | None = None
     riserless: tuple[RiserlessRow, ...] = ()
     storm: StormResult | None = None
+    waits: tuple[WaitRow, ...] = ()
     reconnect: tuple[str, ...] = ()

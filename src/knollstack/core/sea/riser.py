@@ -138,6 +138,7 @@ def result_of(equipped: Equipped, made: MadeUp) -> RiserString:
         tensioners=pull.tensioners,
         failed=pull.failed,
         most_lbf=pull.most_lbf,
+        may_set_lbf=None if pull.most_lbf is None else pull.most_lbf * equipped.well.policy.sea.tension_share,
         tensions=tension_rows(equipped, made, pull),
         hours=hours,
         tests=tests,

@@ -15,6 +15,9 @@ from knollstack.core.path.trajectory import path_of
 
 PROFILES = ("pore", "fracture", "stability", "overburden", "leak_off_tests")
 PLACES_PPG = 2
+"""Decimals in which a mud is told."""
+EXACT = 7
+"""Decimals of a profile: enough that there and back is the same."""
 
 
 def at_water_depth(design: Design, water_depth_ft: float) -> tuple[Change, ...]:
@@ -47,7 +50,9 @@ def at_water_depth(design: Design, water_depth_ft: float) -> tuple[Change, ...]:
 def _moved_emw(emw_ppg: float, tvd_ft: float, by_ft: float) -> float:
     """The same pressure over that of the sea, so many feet deeper."""
     deeper = tvd_ft + by_ft
-    return emw_ppg if deeper <= 0 else (emw_ppg * tvd_ft + SEA_WATER_PPG * by_ft) / deeper
+    if deeper <= 0:
+        return emw_ppg
+    return round((emw_ppg * tvd_ft + SEA_WATER_PPG * by_ft) / deeper, EXACT)
 
 
 def _shift(node: Any, by_ft: float, sea_level_ft: float) -> None:

@@ -2,9 +2,11 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import * as api from "../../design/api";
+import { useReference } from "../../design/reference";
 import { useBench } from "../../design/context";
 import { Button } from "../../ui/Button";
 import { Modal } from "../../ui/Modal";
+import { OpensDialog } from "../../ui/OpensDialog";
 import { parseNumber } from "../../ui/numbers";
 
 const METHODS = {
@@ -15,30 +17,12 @@ const METHODS = {
 type Method = keyof typeof METHODS;
 
 export function EstimateFracture() {
-  const [open, setOpen] = useState(false);
-  return (
-    <>
-      <Button
-        className="mt-2"
-        onClick={() => {
-          setOpen(true);
-        }}
-      >
-        Estimate from overburden…
-      </Button>
-      {open && (
-        <EstimateDialog
-          close={() => {
-            setOpen(false);
-          }}
-        />
-      )}
-    </>
-  );
+  return <OpensDialog label="Estimate from overburden…">{(close) => <EstimateDialog close={close} />}</OpensDialog>;
 }
 
 function EstimateDialog({ close }: { close: () => void }) {
   const { session } = useBench();
+  const reference = useReference();
   const [method, setMethod] = useState<Method>("Eaton");
   const [text, setText] = useState<string | null>(null);
   const [wrong, setWrong] = useState("");
@@ -59,8 +43,7 @@ function EstimateDialog({ close }: { close: () => void }) {
       session.edit([{ path: "/ground/fracture", value: rows }]);
       close();
     } catch (error) {
-      const problem = error instanceof api.ProblemError ? error.problem : null;
-      setWrong(problem?.faults.map((f) => `${f.path}: ${f.value}; expected ${f.expected}`).join(". ") ?? "The server is not reached.");
+      setWrong(api.saidOf(error, reference.words));
     }
   };
   return (

@@ -1,37 +1,21 @@
 // A whole well at sea set in other water: everything under the sea floor goes with it, as one step of undo.
 import { useState } from "react";
 import * as api from "../../design/api";
+import { useReference } from "../../design/reference";
 import { useBench, useDocument } from "../../design/context";
 import { Button } from "../../ui/Button";
 import { Modal } from "../../ui/Modal";
+import { OpensDialog } from "../../ui/OpensDialog";
 import { parseNumber } from "../../ui/numbers";
 import { useUnits } from "../../ui/units";
 
 export function MoveWater() {
-  const [open, setOpen] = useState(false);
-  return (
-    <>
-      <Button
-        className="mt-2"
-        onClick={() => {
-          setOpen(true);
-        }}
-      >
-        Move the well to other water…
-      </Button>
-      {open && (
-        <MoveDialog
-          close={() => {
-            setOpen(false);
-          }}
-        />
-      )}
-    </>
-  );
+  return <OpensDialog label="Move the well to other water…">{(close) => <MoveDialog close={close} />}</OpensDialog>;
 }
 
 function MoveDialog({ close }: { close: () => void }) {
   const { session } = useBench();
+  const reference = useReference();
   const units = useUnits();
   const held = useDocument((d) => d.site.water_depth_ft);
   const [text, setText] = useState(units.number(held, "depth").replace(/,/g, ""));
@@ -47,8 +31,7 @@ function MoveDialog({ close }: { close: () => void }) {
       if (changes.length > 0) session.edit(changes);
       close();
     } catch (error) {
-      const problem = error instanceof api.ProblemError ? error.problem : null;
-      setWrong(problem?.faults.map((f) => `${f.path}: ${f.value}; expected ${f.expected}`).join(". ") ?? "The server is not reached.");
+      setWrong(api.saidOf(error, reference.words));
     }
   };
   return (

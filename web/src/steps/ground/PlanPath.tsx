@@ -5,6 +5,7 @@ import { useBench } from "../../design/context";
 import type { PathPlan, Quantity } from "../../design/types";
 import { Button } from "../../ui/Button";
 import { Modal } from "../../ui/Modal";
+import { OpensDialog } from "../../ui/OpensDialog";
 import { parseNumber } from "../../ui/numbers";
 import { Term } from "../../ui/Term";
 import { useUnits } from "../../ui/units";
@@ -42,26 +43,7 @@ const USUAL: PathPlan = {
 };
 
 export function PlanPath() {
-  const [open, setOpen] = useState(false);
-  return (
-    <>
-      <Button
-        className="mt-2"
-        onClick={() => {
-          setOpen(true);
-        }}
-      >
-        Plan a path…
-      </Button>
-      {open && (
-        <PlanDialog
-          close={() => {
-            setOpen(false);
-          }}
-        />
-      )}
-    </>
-  );
+  return <OpensDialog label="Plan a path…">{(close) => <PlanDialog close={close} />}</OpensDialog>;
 }
 
 function PlanDialog({ close }: { close: () => void }) {

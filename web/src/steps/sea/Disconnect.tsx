@@ -138,17 +138,13 @@ function Sea() {
 
 /** Weather limits, and for each piece of work the weathers in which it waits. */
 function Limits() {
-  const weather = useDocument((d) => d.sea.weather);
-  const limits = useDocument((d) => d.sea.limits);
-  const waits = (i: number) => {
-    const limit = limits[i];
-    if (limit === undefined) return "–";
-    const over = (value: number | null | undefined, most: number | null | undefined) => value != null && most != null && value > most;
-    const open = (value: number | null | undefined, most: number | null | undefined) => value == null && most != null;
-    const names = weather.filter((w) => over(w.heave_ft, limit.heave_ft) || over(w.current_ft_s, limit.current_ft_s)).map((w) => w.name);
-    const unknown = weather.some((w) => open(w.heave_ft, limit.heave_ft) || open(w.current_ft_s, limit.current_ft_s));
-    if (weather.length === 0) return "–";
-    return names.length > 0 ? names.join(", ") : unknown ? "unknown" : "never";
+  const rows = useEvaluated((e) => e.sea.waits) ?? [];
+  const weather = useDocument((d) => d.sea.weather.length);
+  const told = (i: number) => {
+    const row = rows[i];
+    if (row === undefined || weather === 0) return "–";
+    const parts = [row.waits.join(", "), row.unknown.length > 0 ? `unknown in ${row.unknown.join(", ")}` : ""].filter(Boolean);
+    return parts.join("; ") || "none of these";
   };
   return (
     <Titled title="Weather limits">
@@ -157,7 +153,7 @@ function Limits() {
         target="work_limits"
         path="/sea/limits"
         columns={["work", "heave_ft", "current_ft_s"]}
-        told={[{ label: "Waits in", unit: "", px: 110, left: true, cell: waits }]}
+        told={[{ label: "Waits in", unit: "", px: 110, left: true, cell: told }]}
         sortBy={null}
         movable
         newRow={() => ({ work: "", heave_ft: null, current_ft_s: null })}

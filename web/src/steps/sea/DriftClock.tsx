@@ -17,8 +17,8 @@ export function DriftClock({ found, row }: { found: DisconnectResult; row: Drift
   const [picked, setPicked] = useState(0);
   const across = found.across[picked];
   const limit = row.seconds!;
-  const red = Math.max(0, limit - found.answer_s - found.emergency_s);
-  const yellow = Math.max(0, red - found.secure_s);
+  const red = row.red_s!;
+  const yellow = row.yellow_s!;
   const end = Math.max(limit * 1.12, red + found.answer_s + found.emergency_s + 10);
   usePlaying(playing, end, setAt, setPlaying);
   const speed = row.drift_ft_min! / 60;

@@ -33,8 +33,7 @@ export function Riser({ found }: { found: RiserString | null }) {
 
 function Tensions({ found }: { found: RiserString }) {
   const units = useUnits();
-  const share = useDocument((d) => d.policy.sea?.tension_share ?? 0.9);
-  const most = found.most_lbf === null ? null : found.most_lbf * share;
+  const most = found.may_set_lbf;
   const bad = (r: number) => {
     const row = found.tensions[r]!;
     return row.set_lbf !== null && ((row.least_failed_lbf ?? 0) > row.set_lbf || (most !== null && row.set_lbf > most));
