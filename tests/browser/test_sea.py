@@ -37,6 +37,10 @@ def test_the_whole_well_goes_to_deeper_water_by_one_edit_and_back(page):
     page.click("Move the well to other water…")
     field = page.named("New water depth")
     field.send_keys(Keys.CONTROL, "a")
+    field.send_keys("-5", Keys.ENTER)
+    page.sees("-5; expected at least 0 ft")
+    assert page.document(4)["site"]["water_depth_ft"] == 4350
+    field.send_keys(Keys.CONTROL, "a")
     field.send_keys("14,999", Keys.ENTER)
     page.until(lambda: page.document(4)["site"]["water_depth_ft"] == 14_999, "moved, as far as a field goes")
     page.click("Undo")

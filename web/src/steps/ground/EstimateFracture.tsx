@@ -43,7 +43,7 @@ function EstimateDialog({ close }: { close: () => void }) {
       session.edit([{ path: "/ground/fracture", value: rows }]);
       close();
     } catch (error) {
-      setWrong(api.saidOf(error, reference.words));
+      setWrong(api.saidOf(error, (path) => reference.words(path)));
     }
   };
   return (

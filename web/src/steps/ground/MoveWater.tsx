@@ -31,7 +31,7 @@ function MoveDialog({ close }: { close: () => void }) {
       if (changes.length > 0) session.edit(changes);
       close();
     } catch (error) {
-      setWrong(api.saidOf(error, reference.words));
+      setWrong(api.saidOf(error, (path) => reference.words(path)));
     }
   };
   return (
