@@ -50,11 +50,11 @@ def test_the_span_that_the_shoe_ends_is_mirrored_there_and_counts():
     weight = 47 - K * 10 * math.pi / 4 * (9.625**2 - 8.681**2)
     assert found.side_lbf[0] == pytest.approx(weight * 43.6 * math.sin(math.pi / 4), rel=1e-6)
     assert found.midway[0] < 67 < found.midway[1:].min()  # which policy asks
-    assert spaced(run, interval, None) == replace(interval, number=2, joints=1)
+    assert spaced(run, interval, None).interval == replace(interval, number=2, joints=1)
     higher = replace(interval, base_md_ft=7500.0)  # what the shoe ends is then not of this run
-    assert spaced(run, higher, None) == higher
+    assert spaced(run, higher, None).interval == higher
     less = run_in(cased(stations=SLANT, policy={"standoff_percent": float(found.midway[0])}))
-    assert spaced(less, interval, None) == interval
+    assert spaced(less, interval, None).interval == interval
 
 
 @pytest.mark.parametrize("kind", ["bow spring", "rigid"])

@@ -38,9 +38,6 @@ class Along:
     cosine: Floats
     sine: Floats
 
-    def direction(self, leg: NDArray[np.intp], turned: Floats) -> Floats:
-        return np.asarray(self.cosine[leg] * np.cos(turned) + self.sine[leg] * np.sin(turned))
-
     def at(self, leg: NDArray[np.intp], turned: Floats, radius: Floats) -> Floats:
         half = np.sin(turned / 2)
         return np.asarray(
@@ -101,10 +98,18 @@ class Path:
         leg, turned = self._turned(md_ft)
         return self.along_north.at(leg, turned, self.radius_ft), self.along_east.at(leg, turned, self.radius_ft)
 
+    def heading_at(self, md_ft: Value) -> tuple[Floats, Floats, Floats]:
+        """Direction down, north and east, as a unit vector, at measured depths [ft]."""
+        leg, turned = self._turned(md_ft)
+        cosine, sine = np.cos(turned), np.sin(turned)
+        down, north, east = (
+            a.cosine[leg] * cosine + a.sine[leg] * sine for a in (self.along_down, self.along_north, self.along_east)
+        )
+        return down, north, east
+
     def direction_at(self, md_ft: Value) -> tuple[Floats, Floats]:
         """Inclination and azimuth [°] at measured depths [ft]."""
-        leg, turned = self._turned(md_ft)
-        down, north, east = (a.direction(leg, turned) for a in (self.along_down, self.along_north, self.along_east))
+        down, north, east = self.heading_at(md_ft)
         azimuth = np.degrees(np.arctan2(east, north)) % 360
         return np.degrees(np.arctan2(np.hypot(north, east), down)), azimuth
 

@@ -6,7 +6,7 @@ mud is compared with the collapse rating under the tension at that place, hung i
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, fields
 
 import numpy as np
 from numpy.typing import NDArray
@@ -34,10 +34,19 @@ class Level:
     empty_md_ft: Floats
     joint: NDArray[np.int64]
 
+    def part(self, kept: slice | NDArray[np.intp]) -> Level:
+        return Level(self.shoe_md_ft[kept], self.empty_md_ft[kept], self.joint[kept])
+
     def every(self, step: int) -> Level:
         """Some of the moments, and the last."""
-        kept = np.unique(np.append(np.arange(0, len(self.joint), step), len(self.joint) - 1))
-        return Level(self.shoe_md_ft[kept], self.empty_md_ft[kept], self.joint[kept])
+        return self.part(np.unique(np.append(np.arange(0, len(self.joint), step), len(self.joint) - 1)))
+
+    @classmethod
+    def of(cls, *levels: Level) -> Level:
+        """One plan after another."""
+        columns = ((level.shoe_md_ft, level.empty_md_ft, level.joint) for level in levels)
+        shoe, empty, joint = (np.concatenate(column) for column in zip(*columns, strict=True))
+        return cls(shoe, empty, joint)
 
 
 @dataclass(frozen=True, eq=False)
@@ -52,6 +61,11 @@ class Crush:
     at_md_ft: Floats
     leg: NDArray[np.int64]
     axial_lbf: Floats
+
+    def part(self, kept: slice) -> Crush:
+        """Some of the moments."""
+        columns = {f.name: getattr(self, f.name)[kept] for f in fields(self) if f.name != "level"}
+        return Crush(self.level.part(kept), **columns)
 
     @property
     def worst(self) -> int:
@@ -83,6 +97,7 @@ def levels(run: Run, method: FillMethod, joints: int) -> Level:
     return Level(shoes[at], empty, at + 1)
 
 
+@remembered(32)
 def planned(run: Run) -> Level:
     """The plan in force; a string that floats in is not filled at all."""
     return levels(run, fill_of(run.well, run.string), fill_joints_of(run.well, run.string))
@@ -92,16 +107,23 @@ FLOATED_STEP = 12
 
 
 @remembered(32)
-def crush_planned(run: Run) -> Crush:
-    return crush(run, planned(run))
-
-
-@remembered(32)
-def crush_floated(run: Run) -> Crush:
-    """Floated in: that of the plan where it is, else judged every few joints, since the string only gets emptier."""
+def crushes(run: Run) -> tuple[Crush, Crush]:
+    """By the plan, and floated in: the latter every few joints, since the string only gets emptier."""
+    plan = planned(run)
     if fill_of(run.well, run.string) == "floated in":
-        return crush_planned(run)
-    return crush(run, levels(run, "floated in", 1).every(FLOATED_STEP))
+        whole = crush(run, plan)
+        return whole, whole
+    floated, count = levels(run, "floated in", 1).every(FLOATED_STEP), len(plan.joint)
+    whole = crush(run, Level.of(plan, floated))
+    return whole.part(slice(count)), whole.part(slice(count, None))
+
+
+def crush_planned(run: Run) -> Crush:
+    return crushes(run)[0]
+
+
+def crush_floated(run: Run) -> Crush:
+    return crushes(run)[1]
 
 
 @sweeping()

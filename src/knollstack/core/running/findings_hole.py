@@ -87,7 +87,7 @@ def _closer(run: Run, intervals: tuple[Interval, ...]) -> Remedy | None:
     rows = run.string.own.running.centralizers
     if not rows or len(rows) != len(intervals):
         return None
-    closer = tuple(spaced(run, replace(i, standoff_percent=None), None) for i in intervals)
+    closer = tuple(spaced(run, replace(i, standoff_percent=None), None).interval for i in intervals)
     tried = standoffs(run, place(run, closer))
     if not len(tried.midway) or np.any(tried.short > 1e-9):
         return None

@@ -4,6 +4,8 @@ Standoff follows API RP 10D-2 (fixed-ended spans under tension; a bow deflects i
 soft string of Johancsik, Friesen and Dawson, from the shoe up.
 """
 
+from collections.abc import Sequence
+
 import numpy as np
 
 from knollstack.core.base.constants import PSI_PER_PPG_FT, STEEL_MODULUS_PSI, STEEL_PPG
@@ -36,13 +38,15 @@ def span_sag(
     buoyed_weight_lb_ft: Value, inclination_deg: Value, span_ft: Value, tension_lbf: Value, od_in: Value, wall_in: Value
 ) -> Value:
     """Sag of the casing midway between two centralizers."""
-    stiffness = STEEL_MODULUS_PSI * np.pi / 64 * (od_in**4 - (od_in - 2 * wall_in) ** 4)
+    outside, bore = od_in**2, (od_in - 2 * wall_in) ** 2
+    stiffness = STEEL_MODULUS_PSI * np.pi / 64 * (outside**2 - bore**2)
     span_in = span_ft * 12
     side_load = buoyed_weight_lb_ft * span_ft * np.sin(np.radians(inclination_deg))
     u = np.maximum(np.sqrt(tension_lbf * span_in**2 / (4 * stiffness)), 1e-2)
+    squared = u**2
     # (cosh u − 1)/sinh u = tanh(u/2), which does not overflow on long spans
-    relief = 24 / u**4 * (u**2 / 2 - u * np.tanh(u / 2))
-    return side_load * span_in**3 / (384 * stiffness) * relief
+    relief = 24 / squared**2 * (squared / 2 - u * np.tanh(u / 2))
+    return side_load * (span_in**2 * span_in) / (384 * stiffness) * relief
 
 
 @formula(
@@ -119,24 +123,28 @@ def lateral_load(
     >>> round(lateral_load(38.0, 40.0, 45.0, 110.0, 45.0, 110.0, 0.0))
     1075
     """
-    share, across, turn = lateral_shares(inc1_deg, azi1_deg, inc2_deg, azi2_deg)
+    share, across, turn = lateral_shares(heading(inc1_deg, azi1_deg), heading(inc2_deg, azi2_deg))
     weight = np.asarray(buoyed_weight_lb_ft) * span_ft
     return plain_value(np.hypot(turn * tension_lbf - weight * share, weight * across))
 
 
-def lateral_shares(inc1_deg: Value, azi1_deg: Value, inc2_deg: Value, azi2_deg: Value) -> tuple[Value, Value, Value]:
-    """Of a span: weight's share in the plane of its dogleg and across it, and what a unit of tension adds."""
-    upper, lower = np.radians(inc1_deg), np.radians(inc2_deg)
-    turned = np.radians(np.asarray(azi2_deg) - azi1_deg)
-    # haversine of the dogleg: exact where it is small
-    half = np.sin((lower - upper) / 2) ** 2 + np.sin(upper) * np.sin(lower) * np.sin(turned / 2) ** 2
-    sine = np.sqrt(np.minimum(half, 1.0))
-    bent = sine > 1e-9
-    safe = np.where(bent, sine, 1.0)
-    along = np.where(bent, (np.cos(upper) - np.cos(lower)) / (2 * safe), 0.0)
-    whole = 2 * safe * np.sqrt(np.maximum(1 - safe**2, 1e-18))
-    across = np.where(bent, np.sin(upper) * np.sin(lower) * np.sin(turned) / whole, np.sin((upper + lower) / 2))
-    return along, across, np.where(bent, 2 * sine, 0.0)
+def heading(inclination_deg: Value, azimuth_deg: Value) -> tuple[Value, Value, Value]:
+    """A direction as a unit vector: down, north, east."""
+    lean, turn = np.radians(inclination_deg), np.radians(azimuth_deg)
+    return np.cos(lean), np.sin(lean) * np.cos(turn), np.sin(lean) * np.sin(turn)
+
+
+def lateral_shares(upper: Sequence[Value], lower: Sequence[Value]) -> tuple[Value, Value, Value]:
+    """Of a span between two headings: weight's share in the plane of its dogleg and across it, and what tension adds."""
+    down, north, east = (np.asarray(b) - a for a, b in zip(upper, lower, strict=True))
+    chord = np.minimum(np.sqrt(down**2 + north**2 + east**2), 2.0)  # 2·sin(β/2)
+    bent = chord > 2e-9
+    safe = np.where(bent, chord, 1.0)
+    along = np.where(bent, -down / safe, 0.0)
+    whole = safe * np.sqrt(np.maximum(1 - safe**2 / 4, 1e-18))  # sin β
+    aside = upper[1] * lower[2] - upper[2] * lower[1]
+    lying = np.sqrt((upper[1] + north / 2) ** 2 + (upper[2] + east / 2) ** 2)
+    return along, np.where(bent, aside / whole, lying), np.where(bent, chord, 0.0)
 
 
 @formula(

@@ -13,7 +13,6 @@ import numpy as np
 from numpy.typing import NDArray
 
 from knollstack.core.base.constants import PSI_PER_PPG_FT
-from knollstack.core.base.formula import sweeping
 from knollstack.core.base.remember import remembered
 from knollstack.core.running.fill import Level, planned
 from knollstack.core.running.formulas import lateral_shares
@@ -36,6 +35,11 @@ class Spans:
     across: Floats
     turn: Floats
     friction: Floats
+
+    @cached_property
+    def downward(self) -> Floats:
+        """Of a foot of pipe, how much hangs."""
+        return np.asarray(self.down / np.diff(self.nodes_md_ft))
 
 
 @dataclass(frozen=True, eq=False)
@@ -74,8 +78,8 @@ def spans_of(run: Run, depths_md_ft: Floats) -> Spans:
     deepest = run.tally.shoe_md_ft
     marks = np.concatenate([[0.0, run.string.previous_shoe_md_ft], marks, depths_md_ft])
     nodes = np.unique(marks[(marks >= 0) & (marks <= deepest)])
-    inclination, azimuth = path.direction_at(nodes)
-    share, across, turn = lateral_shares(inclination[:-1], azimuth[:-1], inclination[1:], azimuth[1:])
+    way = path.heading_at(nodes)
+    share, across, turn = lateral_shares([part[:-1] for part in way], [part[1:] for part in way])
     down = np.diff(path.tvd_at(nodes))
     open_hole = nodes[1:] > run.string.previous_shoe_md_ft + 1e-9
     friction = np.where(open_hole, policy.friction_open, policy.friction_cased)
@@ -100,24 +104,28 @@ def _weights(run: Run, spans: Spans, shoes: Floats, empties: list[Floats]) -> li
     return [steel - np.diff(along(wet, part), axis=0) for part in filled]
 
 
-@sweeping()
-def _march(spans: Spans, shoes: Floats, weights: Floats, signs: Floats) -> Floats:
-    """Tension at the rotary, case × depth: from the deepest span up, each depth of the shoe from where it stands."""
-    length = np.diff(spans.nodes_md_ft)
-    down = weights * (spans.down / length)[:, None]
-    if not np.any(spans.turn > 0) and not np.any(np.abs(spans.across) > 1e-12):  # straight down
-        return np.asarray(down.sum(axis=1))
-    aside = weights * spans.share[:, None]
-    across = np.abs(weights * spans.across[:, None])
-    pull = signs[:, None] * spans.friction
-    tension = np.zeros((len(weights), len(shoes)))
-    first = np.searchsorted(shoes, spans.nodes_md_ft[1:] - 1e-6).tolist()
-    turn = spans.turn.tolist()
-    for k in range(len(length) - 1, -1, -1):
-        j = first[k]
-        held = tension[:, j:]
-        side = np.hypot(turn[k] * held - aside[:, k, j:], across[:, k, j:])
-        held += down[:, k, j:] + pull[:, k, None] * side
+def _march(spans: Spans, weights: Floats, signs: Floats) -> Floats:
+    """Tension at the rotary, case × depth, from the deepest span up; `weights` are span × case × depth.
+
+    Spans below the shoe weigh nothing, and so add none.
+    """
+    gained = weights * spans.downward[:, None, None]
+    pull, bent = spans.friction[:, None, None] * signs[:, None], spans.turn > 0
+    held = ~bent  # the side load of a straight span does not hang on its tension: such spans are summed at once
+    gained[held] += pull[held] * np.abs(weights[held] * spans.across[held, None, None])
+    aside, across = weights * spans.share[:, None, None], (weights * spans.across[:, None, None]) ** 2
+    starts = np.flatnonzero(bent | np.append(True, bent[:-1]))
+    gained = np.add.reduceat(gained, starts, axis=0)
+    tension, turn = np.zeros(weights.shape[1:]), spans.turn.tolist()
+    for k, more in zip(reversed(starts.tolist()), reversed(gained), strict=True):
+        if turn[k]:
+            side = turn[k] * tension - aside[k]
+            side *= side
+            side += across[k]
+            np.sqrt(side, out=side)
+            side *= pull[k]
+            tension += side
+        tension += more
     return tension
 
 
@@ -133,9 +141,9 @@ def hook_loads(run: Run, placed: Placed) -> HookLoads:
     spans = spans_of(run, shoes)
     full, planned_, empty = _weights(run, spans, shoes, [none, before, shoes])
     after = planned_ if floats_in else full
-    weights = np.array([full, full, planned_, after, empty, empty])
-    moved = _march(spans, shoes, weights, np.array([-1.0, 1.0] * len(FLUIDS))).reshape(len(FLUIDS), 2, len(shoes))
-    still = (np.array([full, planned_, empty]) * (spans.down / np.diff(spans.nodes_md_ft))[:, None]).sum(axis=1)
+    weights = np.stack([full, full, planned_, after, empty, empty], axis=1)
+    moved = _march(spans, weights, np.array([-1.0, 1.0] * len(FLUIDS))).reshape(len(FLUIDS), 2, len(shoes))
+    still = np.tensordot(spans.downward, weights[:, ::2], axes=1)
     tension = np.concatenate([moved, still[:, None, :]], axis=1)
     forces = np.concatenate([[0.0], np.cumsum(placed.running_lbf)])
     entered = forces[np.searchsorted(placed.up_ft, shoes)]

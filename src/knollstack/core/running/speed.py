@@ -77,15 +77,28 @@ def rock_of(run: Run) -> Rock | None:
     return Rock(nodes, np.asarray(PSI_PER_PPG_FT * tvd * spare))
 
 
-def _lost(run: Run, gradient: Gradient, shoes: Floats, to_md_ft: Floats) -> Floats:
-    """Friction [psi] from the top down to depths, no deeper than the shoe: depth of the shoe × depth."""
-    total = np.zeros((len(shoes), len(to_md_ft)))
+Annulus = tuple[float, float, Floats]
+"""Outer and inner diameter of an annulus, and its length [ft]: depth of the shoe × depth."""
+
+
+def _annuli(run: Run, shoes: Floats, to_md_ft: Floats) -> list[Annulus]:
+    """Every annulus beside the string from the top down to depths, no deeper than the shoe."""
+    found = []
     for leg in run.legs:
         high, low = (shoes - leg.high_ft)[:, None], (shoes - leg.low_ft)[:, None]
+        reached = np.minimum(to_md_ft, low)
         for top, base, bore in run.outers:
-            length = np.maximum(np.minimum(np.minimum(to_md_ft, low), base) - np.maximum(high, top), 0.0)
-            if np.any(length):
-                total += np.asarray(gradient(bore, leg.od_in)).reshape(-1, 1) * length
+            length = np.maximum(np.minimum(reached, base) - np.maximum(high, top), 0.0)
+            if length.any():
+                found.append((bore, leg.od_in, length))
+    return found
+
+
+def _lost(annuli: list[Annulus], gradient: Gradient) -> Floats:
+    """Friction [psi] along all of them: depth of the shoe × depth."""
+    total = np.zeros((1, 1))
+    for outer, inner, length in annuli:
+        total = total + np.asarray(gradient(outer, inner)).reshape(-1, 1) * length
     return total
 
 
@@ -93,23 +106,23 @@ def _lost(run: Run, gradient: Gradient, shoes: Floats, to_md_ft: Floats) -> Floa
 def _fastest(run: Run, rock: Rock, friction: Friction) -> Speeds:
     """Whole speeds by bisection, all depths of the shoe at once: friction grows with speed."""
     shoes, most = run.depths_md_ft, int(run.well.policy.running.speed_ft_min)
+    annuli = _annuli(run, shoes, rock.md_ft)
+
+    def left(ft_min: Floats) -> Floats:
+        def gradient(outer: float, inner: float) -> Floats:
+            return np.asarray(friction.along(trip_velocity(ft_min / 60, outer, inner), outer, inner))
+
+        return rock.room_psi - _lost(annuli, gradient)
+
     low, high = np.zeros(len(shoes)), np.full(len(shoes), float(most))
-    left = _left(run, rock, friction, high)
-    low = np.where(left.min(axis=1) >= -1e-9, high, low)
+    low = np.where(left(high).min(axis=1) >= -1e-9, high, low)
     while np.any(high - low > 1):
         middle = np.floor((low + high) / 2)
-        stands = _left(run, rock, friction, middle).min(axis=1) >= -1e-9
+        stands = left(middle).min(axis=1) >= -1e-9
         low, high = np.where(stands, np.maximum(low, middle), low), np.where(stands, high, np.minimum(high, middle))
         high = np.maximum(high, low)
-    at = _left(run, rock, friction, np.minimum(low + 1, most))
+    at = left(np.minimum(low + 1, most))
     return Speeds(shoes, low, rock.md_ft[np.argmin(at, axis=1)], low < most)
-
-
-def _left(run: Run, rock: Rock, friction: Friction, ft_min: Floats) -> Floats:
-    def gradient(outer: float, inner: float) -> Floats:
-        return np.asarray(friction.along(trip_velocity(ft_min / 60, outer, inner), outer, inner))
-
-    return rock.room_psi[None, :] - _lost(run, gradient, run.depths_md_ft, rock.md_ft)
 
 
 @remembered(32)
@@ -154,7 +167,7 @@ def slowest(run: Run, found: Speeds) -> Surge:
         def gradient(outer: float, inner: float) -> Floats:
             return np.array([friction.psi_ft(trip_velocity(ft_min / 60, outer, inner), outer, inner)])
 
-        lost = float(_lost(run, gradient, np.array([shoe]), np.array([at]))[0, 0])
+        lost = float(_lost(_annuli(run, np.array([shoe]), np.array([at])), gradient)[0, 0])
         density = float(circulating_density(run.mud_ppg, lost, tvd))
     fracture = float(run.well.ground.fracture.lower_at(tvd))
     return Surge(ft_min, shoe, at, density, fracture, bool(found.limited[k]))
@@ -179,15 +192,11 @@ def breaking(run: Run) -> Breaking:
         return np.array([float(gel_pressure(gel, 1.0, outer, inner))])
 
     with headline(f"running/{run.string.index}/breaking"):
-        bottom = float(_lost(run, gradient, shoe, shoe)[0, 0])
         rock = rock_of(run)
-        at = float(shoe[0])
-        if rock is not None:
-            with sweeping():
-                at = float(rock.md_ft[int(np.argmin(rock.room_psi - _lost(run, gradient, shoe, rock.md_ft)[0]))])
-                there = float(_lost(run, gradient, shoe, np.array([at]))[0, 0])
-        else:
-            there = bottom
+        depths = shoe if rock is None else np.append(rock.md_ft, shoe)
+        lost = np.broadcast_to(_lost(_annuli(run, shoe, depths), gradient)[0], depths.shape)
+        bottom, k = float(lost[-1]), -1 if rock is None else int(np.argmin(rock.room_psi - lost[:-1]))
+        at, there = float(depths[k]), float(lost[k])
         tvd = run.well.path.tvd(at)
         density = float(circulating_density(run.mud_ppg, there, tvd))
     return Breaking(bottom, at, density, None if rock is None else float(run.well.ground.fracture.lower_at(tvd)))

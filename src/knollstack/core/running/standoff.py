@@ -6,18 +6,25 @@ lowest the shoe ends a span of twice that length; above the highest, pipe lies o
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, fields
 from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
 
-from knollstack.core.base.formula import sweeping
-from knollstack.core.base.working import headline
+from knollstack.core.base.formula import Value, sweeping
+from knollstack.core.base.working import headline, is_recording
 from knollstack.core.catalogue.rows import Centralizer
 from knollstack.core.program.equipped import Equipped
 from knollstack.core.running.centralizing import Interval, joints_of, positions, wanted_percent, wanted_span
-from knollstack.core.running.formulas import bow_standoff, buoyed_weight, lateral_load, span_sag, standoff_ratio
+from knollstack.core.running.formulas import (
+    bow_standoff,
+    buoyed_weight,
+    lateral_load,
+    lateral_shares,
+    span_sag,
+    standoff_ratio,
+)
 from knollstack.core.running.run import Run
 
 Floats = NDArray[np.float64]
@@ -51,6 +58,10 @@ class Standoffs:
     asked: Floats
     side_lbf: Floats
     tension_lbf: Floats
+
+    def part(self, start: int, stop: int) -> Standoffs:
+        """Of some of the spans."""
+        return Standoffs(*(getattr(self, column.name)[start:stop] for column in fields(self)))
 
     @property
     def short(self) -> Floats:
@@ -86,6 +97,15 @@ def _leg_at(run: Run, up_ft: Floats) -> NDArray[np.intp]:
     return np.searchsorted(edges, up_ft, side="right")
 
 
+def _pipe_at(run: Run, up_ft: Floats) -> tuple[Value, Value, Value]:
+    """Weight [lb/ft], OD and ID [in] of the pipe at distances above the shoe."""
+    if len(run.legs) == 1:
+        return run.legs[0].weight_ppf, run.legs[0].od_in, run.legs[0].id_in
+    rows = np.array([(leg.weight_ppf, leg.od_in, leg.id_in) for leg in run.legs])
+    weight, od, bore = rows[_leg_at(run, up_ft)].T
+    return weight, od, bore
+
+
 def _hole_at(run: Run, md_ft: Floats) -> Floats:
     edges = np.array([base for _, base, _ in run.outers[:-1]])
     bores = np.array([bore for _, _, bore in run.outers])
@@ -116,13 +136,14 @@ def between(run: Run, up: Floats, starts: NDArray[np.intp], kinds: tuple[Central
     length = np.maximum(high - low, 0.5)
     length[starts] = np.maximum(2 * up[starts], 0.5)  # mirrored at the shoe
     middle = (low + high) / 2
-    leg = _leg_at(run, middle)
-    weight, od, bore = (np.array([getattr(x, key) for x in run.legs])[leg] for key in ("weight_ppf", "od_in", "id_in"))
+    weight, od, bore = _pipe_at(run, middle)
     buoyed = np.maximum(np.asarray(buoyed_weight(weight, od, bore, run.mud_ppg, run.mud_ppg)), 0.0)
-    inc, azi = path.direction_at(shoe - nodes)
+    way = path.heading_at(shoe - nodes)
     tension = np.maximum(_tension(run, middle), 0.0)
     hole = np.maximum(_hole_at(run, shoe - middle), od + 1e-3)
-    side = np.asarray(lateral_load(buoyed, length, inc[1:], azi[1:], lower(inc), lower(azi), tension))
+    share, across, turn = lateral_shares([part[1:] for part in way], [lower(part) for part in way])
+    lying = buoyed * length
+    side = np.sqrt((turn * tension - lying * share) ** 2 + (lying * across) ** 2)
     room = _room(kinds, side, hole, od)
     sag = np.asarray(span_sag(side / length, 90.0, length, tension, od, (od - bore) / 2))
     asked = _asked(run, shoe - high, shoe - low)
@@ -137,7 +158,7 @@ def between(run: Run, up: Floats, starts: NDArray[np.intp], kinds: tuple[Central
     )
 
 
-def _room(kinds: tuple[Centralizer, ...], side: Floats, hole: Floats, od: Floats) -> Floats:
+def _room(kinds: tuple[Centralizer, ...], side: Floats, hole: Floats, od: Value) -> Floats:
     """Room left at the centralizers of each span: the lesser of its two ends."""
     least = np.full(len(side), np.inf)
     used = tuple(dict.fromkeys(kinds))
@@ -195,7 +216,9 @@ def least(run: Run, found: Standoffs) -> int | None:
 
 
 def worked(run: Run, placed: Placed, found: Standoffs, k: int) -> float:
-    """The standoff midway of one span by the registered formulas: what its working shows."""
+    """The standoff midway of one span; by the registered formulas while workings are asked for."""
+    if not is_recording():
+        return float(found.midway[k])
     low, high = float(found.low_md_ft[k]), float(found.high_md_ft[k])
     span = low - high if k else 2 * (low - high)
     leg = run.legs[int(_leg_at(run, np.array([run.tally.shoe_md_ft - (low + high) / 2]))[0])]
