@@ -97,11 +97,13 @@ def positions(run: Run, on: NDArray[np.intp], number: int, joints: int) -> Float
     bottom, effective = run.tally.bottom_ft, run.tally.effective_ft
     if not len(on):
         return np.zeros(0)
+    if number == 1:
+        joint = on[::joints] if (len(on) - 1) % joints == 0 else np.append(on[::joints], on[-1])
+        return np.asarray(run.tally.middle_ft[joint])
     if number < joints:  # no joint carries two
         held = np.arange(len(on)) % joints < number
         held[-1] = True  # the top of an interval is held
-        joint = on[held]
-        return np.asarray(bottom[joint] + effective[joint] / 2)
+        return np.asarray(run.tally.middle_ft[on[held]])
     counts = number // joints + (np.arange(len(on)) % joints < number % joints)
     joint = np.repeat(on, counts)
     turn = np.arange(len(joint)) - np.repeat(np.cumsum(counts) - counts, counts) + 1

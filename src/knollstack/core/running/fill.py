@@ -85,7 +85,8 @@ def levels(run: Run, method: FillMethod, joints: int) -> Level:
     fills = run.tally.gear.fills
     if method in ("floated in", "auto-fill"):
         joints = 1
-    at = np.unique(np.append(np.arange(joints - 1, count, joints), count - 1))
+    at = np.arange(joints - 1, count, joints)
+    at = at if count % joints == 0 else np.append(at, count - 1)
     since = 0.0 if method in ("floated in", "auto-fill") else np.concatenate([[0.0], shoes[at[:-1]]])
     empty = np.asarray(shoes[at] - since)
     if fills not in ("closed", "differential"):
