@@ -38,8 +38,6 @@ def missing(document):
             yield "mud", f"rheology of hole {i}"
     if site.get("h2s_ppm") is None:
         yield "pipe", "H2S"
-    if site.get("setting", "land") == "subsea":
-        yield "wellhead", "a setting that is not worked"
     ground_f = ground.get("temperature") or (site.get("surface_temperature_f"), site.get("bottom_temperature_f"))
     if None in ground_f and program.strings and program.strings[-1].role != "conductor" and program.strings[-1].drilled:
         yield "pipe", "temperature"

@@ -9,7 +9,7 @@ from knollstack.core.document.described import fields
 from knollstack.core.document.faults import FaultyDesign
 from knollstack.core.reading.read import parse
 from knollstack.demo import documents
-from tests.helpers import demo, put, run
+from tests.helpers import demo, many, put, run
 
 BADNESS = {"good": 0, "caution": 1, "incomplete": 2, "blank": 2, "stop": 2}
 """Unknown is no better than a stop, since that may be behind it."""
@@ -44,6 +44,22 @@ def known(text):
     return document, [p for p in places(document) if p[0] not in chosen and p[-1] != "gas_contact_tvd_ft"]
 
 
+def kinds(places_held):
+    """Places by their kind: a row of a list stands for its like."""
+    return {tuple("*" if isinstance(k, int) else k for k in place): place for place in places_held}
+
+
+def shared_out():
+    """Every kind of place in one of the wells that hold it, in all of them for a thorough run by hand."""
+    held = [kinds(known(text)[1]) for text in documents()]
+    taken = [[] for _ in held]
+    for k, kind in enumerate(sorted({kind for places_held in held for kind in places_held})):
+        wells = [i for i, places_held in enumerate(held) if kind in places_held]
+        for i in wells if many(1) > 1 else [wells[k % len(wells)]]:
+            taken[i].append(held[i][kind])
+    return taken
+
+
 def without(document, place):
     copied = copy.deepcopy(document)
     node = copied
@@ -57,13 +73,11 @@ def states(document):
     return {s.step: s.state for s in run(document).path}
 
 
-@pytest.mark.parametrize("index", range(len(documents())))
-def test_nothing_that_is_taken_away_makes_a_step_better(index):
-    document, removable = known(documents()[index])
+@pytest.mark.parametrize(("index", "removable"), list(enumerate(shared_out())))
+def test_nothing_that_is_taken_away_makes_a_step_better(index, removable):
+    document, _ = known(documents()[index])
     before, tried = states(document), 0
-    alike = {tuple("*" if isinstance(k, int) else k for k in place): place for place in removable}  # one of each kind
-    removable = list(alike.values())
-    for place in removable if index else removable[::2]:  # the second well has the same ground, and its strings decided
+    for place in removable:
         try:
             after = states(without(document, place))
         except FaultyDesign:
@@ -71,7 +85,7 @@ def test_nothing_that_is_taken_away_makes_a_step_better(index):
         tried += 1
         better = [step for step in before if BADNESS[after[step]] < BADNESS[before[step]]]
         assert better == [], f"{'/'.join(map(str, place))}: {[(s, before[s], after[s]) for s in better]}"
-    assert tried >= 5
+    assert tried >= 1
 
 
 @pytest.mark.parametrize(
