@@ -190,6 +190,8 @@ TERMS: dict[str, tuple[str, str]] = {
     "test_share": ("k", "pressure test over the surface pressure expected"),
     "overpull_lbf": ("F_o", "overpull"),
     "surface_psi": ("p_0", "pressure at surface"),
+    "wellhead_psi": ("p_w", "pressure at the wellhead on the sea floor"),
+    "wellhead_tvd_ft": ("D_w", "wellhead below the rig floor"),
     "collapse_psi": ("p_c", "collapse rating under the tension there"),
     "design_factor": ("SF", "design factor"),
     "weight_lb_ft": ("w", "weight in air per foot"),

@@ -10,6 +10,7 @@ import numpy as np
 from knollstack.core.cement.checks import Worked
 from knollstack.core.cement.pressures import annulus_of, pipe_of
 from knollstack.core.cement.simulate import Course
+from knollstack.core.pipe.formulas import gauge_at_rig
 from knollstack.core.pipe.frame import test_psi_of
 from knollstack.core.pipe.judge import exposed_of
 from knollstack.core.program.equipped import Equipped, EquippedString
@@ -69,7 +70,11 @@ def closed(held: Worked, bump_psi: float, test_psi: float | None = None) -> Clos
 
 
 def green_test_psi(equipped: Equipped, string: EquippedString) -> float | None:
-    """The casing test at the wellhead where it is made on green cement; None where it is made later, or is unknown."""
-    if equipped.well.policy.pipe.pressure_test != "in green cement" or not string.drilled:
+    """The casing test on green cement as the rig's gauge reads it; None where it is made later, or is unknown."""
+    well = equipped.well
+    if well.policy.pipe.pressure_test != "in green cement" or not string.drilled:
         return None
-    return test_psi_of(equipped.well, string.laid, exposed_of(equipped, string))
+    psi, fluid = test_psi_of(well, string.laid, exposed_of(equipped, string)), string.displacement_ppg
+    if psi is None or not well.wellhead_tvd_ft:
+        return psi
+    return None if fluid is None else float(gauge_at_rig(psi, fluid, well.wellhead_tvd_ft))

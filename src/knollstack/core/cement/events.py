@@ -89,11 +89,12 @@ def _end(followed: Followed) -> Iterator[JobEvent]:
 
 
 def _closing(followed: Followed, shut: Closed) -> Iterator[JobEvent]:
+    level = followed.well.rig_words
     for k, state in enumerate(shut.states):
         psi = pressure(float(shut.worked.course.pump_psi[k]))
         said: dict[State, Words] = {
-            "bump": ("Plug bumped at ", psi),
-            "test": ("Casing tested at ", psi, " on green cement"),
+            "bump": ("Plug bumped at ", psi, level),
+            "test": ("Casing tested at ", psi, f"{level} on green cement"),
             "bled": ("Pressure bled back",),
         }
         yield JobEvent(moment=len(followed.worked.course.minutes) + k, words=said[state])

@@ -78,7 +78,8 @@ class JobFindings:
     def _after(self, stage: Followed, near: Nearest) -> Words:
         state = stage.state(near)
         if state == "bump":
-            return ("With the plug bumped at ", pressure(stage.closed.surface_psi("bump") or 0.0), ", ")
+            bumped = pressure(stage.closed.surface_psi("bump") or 0.0)
+            return ("With the plug bumped at ", bumped, f"{self.well.rig_words}, ")
         if state is not None:
             return ("With the pressure bled back, ",)
         return ("After ", volume(float(stage.worked.course.pumped_bbl[near.moment])), " pumped, ")
@@ -146,8 +147,9 @@ class JobFindings:
         if near is None or self.test_psi is None or near.left >= HELD:
             return
         reached, asked = factor(near.value), factor(near.limit)
-        under: Words = ("Under the casing test of ", pressure(self.test_psi), " on green cement, the burst factor at ")
-        text: Words = (*under, depth(near.md_ft), " is ", reached, "; policy asks ", asked, ".")
+        said = f"{self.well.rig_words} on green cement, the burst factor at "
+        under: Words = ("Under the casing test of ", pressure(self.test_psi), said, depth(near.md_ft))
+        text: Words = (*under, " is ", reached, "; policy asks ", asked, ".")
         change = Change(path="/policy/pipe/pressure_test", value="before landing")
         remedies = (remedy(change, "Test in set cement"),)
         place = f"{self.string.path}/test_psi"

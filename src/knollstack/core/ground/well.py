@@ -42,6 +42,11 @@ class Well:
         return "Pressure at the wellhead on the sea floor" if under else "Surface pressure"
 
     @property
+    def rig_words(self) -> str:
+        """The level of a pressure that the rig's gauge reads, where that is not the wellhead's."""
+        return " at the rig floor" if self.site.setting == "subsea" else ""
+
+    @property
     def temperatures(self) -> list[tuple[float, float]]:
         """TVD [ft] and temperature [°F]: the profile, else a line from the ground to total depth; empty is unknown."""
         points = [(p.tvd_ft, p.temperature_f) for p in self.ground.model.temperature]

@@ -15,8 +15,9 @@ import numpy as np
 from knollstack.core.base.formula import Value
 from knollstack.core.base.formulas import hydrostatic_pressure
 from knollstack.core.document.strings import CustomLoad
+from knollstack.core.ground.riserless import column_psi, is_riserless
 from knollstack.core.ground.well import Well
-from knollstack.core.pipe.formulas import bump_pressure, pressure_under
+from knollstack.core.pipe.formulas import bump_pressure, pressure_under, pressure_under_wellhead
 from knollstack.core.pipe.heat import NO_HEAT, Heat
 from knollstack.core.program.column import bump_over_psi, column_of, final_differential_psi
 from knollstack.core.program.laid import LaidString
@@ -52,11 +53,31 @@ def mud_column(mud_ppg: float) -> Pressure:
     return lambda z: hydrostatic_pressure(mud_ppg, z)
 
 
-def two_fluids(upper_ppg: float, lower_ppg: float, at_tvd_ft: float) -> Pressure:
-    """A column of one fluid over another."""
+def lasting_column(well: Well, fluid_ppg: float) -> Pressure:
+    """A fluid behind casing for good: under the sea the riser does not stay, and sea water stands over it."""
+    if well.site.setting != "subsea":
+        return mud_column(fluid_ppg)
+    return lambda z: column_psi(well, fluid_ppg, np.asarray(z))
+
+
+def mud_behind(well: Well, string: LaidString, mud_ppg: float) -> Pressure:
+    """The mud that a string was run in: from the rig down, or under the sea before there is a riser."""
+    return lasting_column(well, mud_ppg) if is_riserless(well, string.index) else mud_column(mud_ppg)
+
+
+def under_wellhead(well: Well, psi: float, fluid_ppg: float) -> Pressure:
+    """A fluid below a pressure at the wellhead: that of the surface, or on the sea floor."""
+    top = well.wellhead_tvd_ft
+    if not top:
+        return lambda z: pressure_under(psi, fluid_ppg, z)
+    return lambda z: pressure_under_wellhead(psi, fluid_ppg, z, top)
+
+
+def two_fluids(well: Well, upper_ppg: float, lower_ppg: float, at_tvd_ft: float) -> Pressure:
+    """A column of one fluid over another, behind casing for good."""
+    above = lasting_column(well, upper_ppg)
     return lambda z: (
-        hydrostatic_pressure(upper_ppg, np.minimum(z, at_tvd_ft))
-        + hydrostatic_pressure(lower_ppg, np.maximum(np.asarray(z) - at_tvd_ft, 0.0))
+        above(np.minimum(z, at_tvd_ft)) + hydrostatic_pressure(lower_ppg, np.maximum(np.asarray(z) - at_tvd_ft, 0.0))
     )
 
 
@@ -68,14 +89,14 @@ def cement_top_tvd_ft(well: Well, string: LaidString) -> float | None:
 def backup(well: Well, string: LaidString) -> Pressure:
     """External pressure in burst of a cemented string, by the school of policy; no credit where it is unknown."""
     policy = well.policy.pipe
-    base, open_from = mud_column(policy.base_fluid_ppg), well.path.tvd(string.previous_shoe_md_ft)
+    base, open_from = lasting_column(well, policy.base_fluid_ppg), well.path.tvd(string.previous_shoe_md_ft)
     top = cement_top_tvd_ft(well, string)
     if top is not None and policy.burst_backup == "pore":
         behind = _pore_behind(well, max(top, open_from), base)
     elif top is not None and policy.burst_backup == "mix water":
-        behind = two_fluids(policy.base_fluid_ppg, policy.mix_water_ppg, top)
+        behind = two_fluids(well, policy.base_fluid_ppg, policy.mix_water_ppg, top)
     elif policy.burst_backup == "mud" and string.mud_ppg is not None:
-        behind = mud_column(string.mud_ppg)
+        behind = lasting_column(well, string.mud_ppg)
     else:
         behind = base
     return _depleted(well, open_from, behind)
@@ -154,7 +175,7 @@ def with_salt(well: Well, string: LaidString, external: Pressure) -> Pressure:
 def running_cases(well: Well, string: LaidString, mud_ppg: float) -> list[LoadCase]:
     """The string being run and cemented: overpull, shock, not yet filled, wet cement outside, the plug bumped."""
     policy, path, pushed = well.policy.pipe, well.path, string.displacement_ppg
-    mud, unfilled = mud_column(mud_ppg), path.tvd(min(string.shoe_md_ft, policy.unfilled_ft))
+    mud, unfilled = mud_behind(well, string, mud_ppg), path.tvd(min(string.shoe_md_ft, policy.unfilled_ft))
     cases = [
         LoadCase("running", "tension", "running", mud, mud, free=True, overpull_lbf=policy.overpull_lbf),
         LoadCase("stopped while running", "tension", "running", mud, mud, free=True, shock_ft_s=policy.shock_ft_s),
@@ -192,25 +213,12 @@ def running_cases(well: Well, string: LaidString, mud_ppg: float) -> list[LoadCa
 
 def pressure_test_case(well: Well, string: LaidString, mud_ppg: float, psi: float) -> LoadCase:
     """The pressure test at the wellhead: in green cement, or in set cement before or after the string is landed."""
-    when, column = well.policy.pipe.pressure_test, column_of(well, string)
+    when, column, inside = well.policy.pipe.pressure_test, column_of(well, string), under_wellhead(well, psi, mud_ppg)
     if when == "in green cement" and column is not None:
         return LoadCase(
-            "green-cement test",
-            "burst",
-            "testing",
-            lambda z: pressure_under(psi, mud_ppg, z),
-            column.wet_psi,
-            free=True,
-            marks_tvd_ft=column.marks_tvd_ft,
+            "green-cement test", "burst", "testing", inside, column.wet_psi, free=True, marks_tvd_ft=column.marks_tvd_ft
         )
-    return LoadCase(
-        "pressure test",
-        "burst",
-        "testing",
-        lambda z: pressure_under(psi, mud_ppg, z),
-        backup(well, string),
-        free_top=when != "after landing",
-    )
+    return LoadCase("pressure test", "burst", "testing", inside, backup(well, string), free_top=when != "after landing")
 
 
 def liner_case(mud_ppg: float, hanger_md_ft: float, landed_lbf: float) -> LoadCase:

@@ -11,7 +11,6 @@ import numpy as np
 from numpy.typing import NDArray
 
 from knollstack.core.base.formula import sweeping
-from knollstack.core.base.formulas import hydrostatic_pressure
 from knollstack.core.base.remember import remembered
 from knollstack.core.catalogue.ratings import derated_yield
 from knollstack.core.ground.well import Well
@@ -22,6 +21,7 @@ from knollstack.core.pipe.cases import (
     custom_case,
     is_depleted,
     liner_case,
+    mud_behind,
     mud_column,
     pressure_test_case,
     running_cases,
@@ -163,7 +163,7 @@ def _as_set(well: Well, string: LaidString, mud_ppg: float) -> tuple[Pressure, P
     """Pressure inside and outside when the cement set: displacement fluid, and mud over wet cement."""
     inside = mud_column(string.displacement_ppg if string.displacement_ppg is not None else mud_ppg)
     column = column_of(well, string)
-    return inside, mud_column(mud_ppg) if column is None else column.wet_psi
+    return inside, mud_behind(well, string, mud_ppg) if column is None else column.wet_psi
 
 
 def _added(case: LoadCase, md_ft: Floats) -> Floats:
@@ -194,7 +194,7 @@ def build_frame(well: Well, string: LaidString, exposed: Exposure, breaks_md_ft:
         inside, outside = np.empty((2, len(cases), len(tvd)))
         for i, case in enumerate(cases):
             inside[i], outside[i] = case.internal_psi(tvd), case.external_psi(tvd)
-        mud_psi = np.asarray(hydrostatic_pressure(mud, tvd))
+        mud_psi = np.asarray(mud_behind(well, string, mud)(tvd))
         span = max(float(tvd[-1] - tvd[0]), 1e-9)
         along = (tvd - tvd[0]) / span
         heat = np.array([c.heat.along(along) for c in cases])

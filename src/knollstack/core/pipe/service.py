@@ -11,9 +11,8 @@ from knollstack.core.base.constants import PSI_PER_PPG_FT
 from knollstack.core.base.formula import Value
 from knollstack.core.base.formulas import hydrostatic_pressure
 from knollstack.core.ground.well import Well
-from knollstack.core.pipe.cases import LoadCase, Pressure, backup, mud_column, with_salt
+from knollstack.core.pipe.cases import LoadCase, Pressure, backup, mud_behind, mud_column, under_wellhead, with_salt
 from knollstack.core.pipe.exposure import Exposure, gas_at_surface, gas_below, lowest_level_tvd_ft
-from knollstack.core.pipe.formulas import pressure_under
 from knollstack.core.pipe.heat import NO_HEAT, produced, treated
 from knollstack.core.pipe.surface import drilling_surface_psi, gas_over_mud_turn_psi, shut_in_surface_psi, worst_kick
 from knollstack.core.program.laid import LaidString
@@ -34,7 +33,8 @@ def _gas_to_surface(well: Well, string: LaidString, exposed: Exposure) -> Found:
 
 def _gas_over_mud(well: Well, string: LaidString, below: LaidString) -> Found:
     """Gas above and mud below in the casing, the shoe at its fracture pressure or what the formation feeds."""
-    turn, mud = well.policy.pipe.gas_share * well.path.tvd(string.shoe_md_ft), below.mud_ppg
+    top, mud = well.wellhead_tvd_ft, below.mud_ppg
+    turn = top + well.policy.pipe.gas_share * (well.path.tvd(string.shoe_md_ft) - top)
     at_turn = gas_over_mud_turn_psi(well, below, turn)
     surface = None if at_turn is None else gas_at_surface(well, at_turn, turn)
     if surface is None or mud is None:
@@ -60,7 +60,7 @@ def _kick(well: Well, string: LaidString, below: LaidString) -> Found:
 def drilling_cases(well: Well, string: LaidString, exposed: Exposure, mud_ppg: float) -> Iterator[Found]:
     """What drilling through a string does to it, by the methods of policy."""
     policy = well.policy.pipe
-    outside = with_salt(well, string, mud_column(mud_ppg))
+    outside = with_salt(well, string, mud_behind(well, string, mud_ppg))
     if not exposed.through:
         return
     if policy.burst_method == "gas to surface":
@@ -97,15 +97,16 @@ def production_cases(well: Well, string: LaidString, exposed: Exposure, mud_ppg:
     """What producing through a string does to it; with a packer, above it and below it."""
     if exposed.produced_from is None:
         return
-    policy = well.policy.pipe
-    outside = with_salt(well, string, mud_column(mud_ppg))
+    policy, top = well.policy.pipe, well.wellhead_tvd_ft
+    outside = with_salt(well, string, mud_behind(well, string, mud_ppg))
     packer = string.own.packer_md_ft
     at = well.path.tvd(packer) if packer is not None else None
     heat = produced(well, string, exposed.produced_from)
     if heat is None:
         yield "temperature"
         heat = NO_HEAT
-    surface, fluid = shut_in_surface_psi(well, exposed.produced_from), policy.packer_fluid_ppg
+    shut_in, fluid = shut_in_surface_psi(well, exposed.produced_from, top), policy.packer_fluid_ppg
+    standing = under_wellhead(well, 0.0, fluid)
     yield (
         LoadCase("evacuation", "collapse", "production", mud_column(0.0), outside)
         if at is None
@@ -113,7 +114,7 @@ def production_cases(well: Well, string: LaidString, exposed: Exposure, mud_ppg:
             "evacuated above the packer",
             "collapse",
             "production",
-            lambda z: np.where(np.asarray(z) <= at, 0.0, pressure_under(0.0, fluid, z)),
+            lambda z: np.where(np.asarray(z) <= at, 0.0, standing(z)),
             outside,
             marks_tvd_ft=(at,),
         )
@@ -123,21 +124,16 @@ def production_cases(well: Well, string: LaidString, exposed: Exposure, mud_ppg:
             "drawn down below the packer",
             "collapse",
             "production",
-            lambda z: np.where(np.asarray(z) <= at, pressure_under(0.0, fluid, z), 0.0),
+            lambda z: np.where(np.asarray(z) <= at, standing(z), 0.0),
             outside,
             marks_tvd_ft=(at, at + 0.01),
             heat=heat,
         )
-    if surface is None:
+    if shut_in is None:
         yield "burst"
         return
     yield LoadCase(
-        "tubing leak",
-        "burst",
-        "production",
-        lambda z: pressure_under(surface, fluid, z),
-        backup(well, string),
-        heat=heat,
+        "tubing leak", "burst", "production", under_wellhead(well, shut_in, fluid), backup(well, string), heat=heat
     )
     treating, cooled = string.own.stimulation_psi, treated(well, string) or NO_HEAT
     if treating is not None:
@@ -145,7 +141,7 @@ def production_cases(well: Well, string: LaidString, exposed: Exposure, mud_ppg:
             "stimulation",
             "burst",
             "production",
-            lambda z: pressure_under(treating, fluid, z),
+            under_wellhead(well, treating, fluid),
             backup(well, string),
             heat=cooled,
         )

@@ -146,7 +146,7 @@ def worst_kick(well: Well, below: LaidString) -> Kick | None:
         tried = kick_depths(well, low, high, intensity)
         feeds = np.asarray(formation_pressure(well.ground.pore.at(tried), intensity, tried))
         sizes = (policy.design_kick_bbl, around, depths.influx_psi_ft)
-        at = float(tried[int(np.argmax(kick_top_pressure(feeds, mud, tried, 0.0, *sizes)))])
+        at = float(tried[int(np.argmax(kick_top_pressure(feeds, mud, tried, well.wellhead_tvd_ft, *sizes)))])
     return Kick(formation_psi(well, at, intensity), mud, at, *sizes)
 
 
@@ -169,11 +169,11 @@ def shut_in_surface_psi(well: Well, last: LaidString, top_tvd_ft: float = 0.0) -
 
 
 def surface_psi(well: Well, exposed: Exposure) -> float | None:
-    """The greatest pressure that the top of a string sees: drilling below it, or production through it."""
-    found = []
+    """The greatest pressure that a string sees at the wellhead: drilling below it, or production through it."""
+    found, top = [], well.wellhead_tvd_ft
     if exposed.through:
-        found.append(drilling_surface_psi(well, exposed.through))
+        found.append(drilling_surface_psi(well, exposed.through, top_tvd_ft=top))
     if exposed.produced_from is not None:
-        found.append(shut_in_surface_psi(well, exposed.produced_from))
+        found.append(shut_in_surface_psi(well, exposed.produced_from, top))
     known = [p for p in found if p is not None]
     return max(known) if known and len(known) == len(found) else None
