@@ -585,8 +585,9 @@ def test_strings_at_sea_hang_from_the_sea_floor():
     evaluation = run(document)
     assert [s.top_md_ft for s in evaluation.strings] == [100.0] * 4
     # 68·2,900 in air, the mud inside lifted off by what presses on the shoe, with 100,000 of overpull
-    gradient = 9.5 * 12 / 231
-    at_sea = 68 * 2900 + gradient * 121.055 * 3000 - gradient * 3000 * 140.5 + 100_000
+    # this hole is drilled before the riser is on: 70 ft of sea water over 2,900 ft of mud
+    shoe = 12 / 231 * (8.55 * 70 + 9.5 * 2900)
+    at_sea = 68 * 2900 + shoe * (121.055 - 140.5) + 100_000
     assert by_case(document, 1)["running"][1][0] == pytest.approx(at_sea, abs=60)
     assert "lost returns" in by_case(document, 1), "no dry evacuation under the sea"
 

@@ -3,11 +3,17 @@
 import pytest
 
 from knollstack.core.base.units import plain
+from knollstack.core.pipe.detail import loads_of
 from tests.core.sea.wells import deep
 from tests.helpers import applied, find, run
 
 ALPHA, E, NU = 6.9e-6, 30e6, 0.3
 FLUID, STIFF = 2.5e-4, 2.8e-6
+DECIDED = {
+    f"strings__{i}__pipe": {"weight_ppf": weight, "grade": "Q125", "connection": connection}
+    for i, weight, connection in ((2, 72.0, "PTC"), (3, 53.5, "LTC"), (4, 32.0, "LTC"))
+}
+"""Pipe that no choice makes fit for what builds up beside it."""
 
 
 def rows(document):
@@ -85,7 +91,7 @@ def test_a_disk_opens_against_what_stands_outside_of_it():
 
 
 def test_a_casing_that_fails_is_found_and_every_way_out_clears_it():
-    hot = deep(site__flowing_wellhead_f=230.0)
+    hot = deep(site__flowing_wellhead_f=230.0, **DECIDED)
     (found,) = said(hot, "stop")
     assert "at the wellhead on the sea floor" in plain(found.message)
     assert [plain(r.label).split()[0] for r in found.remedies] == ["Leave", "Fit", "Fill"]
@@ -101,7 +107,7 @@ def test_burst_of_the_outer_casing_is_judged_on_both_sides_of_its_rating_and_its
     column = 12 / 231 * (10.2 - 8.55) * 6600
     for load, expected in ((5160.0, []), (5175.0, ["caution"]), (5680.0, ["caution"]), (5690.0, ["stop"])):
         relief = [{"string": "s3", "relief": "rupture disk", "disk_psi": load - column}]
-        document = deep(site__flowing_wellhead_f=230.0, sea__annuli=relief)
+        document = deep(site__flowing_wellhead_f=230.0, sea__annuli=relief, **DECIDED)
         assert [f.severity for f in said(document)] == expected, load
         assert rows(document)[2].burst_load_psi == pytest.approx(load)
 
@@ -128,14 +134,32 @@ def test_what_is_missing_or_lost_is_told():
 
 def test_the_loads_of_the_pipe_take_the_heat_of_sealed_annuli():
     """Where it governs, the pipe's own row tells it; where heat builds up little, what governed before does."""
-    hot, cool = run(deep(site__flowing_wellhead_f=230.0)), run(deep(site__flowing_wellhead_f=40.0))
+    name = "annular pressure build-up"
+    hot, cool = (run(deep(site__flowing_wellhead_f=f, **DECIDED)) for f in (230.0, 40.0))
     burst = next(load for load in hot.pipe.strings[1].loads if load.kind == "burst")
-    row = rows(deep(site__flowing_wellhead_f=230.0))[2]
-    assert (burst.name, burst.load, burst.rating) == ("heat in sealed annuli", row.burst_load_psi, row.burst_psi)
-    assert burst.factor == pytest.approx(row.burst_psi / row.burst_load_psi)
-    (found,) = [f for f in find(hot, "pipe", "stop") if "Heat in sealed annuli" in plain(f.message)]
-    assert "burst factor is" in plain(found.message)
-    assert not [load for s in cool.pipe.strings for load in s.loads if load.name == "heat in sealed annuli"]
-    assert not [f for f in find(cool, "pipe") if "Heat in sealed annuli" in plain(f.message)]
-    on_land = deep(site__setting="platform", site__flowing_wellhead_f=230.0)
-    assert not [f for f in find(run(on_land), "pipe") if "Heat in sealed annuli" in plain(f.message)]
+    row = rows(deep(site__flowing_wellhead_f=230.0, **DECIDED))[2]
+    assert (burst.name, burst.load) == (name, pytest.approx(row.burst_load_psi))
+    told = [plain(f.message) for f in find(hot, "pipe", "stop") if f.place.startswith("/strings/1")]
+    assert [text for text in told if text.startswith(f"{name.capitalize()}: burst factor is")]
+    assert not [load for s in cool.pipe.strings for load in s.loads if load.name == name]
+    assert not [f for f in find(cool, "pipe") if plain(f.message).startswith(name.capitalize())]
+    on_land = deep(site__setting="platform", site__flowing_wellhead_f=230.0, **DECIDED)
+    assert not [load for s in run(on_land).pipe.strings for load in s.loads if load.name == name]
+
+
+@pytest.mark.parametrize(
+    ("flowing_f", "grades"),
+    [(120.0, ("R95", "P110", "R95")), (160.0, ("P110", "P110", "R95")), (200.0, ("Q125", "P110", "P110"))],
+)
+def test_what_is_chosen_stands_what_builds_up_beside_it(flowing_f, grades):
+    """The hotter, the more builds up; what is chosen stands it with policy's factors, or it is told that nothing does."""
+    found = run(deep(site__flowing_wellhead_f=flowing_f))
+    for index, grade in zip((2, 3, 4), grades, strict=True):
+        assert found.pipe.strings[index].sections[0].grade == grade
+        cases = {case.name: case for case in loads_of(found.program, index).cases}
+        shares = [f.share for f in cases["annular pressure build-up"].factors]
+        assert len(shares) >= 3
+        none = [
+            f for f in find(found, "pipe", "stop") if "comes nearest" in plain(f.message) and f"/{index}/" in f.place
+        ]
+        assert (min(shares) >= 1 - 1e-9) == (not none)

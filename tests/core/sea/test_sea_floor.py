@@ -7,6 +7,7 @@ import pytest
 
 from knollstack.core.base.units import plain
 from knollstack.core.pipe.surface import worst_kick
+from knollstack.core.preventers.nitrogen import density_lb_ft3
 from tests.core.sea.wells import deep
 from tests.helpers import applied, find, run
 
@@ -131,6 +132,36 @@ def test_bottles_stand_where_the_stack_does():
     assert bottles().bottles_needed > bottles(place="surface").bottles_needed
     allowed = {r.allowed_seconds for r in run(deep()).preventers.strings[1].closing}
     assert allowed == {45.0, 60.0}
+
+
+def test_bottles_on_the_sea_floor_by_hand():
+    """Gas is under the sea's weight as well: real nitrogen charged on deck and cold below, or an ideal gas by policy.
+
+    Beyond 11,900 psi no table of nitrogen is held, and it is worked as an ideal gas.
+    """
+    sea = 12 / 231 * 8.55 * 4350
+
+    def usable(operating, gas="nitrogen"):
+        unit = {"operating_psi": operating, "precharge_psi": 1500.0, "precharge_f": 70.0, "working_f": 40.0}
+        unit |= {"gas_volume_gal": 10.0, "place": "sea floor"}
+        row = run(deep(closing_unit=unit, policy__preventers={"gas": gas})).preventers.strings[1].accumulators
+        return row.usable_gal, row.minimum_psi
+
+    def real(minimum, operating):
+        charged = density_lb_ft3(1500.0 + sea, 70.0)
+        return 10 * charged * (1 / density_lb_ft3(minimum + sea, 40.0) - 1 / density_lb_ft3(operating + sea, 40.0))
+
+    def ideal(minimum, operating):
+        least, most = minimum + sea + 14.7, operating + sea + 14.7
+        return 10 * (1500.0 + sea + 14.7) * (1 / least - 1 / most)
+
+    found, minimum = usable(5000.0)
+    assert found == pytest.approx(real(minimum, 5000.0))
+    assert usable(5000.0, "ideal gas")[0] == pytest.approx(ideal(minimum, 5000.0))
+    assert abs(real(minimum, 5000.0) / ideal(minimum, 5000.0) - 1) > 0.05
+    edge = 11_900.0 - sea
+    assert usable(edge - 1)[0] == pytest.approx(real(minimum, edge - 1))
+    assert usable(edge + 1)[0] == pytest.approx(ideal(minimum, edge + 1))
 
 
 def test_the_stack_must_stand_in_the_moon_pool():

@@ -7992,6 +7992,16 @@ export interface components {
              * @default []
              */
             sections: components["schemas"]["SectionResult"][];
+            /**
+             * Test Psi
+             * @default null
+             */
+            test_psi: number | null;
+            /**
+             * Test Rig Psi
+             * @default null
+             */
+            test_rig_psi: number | null;
         };
         /**
          * PipeSection

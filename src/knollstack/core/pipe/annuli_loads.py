@@ -6,17 +6,12 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from knollstack.core.base.constants import PSI_PER_PPG_FT, SEA_WATER_PPG
-from knollstack.core.base.findings import Finding, Severity
-from knollstack.core.base.formulas import safety_factor
 from knollstack.core.base.remember import remembered
 from knollstack.core.base.working import headline
 from knollstack.core.pipe.annuli import Annulus, annulus_of, around, solved
 from knollstack.core.pipe.annuli_formulas import annulus_load
-from knollstack.core.pipe.findings import say
-from knollstack.core.pipe.results import LoadKind, LoadResult, PipeRow
+from knollstack.core.pipe.exposure import Beside, Heated
 from knollstack.core.program.equipped import Equipped, EquippedString
-
-NAME = "heat in sealed annuli"
 
 
 @dataclass(frozen=True, eq=False)
@@ -90,59 +85,19 @@ def _worst(
     return CasingLoad(float(annulus_load(built_psi, over_ppg, tvd(md))), rated, md)
 
 
-def judge_annuli(equipped: Equipped, rows: tuple[PipeRow, ...]) -> tuple[tuple[PipeRow, ...], tuple[Finding, ...]]:
-    """On the sea floor nobody bleeds an annulus: what heat builds up there is a load of the casings on either side."""
+@remembered(8)
+def heated_of(equipped: Equipped) -> dict[int, Heated]:
+    """By string, both of its sides with what heat builds up there; none on land, where an annulus is bled off."""
     if equipped.well.site.setting != "subsea":
-        return rows, ()
-    found, told, findings = annuli_of(equipped), list(rows), list[Finding]()
-    for k, (inner, outer) in enumerate(found.pairs):
-        loads = loads_of(equipped, found, k)
-        if loads is None:
-            continue
-        factors = equipped.well.policy.pipe.factors
-        sides: tuple[tuple[EquippedString, LoadKind, CasingLoad, float], ...] = (
-            (inner, "collapse", loads[0], factors.collapse),
-            (outer, "burst", loads[1], factors.burst),
-        )
-        for string, kind, load, asked in sides:
-            result = _result(string, kind, load, asked)
-            if result is None:
-                continue
-            told[string.index] = _with(told[string.index], result, string)
-            if result.factor < asked - 1e-9:
-                findings.append(_finding(string, result))
-    return tuple(told), tuple(findings)
-
-
-def _result(string: EquippedString, kind: LoadKind, load: CasingLoad, asked: float) -> LoadResult | None:
-    if load.psi <= 0:
-        return None
-    section = next(i for i, s in enumerate(string.sections) if load.at_md_ft <= s.bottom_md_ft + 1e-6)
-    return LoadResult(
-        name=NAME,
-        stage="production",
-        kind=kind,
-        factor=load.rated_psi / load.psi,
-        required=asked,
-        at_md_ft=load.at_md_ft,
-        section=section,
-        load=load.psi,
-        rating=load.rated_psi,
-    )
-
-
-def _with(row: PipeRow, result: LoadResult, string: EquippedString) -> PipeRow:
-    """The row with this load where it governs its kind; its working is then that of the load."""
-    before = next((load for load in row.loads if load.kind == result.kind), None)
-    if before is None or before.factor <= result.factor:
-        return row
-    with headline(f"pipe/{string.index}/{result.kind}"):
-        safety_factor(result.rating, result.load)
-    return row.model_copy(update={"loads": tuple(result if load is before else load for load in row.loads)})
-
-
-def _finding(string: EquippedString, result: LoadResult) -> Finding:
-    severity: Severity = "stop" if result.factor < 1 else "caution"
-    text = f"Heat in sealed annuli: {result.kind} factor is {result.factor:.2f}; policy asks {result.required:g}. "
-    key = f"sea/annulus_loads/{string.index if result.kind == 'collapse' else string.index + 1}"
-    return say(string, severity, text, "What lets the pressure go stands under At sea.", working=key)
+        return {}
+    found, policy = annuli_of(equipped), equipped.well.policy
+    if all(psi is None for psi in found.pressure_psi):
+        return {}
+    chain = [found.pairs[0][0], *(outer for _, outer in found.pairs)]
+    sides = [Beside(policy.pipe.packer_fluid_ppg, 0.0, chain[0].shoe_md_ft)]
+    for (inner, _), annulus, psi in zip(found.pairs, found.annuli, found.pressure_psi, strict=True):
+        bottom = inner.hung_md_ft if annulus is None else annulus.bottom_md_ft
+        sides.append(Beside(inner.mud_ppg or SEA_WATER_PPG, psi or 0.0, bottom))
+    sides.append(Beside(SEA_WATER_PPG, 0.0, chain[-1].shoe_md_ft))
+    share = policy.sea.heat_share
+    return {s.index: Heated(sides[k], sides[k + 1], share**k) for k, s in enumerate(chain)}

@@ -21,6 +21,25 @@ Pressure = Callable[[Value], Value]
 
 
 @dataclass(frozen=True)
+class Beside:
+    """What stands beside a casing in production: a fluid, what heat builds up in it, and how far down that reaches."""
+
+    fluid_ppg: float
+    built_psi: float
+    to_md_ft: float
+
+
+@dataclass(frozen=True)
+class Heated:
+    """Both sides of a casing under the sea, where nobody bleeds an annulus that production heats."""
+
+    inside: Beside
+    outside: Beside
+    heat_share: float
+    """Of the producing string's heating."""
+
+
+@dataclass(frozen=True)
 class Exposure:
     """What reaches a string from the others of the program."""
 
@@ -32,6 +51,8 @@ class Exposure:
     """The largest bit that must pass it; 0 for none."""
     liner: EquippedString | None
     """A liner hung in it; with its pipe only once that is chosen."""
+    heated: Heated | None = None
+    """Known once all strings have their pipe, since it hangs on them."""
 
 
 def exposure_of(laid: Laid, string: LaidString, inner: EquippedString | None = None) -> Exposure:

@@ -31,7 +31,7 @@ from knollstack.core.pipe.cases import (
 from knollstack.core.pipe.exposure import Exposure
 from knollstack.core.pipe.formulas import casing_test_pressure
 from knollstack.core.pipe.landed import landed_weight_lbf
-from knollstack.core.pipe.service import Missing, drilling_cases, production_cases
+from knollstack.core.pipe.service import Missing, drilling_cases, heated_case, production_cases
 from knollstack.core.pipe.surface import surface_psi
 from knollstack.core.program.column import column_of
 from knollstack.core.program.laid import LaidString
@@ -99,7 +99,11 @@ def all_cases(
     well: Well, string: LaidString, exposed: Exposure, mud_ppg: float
 ) -> tuple[list[LoadCase], list[Missing]]:
     """Every case of a string, and the names of the loads that are unknown."""
-    found = [*drilling_cases(well, string, exposed, mud_ppg), *production_cases(well, string, exposed, mud_ppg)]
+    found = [
+        *drilling_cases(well, string, exposed, mud_ppg),
+        *production_cases(well, string, exposed, mud_ppg),
+        *heated_case(well, string, exposed),
+    ]
     cases = running_cases(well, string, mud_ppg)
     asked = test_psi_of(well, string, exposed)
     if asked:

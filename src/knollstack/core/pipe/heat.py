@@ -28,6 +28,10 @@ class Heat:
     top_f: float
     bottom_f: float
 
+    def shared(self, share: float) -> Heat:
+        """So much of it, further out."""
+        return Heat(share * self.top_f, share * self.bottom_f)
+
     def along(self, share: NDArray[np.float64]) -> NDArray[np.float64]:
         """Change [°F] at shares of the way from top to shoe."""
         return self.top_f + (self.bottom_f - self.top_f) * share

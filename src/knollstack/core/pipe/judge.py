@@ -3,19 +3,21 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
 from knollstack.core.base.findings import Assumption, Finding, Words
 from knollstack.core.base.remember import remembered
 from knollstack.core.base.working import headline
 from knollstack.core.catalogue.rows import Catalogue
 from knollstack.core.ground.well import Well
-from knollstack.core.pipe.annuli_loads import judge_annuli
+from knollstack.core.pipe.annuli_loads import heated_of
 from knollstack.core.pipe.buckling import buckled
 from knollstack.core.pipe.choose import breaks_of, is_judged
 from knollstack.core.pipe.explain import Explained
 from knollstack.core.pipe.exposure import Exposure, exposure_of
 from knollstack.core.pipe.findings import hanger_findings, service_findings, stock_findings, string_findings
-from knollstack.core.pipe.frame import KEPT_BYTES, Frame, build_frame
+from knollstack.core.pipe.formulas import gauge_at_rig
+from knollstack.core.pipe.frame import KEPT_BYTES, Frame, build_frame, test_psi_of
 from knollstack.core.pipe.heat import assumed
 from knollstack.core.pipe.hung import judge_hung
 from knollstack.core.pipe.judged import KINDS, Judged, judge_sections
@@ -40,13 +42,15 @@ def judge(equipped: Equipped) -> tuple[PipeResult, tuple[Finding, ...], tuple[As
             heats = assumed(equipped.well, string.laid, exposed.produced_from)
             assumptions |= {heat.place: heat for heat in heats}
     hung, on_top = judge_hung(equipped, tuple(rows))
-    heated, by_heat = judge_annuli(equipped, hung)
-    said = (*findings, *stock_findings(equipped), *service_findings(equipped), *on_top, *by_heat)
-    return PipeResult(strings=heated), said, tuple(assumptions.values())
+    said = (*findings, *stock_findings(equipped), *service_findings(equipped), *on_top)
+    return PipeResult(strings=hung), said, tuple(assumptions.values())
 
 
 def exposed_of(equipped: Equipped, string: EquippedString) -> Exposure:
-    return exposure_of(equipped.laid, string, equipped.next(string))
+    """The exposure of a string whose pipe is known, as is that of all others."""
+    return replace(
+        exposure_of(equipped.laid, string, equipped.next(string)), heated=heated_of(equipped).get(string.index)
+    )
 
 
 def frame_of(well: Well, string: EquippedString, exposed: Exposure) -> Frame | None:
@@ -133,7 +137,14 @@ def _row(well: Well, catalogue: Catalogue, string: EquippedString, exposed: Expo
         return PipeRow(chosen=chosen, sections=sections)
     loads = [_load(well, judged, kind) for kind in KINDS]
     bent = buckled(well.policy.pipe, judged)
+    with headline(f"pipe/{string.index}/test"):
+        tested = test_psi_of(well, string.laid, exposed)
+        at_rig = None
+        if tested is not None and well.wellhead_tvd_ft:
+            at_rig = float(gauge_at_rig(tested, judged.frame.mud_ppg, well.wellhead_tvd_ft))
     return PipeRow(
+        test_psi=tested,
+        test_rig_psi=at_rig,
         chosen=chosen,
         sections=sections,
         loads=tuple(load for load in loads if load is not None),

@@ -64,6 +64,10 @@ class PipeRow(Result):
     """Triaxial safety factor where it is buckled, its bending included."""
     hung_lbf: float | None = None
     hung_factor: float | None = None
+    test_psi: float | None = None
+    """Pressure test at the wellhead, on the sea floor where that stands there."""
+    test_rig_psi: float | None = None
+    """The same as the rig's gauge reads it, with mud up to the rig; None where that is the same."""
 
 
 class PipeResult(Result):

@@ -12,7 +12,7 @@ from knollstack.core.base.formula import Value
 from knollstack.core.base.formulas import hydrostatic_pressure
 from knollstack.core.ground.well import Well
 from knollstack.core.pipe.cases import LoadCase, Pressure, backup, mud_behind, mud_column, under_wellhead, with_salt
-from knollstack.core.pipe.exposure import Exposure, gas_at_surface, gas_below, lowest_level_tvd_ft
+from knollstack.core.pipe.exposure import Beside, Exposure, gas_at_surface, gas_below, lowest_level_tvd_ft
 from knollstack.core.pipe.heat import NO_HEAT, produced, treated
 from knollstack.core.pipe.surface import drilling_surface_psi, gas_over_mud_turn_psi, shut_in_surface_psi, worst_kick
 from knollstack.core.program.laid import LaidString
@@ -55,6 +55,32 @@ def _kick(well: Well, string: LaidString, below: LaidString) -> Found:
     if kick is None:
         return "burst"
     return LoadCase("kick circulated out", "burst", "drilling", kick.at_psi, backup(well, string))
+
+
+def heated_case(well: Well, string: LaidString, exposed: Exposure) -> Iterator[Found]:
+    """What production's heat builds up in the annuli on either side, with their columns; nobody bleeds them under the sea."""
+    if exposed.heated is None:
+        return
+    sides = exposed.heated.inside, exposed.heated.outside
+    marks = [well.path.tvd(min(side.to_md_ft, well.path.total_md_ft)) for side in sides]
+
+    def beside(side: Beside, to_tvd_ft: float) -> Pressure:
+        return lambda z: (
+            hydrostatic_pressure(side.fluid_ppg, z) + np.where(np.asarray(z) <= to_tvd_ft, side.built_psi, 0.0)
+        )
+
+    inside, outside = (beside(side, mark) for side, mark in zip(sides, marks, strict=True))
+    heat = produced(well, string, exposed.produced_from or exposed.through[-1])
+    kind: Literal["burst", "collapse"] = "burst" if sides[0].built_psi > sides[1].built_psi else "collapse"
+    yield LoadCase(
+        "annular pressure build-up",
+        kind,
+        "production",
+        inside,
+        outside,
+        marks_tvd_ft=(*marks, *(mark + 0.01 for mark in marks)),
+        heat=NO_HEAT if heat is None else heat.shared(exposed.heated.heat_share),
+    )
 
 
 def drilling_cases(well: Well, string: LaidString, exposed: Exposure, mud_ppg: float) -> Iterator[Found]:

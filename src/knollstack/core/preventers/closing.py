@@ -24,6 +24,8 @@ VALVE_GAL = 1.0
 """To open the hydraulic valve of the choke line: a planning value."""
 LARGE_ANNULAR_IN = 18.75
 STEP_PSI = 25.0
+MOST_NITROGEN_PSI = 11_900.0
+"""Of the deviation factor's table; beyond it nitrogen is worked as an ideal gas."""
 RAMS_HELD = {"annular and one ram": 1, "annular and two rams": 2}
 
 
@@ -54,16 +56,16 @@ def _hydrostatic_psi(well: Well, unit: ClosingUnit) -> float:
 
 
 def _usable(policy: PreventersPolicy, unit: ClosingUnit, precharge: Value, minimum: Value, sea: float) -> Value:
-    """Usable fluid of a bottle between the least pressure and operating pressure."""
+    """Usable fluid of a bottle between the least pressure and operating pressure, each over that of the sea around it."""
+    volume, most = unit.gas_volume_gal, unit.operating_psi
+    if policy.gas == "nitrogen" and most + sea <= MOST_NITROGEN_PSI:
+        cold = unit.working_f
+        return accumulator_usable_nitrogen(
+            volume, precharge + sea, unit.precharge_f, minimum + sea, cold, most + sea, cold
+        )
     if sea > 0:
-        most = (minimum, unit.operating_psi, sea)
-        return accumulator_usable_subsea(unit.gas_volume_gal, precharge + sea + 14.7, *most)
-    if policy.gas == "ideal gas":
-        return accumulator_usable(unit.gas_volume_gal, precharge, minimum, unit.operating_psi)
-    cold = unit.working_f
-    return accumulator_usable_nitrogen(
-        unit.gas_volume_gal, precharge, unit.precharge_f, minimum, cold, unit.operating_psi, cold
-    )
+        return accumulator_usable_subsea(volume, precharge + sea + 14.7, minimum, most, sea)
+    return accumulator_usable(volume, precharge, minimum, most)
 
 
 def _best_precharge(policy: PreventersPolicy, unit: ClosingUnit, working_psi: float, sea: float) -> float | None:

@@ -1,11 +1,13 @@
 // What else is decided of a string's pipe: wear, tests, what is produced or pumped through it, and cases of one's own.
 import { useQuery } from "@tanstack/react-query";
 import { getCatalogue } from "../../design/api";
-import { editString, useBench, useSnapshot } from "../../design/context";
+import { editString, useBench, useEvaluated, useSnapshot } from "../../design/context";
 import { Choice } from "../../ui/Field";
 import { useReference } from "../../design/reference";
 import { DocCheck, DocNumber, FieldLabel, UnitOf } from "../../ui/DocField";
 import { Grid } from "../../ui/grid/Grid";
+import { Headline } from "../../ui/Headline";
+import { useUnits } from "../../ui/units";
 import type { ColumnSpec } from "../../ui/grid/columns";
 
 const LOADS: readonly ColumnSpec[] = [
@@ -20,11 +22,14 @@ const LOADS: readonly ColumnSpec[] = [
 
 export function StringOptions({ index, size }: { index: number; size: string }) {
   const string = useSnapshot("evaluation")!.strings[index]!;
+  const row = useEvaluated((e) => e.pipe.strings[index]);
+  const proposed: Record<string, number | null | undefined> = { wear_percent: 0, test_psi: row?.test_psi };
   const last = useSnapshot("evaluation")!.strings.length - 1 === index;
   const { session } = useBench();
   const { data: catalogue } = useQuery({ queryKey: ["catalogue"], queryFn: getCatalogue, staleTime: Infinity });
   const held = useSnapshot("document").strings[index]?.connection ?? null;
   const reference = useReference();
+  const units = useUnits();
   const keys = ["wear_percent", "test_psi", ...(last ? ["stimulation_psi", "stimulation_fluid_f", "packer_md_ft"] : [])];
   return (
     <details className="text-[12px]">
@@ -35,13 +40,24 @@ export function StringOptions({ index, size }: { index: number; size: string }) 
           return (
             <span key={key} className="contents">
               <FieldLabel path={path} />
-              <DocNumber label={`${size} ${reference.at(path).title}`} path={path} proposed={key === "wear_percent" ? 0 : undefined} />
+              <DocNumber label={`${size} ${reference.at(path).title}`} path={path} proposed={proposed[key]} />
               <span className="text-mute">
                 <UnitOf path={path} />
               </span>
             </span>
           );
         })}
+        {row?.test_rig_psi != null && (
+          <span className="contents">
+            <span>Tested, read at the rig floor</span>
+            <span className="text-right">
+              <Headline working={`pipe/${index}/test`} title={`pressure test of ${size}`}>
+                {units.number(row.test_rig_psi, "pressure")}
+              </Headline>
+            </span>
+            <span className="text-mute">{units.unit("pressure")}</span>
+          </span>
+        )}
         <span>Choose only connection</span>
         <span className="col-span-2">
           <Choice

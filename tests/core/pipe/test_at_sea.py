@@ -1,0 +1,102 @@
+"""Loads of pipe whose wellhead stands on the sea floor: by hand, and on land where the equations coincide."""
+
+import numpy as np
+import pytest
+
+from knollstack.core.pipe.detail import loads_of
+from tests.core.sea.wells import deep
+from tests.helpers import demo, framed, put, run
+
+PPG = 12 / 231
+MUDLINE, WATER = 4435.0, 4350.0
+"""Rotary 85 ft over the sea."""
+
+
+def case(document, index, name):
+    """TVD of the nodes, and pressure inside and outside there."""
+    _, _, frame = framed(document, index)
+    k = next(k for k, found in enumerate(frame.cases) if found.name == name)
+    return frame.tvd_ft, frame.inside_psi[k], frame.outside_psi[k]
+
+
+def at(tvd, values, depth):
+    return float(np.interp(depth, tvd, values))
+
+
+@pytest.mark.parametrize(
+    ("school", "ppg"), [("base fluid", 8.33), ("mud", 11.9), ("mix water", 8.33)], ids=["base", "mud", "mix water"]
+)
+def test_sea_water_stands_over_what_is_behind_the_casing(school, ppg):
+    """The riser does not stay: the sea presses on the mudline, and from there down the fluid of the school."""
+    document = deep(policy__pipe={"burst_backup": school, "base_fluid_ppg": 8.33, "mix_water_ppg": 9.0})
+    tvd, _, outside = case(document, 3, "pressure test")
+    assert at(tvd, outside, MUDLINE) == pytest.approx(PPG * 8.55 * WATER, abs=0.5)
+    assert at(tvd, outside, 9000.0) == pytest.approx(PPG * (8.55 * WATER + ppg * (9000.0 - MUDLINE)), abs=0.5)
+    if school == "mix water":  # under the top of cement at 10,400 ft
+        column = 8.55 * WATER + 8.33 * (10_400.0 - MUDLINE) + 9.0 * 600.0
+        assert at(tvd, outside, 11_000.0) == pytest.approx(PPG * column, abs=0.5)
+
+
+def test_a_test_is_that_at_the_wellhead_and_is_read_at_the_rig():
+    """5,000 psi on the sea floor with 11.9 ppg up to the rig is 2,258 psi on its gauge; under 2,742 psi it reads none."""
+    document = deep(strings__3__test_psi=5000.0)
+    tvd, inside, _ = case(document, 3, "pressure test")
+    assert at(tvd, inside, MUDLINE) == pytest.approx(5000.0)
+    assert at(tvd, inside, 10_000.0) == pytest.approx(5000.0 + PPG * 11.9 * (10_000.0 - MUDLINE), abs=0.5)
+    row = run(document).pipe.strings[3]
+    assert (row.test_psi, row.test_rig_psi) == (5000.0, pytest.approx(5000.0 - PPG * 11.9 * MUDLINE))
+    for psi, read in ((2741.0, 0.0), (2745.0, 2745.0 - PPG * 11.9 * MUDLINE)):
+        assert run(deep(strings__3__test_psi=psi)).pipe.strings[3].test_rig_psi == pytest.approx(read, abs=1e-6)
+
+
+@pytest.mark.parametrize("share", [1.0, 0.5])
+def test_by_policy_the_test_is_a_share_of_what_reaches_the_wellhead(share):
+    document = deep(policy__pipe={"test_share": share, "burst_method": "gas to surface"})
+    tvd, gas, _ = case(document, 3, "gas to surface")
+    tested = run(document).pipe.strings[3].test_psi
+    assert tested == pytest.approx(share * at(tvd, gas, MUDLINE), rel=1e-6)
+    assert at(*case(document, 3, "pressure test")[:2], MUDLINE) == pytest.approx(tested)
+
+
+def test_a_tubing_leak_acts_from_the_tree_down():
+    """Gas up to the tree on the sea floor, on packer fluid that reaches up to it, and no further."""
+    document = deep(policy__pipe={"packer_fluid_ppg": 9.0, "gas_psi_ft": 0.1})
+    tvd, inside, _ = case(document, 4, "tubing leak")
+    top = at(tvd, inside, MUDLINE)
+    assert at(tvd, inside, 9000.0) == pytest.approx(top + PPG * 9.0 * (9000.0 - MUDLINE), abs=0.5)
+    shallower = deep(policy__pipe={"packer_fluid_ppg": 12.0, "gas_psi_ft": 0.1})
+    assert at(*case(shallower, 4, "tubing leak")[:2], MUDLINE) == pytest.approx(top), "the column adds nothing over it"
+
+
+def test_what_was_run_without_a_riser_stands_in_the_sea():
+    """The 20 in: sea water over its mud outside while it is drilled through."""
+    document = deep(strings__1__mud_ppg=10.0)
+    tvd, _, outside = case(document, 1, "lost returns")
+    assert at(tvd, outside, 6000.0) == pytest.approx(PPG * (8.55 * WATER + 10.0 * (6000.0 - MUDLINE)), abs=0.5)
+    tvd, _, outside = case(document, 2, "lost returns")
+    assert at(tvd, outside, 6000.0) == pytest.approx(PPG * 10.2 * 6000.0, abs=0.5), "with the riser on, up to the rig"
+
+
+def test_without_water_the_numbers_are_those_of_land():
+    """The rotary at the ground, no water: strings after the riser see what they see on land."""
+    land, sea = demo(), demo()
+    for document in (land, sea):
+        put(document, ["site", "rig_floor_ft"], 0.0)
+    sea["site"] |= {"setting": "subsea", "water_depth_ft": 0.0, "surface_temperature_f": None}
+    land["site"] |= {"surface_temperature_f": None}
+    for index in (2, 3):
+        names = [c.name for c in framed(land, index)[2].cases]
+        assert {"pressure test", "run part empty"} <= set(names)
+        for name in names:
+            if name in [c.name for c in framed(sea, index)[2].cases]:
+                for there, here in zip(case(sea, index, name), case(land, index, name), strict=True):
+                    assert there == pytest.approx(here, abs=1e-6), name
+
+
+def test_the_chart_of_cases_draws_what_heat_builds_up():
+    found = run(deep(site__flowing_wellhead_f=160.0))
+    cases = {c.name: c for c in loads_of(found.program, 3).cases}
+    row = next(row for row in found.sea.annuli if row.string == 3)
+    case, md = cases["annular pressure build-up"], loads_of(found.program, 3).md_ft
+    outside = np.interp(9000.0, md, case.outside_psi)
+    assert outside == pytest.approx(row.pressure_psi + PPG * 11.9 * 9000.0, abs=1.0)
