@@ -1261,6 +1261,27 @@ export interface components {
              */
             water_gal_sk: number | null;
         };
+        /**
+         * BarrierRow
+         * @description What closes a hole in once the riser is off, and how many barriers are asked for then.
+         */
+        BarrierRow: {
+            /**
+             * Moment
+             * @enum {string}
+             */
+            moment: "emergency disconnect" | "leaving before a storm";
+            /** Needed */
+            needed: number;
+            /** Section */
+            section: (string | components["schemas"]["Amount"])[];
+            /** Stands */
+            stands: string[];
+            /** String */
+            string: number;
+            /** Unknown */
+            unknown: string[];
+        };
         /** Basis */
         Basis: {
             /** At Sea */
@@ -3174,6 +3195,7 @@ export interface components {
              *       },
              *       "sea": {
              *         "answer_seconds": 30,
+             *         "barriers": 2,
              *         "bit_out_most_in": 12,
              *         "buoyancy_tolerance": 0.96,
              *         "compressibility_1_psi": 0.0000028,
@@ -3602,6 +3624,11 @@ export interface components {
             across: components["schemas"]["AcrossRow"][];
             /** Answer S */
             answer_s: number;
+            /**
+             * Barriers
+             * @default []
+             */
+            barriers: components["schemas"]["BarrierRow"][];
             /** Drift */
             drift: components["schemas"]["DriftRow"][];
             /** Emergency S */
@@ -3990,6 +4017,7 @@ export interface components {
                  *       },
                  *       "sea": {
                  *         "answer_seconds": 30,
+                 *         "barriers": 2,
                  *         "bit_out_most_in": 12,
                  *         "buoyancy_tolerance": 0.96,
                  *         "compressibility_1_psi": 0.0000028,
@@ -4641,6 +4669,7 @@ export interface components {
                  *       },
                  *       "sea": {
                  *         "answer_seconds": 30,
+                 *         "barriers": 2,
                  *         "bit_out_most_in": 12,
                  *         "buoyancy_tolerance": 0.96,
                  *         "compressibility_1_psi": 0.0000028,
@@ -5466,6 +5495,7 @@ export interface components {
                  *       },
                  *       "sea": {
                  *         "answer_seconds": 30,
+                 *         "barriers": 2,
                  *         "bit_out_most_in": 12,
                  *         "buoyancy_tolerance": 0.96,
                  *         "compressibility_1_psi": 0.0000028,
@@ -6873,6 +6903,7 @@ export interface components {
                  *       },
                  *       "sea": {
                  *         "answer_seconds": 30,
+                 *         "barriers": 2,
                  *         "bit_out_most_in": 12,
                  *         "buoyancy_tolerance": 0.96,
                  *         "compressibility_1_psi": 0.0000028,
@@ -8336,6 +8367,7 @@ export interface components {
             /**
              * @default {
              *       "answer_seconds": 30,
+             *       "barriers": 2,
              *       "bit_out_most_in": 12,
              *       "buoyancy_tolerance": 0.96,
              *       "compressibility_1_psi": 0.0000028,
@@ -10042,6 +10074,7 @@ export interface components {
                  *       },
                  *       "sea": {
                  *         "answer_seconds": 30,
+                 *         "barriers": 2,
                  *         "bit_out_most_in": 12,
                  *         "buoyancy_tolerance": 0.96,
                  *         "compressibility_1_psi": 0.0000028,
@@ -10651,6 +10684,12 @@ export interface components {
              * @default 30
              */
             answer_seconds: number;
+            /**
+             * Barriers when the riser is off
+             * @description verified ones that stand while the rig is away
+             * @default 2
+             */
+            barriers: number;
             /**
              * Bit below the shoe, at most
              * @description a bit further out washes the soil under the shoe
@@ -12659,6 +12698,7 @@ export interface components {
                  *       },
                  *       "sea": {
                  *         "answer_seconds": 30,
+                 *         "barriers": 2,
                  *         "bit_out_most_in": 12,
                  *         "buoyancy_tolerance": 0.96,
                  *         "compressibility_1_psi": 0.0000028,
@@ -13795,6 +13835,7 @@ export interface components {
                  *       },
                  *       "sea": {
                  *         "answer_seconds": 30,
+                 *         "barriers": 2,
                  *         "bit_out_most_in": 12,
                  *         "buoyancy_tolerance": 0.96,
                  *         "compressibility_1_psi": 0.0000028,
@@ -14821,6 +14862,7 @@ export interface components {
                  *       },
                  *       "sea": {
                  *         "answer_seconds": 30,
+                 *         "barriers": 2,
                  *         "bit_out_most_in": 12,
                  *         "buoyancy_tolerance": 0.96,
                  *         "compressibility_1_psi": 0.0000028,

@@ -29,7 +29,7 @@ from knollstack.core.base.fields import (
 from knollstack.core.document.cementing import CementPolicy
 from knollstack.core.document.preventers import PreventersPolicy
 from knollstack.core.document.running import RunningPolicy
-from knollstack.core.document.sea import SeaPolicy
+from knollstack.core.document.sea_policy import SeaPolicy
 from knollstack.core.document.wellhead import WellheadPolicy
 
 

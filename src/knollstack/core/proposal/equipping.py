@@ -7,15 +7,14 @@ from dataclasses import replace
 from knollstack.core.catalogue.own_pipes import with_less
 from knollstack.core.catalogue.rows import Catalogue
 from knollstack.core.document.design import Design
-from knollstack.core.pipe.choose import Chosen, choose
 from knollstack.core.pipe.annuli_loads import heated_of
+from knollstack.core.pipe.choose import Chosen, choose
 from knollstack.core.pipe.exposure import Heated, exposure_of
 from knollstack.core.pipe.order import decided_sections
 from knollstack.core.program.equipped import Equipped, EquippedString, with_sections
 from knollstack.core.program.laid import Laid
 from knollstack.core.program.stock import taken_ft
 from knollstack.core.proposal.laid_out import laid_out
-
 
 MOST_ROUNDS = 4
 """Rounds of a choice that changes what heat builds up beside the pipe; what is then short is told by its factors."""

@@ -14,7 +14,8 @@ from numpy.typing import NDArray
 from knollstack.core.base.constants import SEA_WATER_PPG
 from knollstack.core.base.formulas import safety_factor
 from knollstack.core.base.working import headline
-from knollstack.core.document.sea import SeaConductor, SetUp
+from knollstack.core.document.sea import SeaConductor
+from knollstack.core.document.sea_policy import SetUp
 from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.sea.formulas import (
     alpha_shaft_friction,

@@ -14,6 +14,7 @@ from knollstack.core.preventers import judge as preventers
 from knollstack.core.program.equipped import Equipped
 from knollstack.core.sea import disconnect, riser
 from knollstack.core.sea.annuli_rows import rows_of
+from knollstack.core.sea.barriers import barrier_findings, barrier_rows
 from knollstack.core.sea.conductor import carry_rows, conductor_of, result_of, standing_of
 from knollstack.core.sea.findings import conductor_findings
 from knollstack.core.sea.findings_annuli import annuli_findings
@@ -109,9 +110,12 @@ def _riser(equipped: Equipped, found: Parts) -> SeaResult:
         return SeaResult(applies=True)
     result = riser.result_of(equipped, made)
     unlatched = disconnect.result_of(equipped, made, stacks)
+    barriers = barrier_rows(equipped, stacks, unlatched.across)
+    unlatched = unlatched.model_copy(update={"barriers": barriers})
     found[0].extend(makeup_findings(equipped, made))
     found[0].extend(tension_findings(equipped, result))
     found[0].extend(disconnect_findings(equipped, unlatched))
+    found[0].extend(barrier_findings(barriers))
     if made.usual:
         text = "Riser: generic joints, as many as are wanted; give those aboard."
         found[1].append(assume("sea", "/sea/riser/joints", text))

@@ -127,6 +127,17 @@ class AcrossRow(Result):
     margin_held: bool | None
 
 
+class BarrierRow(Result):
+    """What closes a hole in once the riser is off, and how many barriers are asked for then."""
+
+    string: int
+    section: Words
+    moment: Literal["emergency disconnect", "leaving before a storm"]
+    stands: tuple[str, ...]
+    unknown: tuple[str, ...]
+    needed: int
+
+
 class DisconnectResult(Result):
     steps: tuple[DisconnectStepRow, ...]
     usual: bool
@@ -135,6 +146,7 @@ class DisconnectResult(Result):
     emergency_s: float
     drift: tuple[DriftRow, ...]
     across: tuple[AcrossRow, ...]
+    barriers: tuple[BarrierRow, ...] = ()
 
 
 class AnnulusRow(Result):

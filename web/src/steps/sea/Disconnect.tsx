@@ -22,6 +22,7 @@ export function Disconnect({ found }: { found: DisconnectResult | null }) {
         <Sea />
       </div>
       {found !== null && <Across found={found} />}
+      {found !== null && <Barriers found={found} />}
       <After />
     </div>
   );
@@ -228,9 +229,43 @@ function Across({ found }: { found: DisconnectResult }) {
           ])}
         />
       </Titled>
+      <p className="mt-1 text-[12px] text-mute">No shear ram cuts tool joints or collars.</p>
+    </section>
+  );
+}
+
+/** What closes each hole in once the riser is off: the mud where its margin is held, else what replaces it. */
+function Barriers({ found }: { found: DisconnectResult }) {
+  const units = useUnits();
+  const { barriers } = found;
+  return (
+    <section aria-label="Barriers without the riser">
+      <Titled title="Barriers without the riser">
+        <Facts
+          label="Barriers without the riser, section by section"
+          heads={[
+            { title: "Section to" },
+            { title: "When", left: true },
+            { title: "Stand", left: true },
+            { title: "Not known", left: true },
+            { title: "Count" },
+            { title: "Asked" },
+          ]}
+          bad={(r) => barriers[r]!.stands.length < barriers[r]!.needed}
+          rows={barriers.map((row) => [
+            units.words(row.section),
+            row.moment,
+            row.stands.join(", ") || "none",
+            row.unknown.join(", ") || "–",
+            String(row.stands.length),
+            String(row.needed),
+          ])}
+        />
+      </Titled>
       <p className="mt-1 text-[12px] text-mute">
-        Where the riser margin is not held, other barriers stand before the riser is unlatched. No shear ram cuts tool joints or collars.
+        Each counts once it is verified: the rams by their test, the plug by its own, the column by its weight without the riser.
       </p>
+      <FieldRow path="/policy/sea/barriers" />
     </section>
   );
 }
