@@ -8,6 +8,7 @@ import pytest
 from knollstack.core.base.units import plain
 from knollstack.core.pipe.surface import worst_kick
 from knollstack.core.preventers.nitrogen import density_lb_ft3
+from knollstack.core.running.detail import tracks_of
 from tests.core.sea.wells import deep
 from tests.helpers import applied, find, run
 
@@ -243,7 +244,7 @@ def test_the_first_casing_is_run_through_open_water():
     assert row.through == "open water"
     pipe = 3.4 * math.pi / 4 * (5**2 - 4.276**2)
     weight = (169.0 * 2465 + pipe * 4435) * (1 - 8.55 / 65.5) + 90_000
-    assert row.hook_lbf == pytest.approx(weight + bows, rel=2e-3)
+    assert row.hook_lbf == pytest.approx(weight + bows + 13_000, rel=2e-3), "with the high-pressure housing in water"
     heavy = deep(policy__running={"friction_cased": 0.0, "friction_open": 0.0}, strings__1__mud_ppg=10.0)
     assert landing(heavy)[1].hook_lbf == pytest.approx(row.hook_lbf), (
         "the pad mud is below, sea water is in and around it"
@@ -278,3 +279,21 @@ def test_gas_past_the_stack():
         assert [
             f.severity for f in find(run(deep(sea__riser__collapse_psi=rated)), "sea") if f.place == place
         ] == expected
+
+
+def test_the_housing_hangs_on_the_hook_once_all_joints_are_run():
+    """Not on those of the strings that land in it, nor on the pipe that it stands on."""
+    light, heavy = (deep(sea__conductor__high_housing_lbf=weight) for weight in (10_000.0, 30_000.0))
+    rows = [landing(document) for document in (light, heavy)]
+    assert rows[1][1].hook_lbf - rows[0][1].hook_lbf == pytest.approx(20_000.0)
+    assert [a.hook_lbf for i, a in rows[0].items() if i > 1] == [b.hook_lbf for i, b in rows[1].items() if i > 1]
+    tracks = [tracks_of(run(document).program, 1).hook for document in (light, heavy)]
+    run_ft = 6900.0 - 4435.0
+    for before, after, md in zip(tracks[0].up_lbf, tracks[1].up_lbf, tracks[0].shoe_md_ft, strict=True):
+        assert after - before == pytest.approx(20_000.0 if md > run_ft + 1 else 0.0)
+    for limit, less in ((4_000_000.0, 0.0), (800_000.0, 20_000.0)):  # the pipe leaves the lesser pull, then the rig
+        left = [
+            run(document | {"site": document["site"] | {"hook_load_limit_lbf": limit}}).running.strings[1]
+            for document in (light, heavy)
+        ]
+        assert left[0].overpull_left_lbf - left[1].overpull_left_lbf == pytest.approx(less)

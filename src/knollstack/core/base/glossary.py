@@ -190,6 +190,7 @@ TERMS: dict[str, tuple[str, str]] = {
     "test_share": ("k", "pressure test over the surface pressure expected"),
     "overpull_lbf": ("F_o", "overpull"),
     "surface_psi": ("p_0", "pressure at surface"),
+    "head_lbf": ("W_h", "wellhead housing that is run with the string"),
     "wellhead_psi": ("p_w", "pressure at the wellhead on the sea floor"),
     "wellhead_tvd_ft": ("D_w", "wellhead below the rig floor"),
     "collapse_psi": ("p_c", "collapse rating under the tension there"),

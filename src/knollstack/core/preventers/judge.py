@@ -43,7 +43,6 @@ from knollstack.core.running.tally import hung_by
 from knollstack.core.wellhead.heights import Heights, floor_to_rotary_ft, heights_of
 from knollstack.core.wellhead.judge import surface_pressures
 from knollstack.core.wellhead.pieces import HeadPiece, pieces_of
-from knollstack.core.wellhead.subsea import carrier_of
 
 NO_STACK = StackRow(
     decided=False, pressure_psi=None, class_psi=None, bore_in=None, flange=None, elements=(), height_in=None
@@ -62,7 +61,7 @@ def judge(equipped: Equipped) -> tuple[PreventersResult, tuple[Finding, ...], tu
     rows: list[StackRow] = []
     used: set[str] = set()
     findings: list[Finding] = []
-    pressures, carrier = surface_pressures(equipped), carrier_of(equipped)
+    pressures, carrier = surface_pressures(equipped), equipped.carrier
     for string, needed in zip(equipped.strings, pressures, strict=True):
         if string.run == "liner" or (under and (carrier is None or string.index < carrier.index)):
             rows.append(NO_STACK)  # a liner's stands on the string above; holes without a riser have none

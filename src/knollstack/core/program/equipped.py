@@ -61,6 +61,19 @@ class Equipped(InOrder[EquippedString]):
     def well(self) -> Well:
         return self.laid.well
 
+    @property
+    def carrier(self) -> EquippedString | None:
+        """On the sea floor the string that is run with the high-pressure housing; None elsewhere."""
+        if self.well.site.setting != "subsea":
+            return None
+        return next((s for s in self.strings[1:] if s.run == "cased"), None)
+
+    @property
+    def housing_lbf(self) -> float:
+        """Weight of the high-pressure housing in water."""
+        given = self.design.sea.conductor.high_housing_lbf
+        return self.well.policy.sea.high_housing_lbf if given is None else given
+
     def cased_bores(self, string: LaidString) -> list[tuple[float, float]] | None:
         """Lengths [ft] and bores [in] of the casing that a hole is drilled from, ground to shoe; None where unknown."""
         bottom, spans = string.previous_shoe_md_ft, []

@@ -161,14 +161,14 @@ def soft_string_tension(
 
 
 @formula(
-    "H = T + W_b + F_d",
+    "H = T + W_b + F_d + W_h",
     "lbf",
-    TEXTBOOK + ": F_d is the drag of the centralizers, over 0 pulled and under 0 lowered",
-    ("block_lbf >= 0",),
+    TEXTBOOK + ": F_d is the drag of the centralizers, over 0 pulled and under 0 lowered; W_h a housing landed with it",
+    ("block_lbf >= 0", "head_lbf >= 0"),
 )
-def hook_load(tension_lbf: Value, block_lbf: Value, drag_lbf: Value) -> Value:
+def hook_load(tension_lbf: Value, block_lbf: Value, drag_lbf: Value, head_lbf: Value = 0.0) -> Value:
     """Hook load from the tension at the rotary."""
-    return plain_value(np.asarray(tension_lbf) + block_lbf + drag_lbf)
+    return plain_value(np.asarray(tension_lbf) + block_lbf + drag_lbf + head_lbf)
 
 
 @formula(

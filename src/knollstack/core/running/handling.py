@@ -53,7 +53,7 @@ class Pull:
 
 def _pipe_left(run: Run, up_lbf: float) -> float | None:
     """What each leg stands at its top over the tension there picked up, by its weaker of body and joint."""
-    left, above, factor = [], 0.0, run.well.policy.pipe.factors.tension
+    left, above, factor = [], run.head_lbf, run.well.policy.pipe.factors.tension
     path, shoe = run.well.path, run.tally.shoe_md_ft
     for leg in reversed(run.legs):
         top, base = max(shoe - leg.high_ft, 0.0), max(shoe - leg.low_ft, 0.0)

@@ -149,4 +149,5 @@ def hook_loads(run: Run, placed: Placed) -> HookLoads:
     entered = forces[np.searchsorted(placed.up_ft, shoes)]
     tension[:, 0] -= entered
     tension[:, 1] += entered
+    tension += np.where(shoes > run.tally.total_ft + 1e-6, run.head_lbf, 0.0)
     return HookLoads(shoes, tension, floats_in, entered)

@@ -48,6 +48,8 @@ class Run:
     legs: tuple[Leg, ...]
     outers: tuple[tuple[float, float, float], ...]
     """Top, base and bore of what is around the string, from the top down; the last is the open hole."""
+    head_lbf: float
+    """Weight of the housing that is landed with it, picked up once all its joints are run."""
 
     @cached_property
     def lowered_md_ft(self) -> Floats:
@@ -112,7 +114,7 @@ def _around(
 
 @remembered(32)
 def _run(
-    well: Well, string: EquippedString, catalogue: Catalogue, bores: tuple[tuple[float, float], ...]
+    well: Well, string: EquippedString, catalogue: Catalogue, bores: tuple[tuple[float, float], ...], head_lbf: float
 ) -> Run | None:
     tally = tally_of(well, string, catalogue)
     if tally is None or string.mud_ppg is None or not string.sections or string.bit_in is None:
@@ -129,10 +131,11 @@ def _run(
         return None
     # before the riser is on the string is run through open water, filled with it
     mud = SEA_WATER_PPG if is_riserless(well, string.index) else string.mud_ppg
-    return Run(well, string, tally, mud, tuple(legs), tuple(around))
+    return Run(well, string, tally, mud, tuple(legs), tuple(around), head_lbf)
 
 
 def run_of(equipped: Equipped, string: EquippedString) -> Run | None:
     """The run of a string; None where it is not run into a drilled hole, or a size, its pipe or its mud is unknown."""
     bores = equipped.cased_bores(string)
-    return None if bores is None else _run(equipped.well, string, equipped.catalogue, tuple(bores))
+    head = equipped.housing_lbf if equipped.carrier is string else 0.0
+    return None if bores is None else _run(equipped.well, string, equipped.catalogue, tuple(bores), head)

@@ -38,7 +38,8 @@ def worked_hook_load(run: Run, loads: HookLoads) -> None:
         with headline(f"running/{run.string.index}/hook_{motion}"):
             tension = _march(run, spans, empty, sign)
             if run.well.site.block_lbf is not None:
-                hook_load(tension, run.well.site.block_lbf, sign * float(loads.running_force_lbf[-1]))
+                drag = sign * float(loads.running_force_lbf[-1])
+                hook_load(tension, run.well.site.block_lbf, drag, run.head_lbf)
 
 
 def _march(run: Run, spans: Spans, empty_md_ft: float, sign: float) -> float:

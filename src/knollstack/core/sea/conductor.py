@@ -164,8 +164,8 @@ def loads_of(equipped: Equipped, standing: Standing) -> list[tuple[str, float, f
     if second is not None:
         after = own.second_hours if own.second_hours is not None else policy.second_hours
         hung = set_down_lbf(equipped, second)
-        housing = own.high_housing_lbf if own.high_housing_lbf is not None else policy.high_housing_lbf
-        load = None if alone is None or hung is None else alone + housing + max(0.0, hung - own.held_lbf)
+        held = None if hung is None else max(0.0, hung - own.held_lbf)
+        load = None if alone is None or held is None else alone + equipped.housing_lbf + held
         found.append((LANDED, max(after, released), load))
     return found
 

@@ -32,7 +32,7 @@ from knollstack.core.wellhead.pieces import HeadPiece, carriers, pieces_of
 from knollstack.core.wellhead.proofs import proofs_of
 from knollstack.core.wellhead.results import BowlRow, LifeStage, PieceResult, WellheadResult
 from knollstack.core.wellhead.stages import greatest_psi, stage_pressures
-from knollstack.core.wellhead.subsea import carrier_of, head_findings, head_of
+from knollstack.core.wellhead.subsea import head_findings, head_of
 
 Pressures = tuple[float | None, ...]
 Pieces = tuple[HeadPiece, ...]
@@ -90,7 +90,7 @@ def judge(equipped: Equipped) -> tuple[WellheadResult, tuple[Finding, ...], tupl
 
 def _on_sea_floor(equipped: Equipped) -> tuple[WellheadResult, tuple[Finding, ...], tuple[Assumption, ...]]:
     """Under the sea the housing and its hangers take the place of pieces."""
-    carrier = carrier_of(equipped)
+    carrier = equipped.carrier
     if carrier is None:
         return WellheadResult(applies=False), (), ()
     head = head_of(equipped, carrier)

@@ -22,13 +22,6 @@ WHERE = "/sea/housing"
 HAIR_IN = 1e-9
 
 
-def carrier_of(equipped: Equipped) -> EquippedString | None:
-    """On the sea floor the string that is run with the high-pressure housing; None elsewhere."""
-    if equipped.well.site.setting != "subsea":
-        return None
-    return next((s for s in equipped.strings[1:] if s.run == "cased"), None)
-
-
 def hanging(equipped: Equipped, carrier: EquippedString) -> list[EquippedString]:
     """Strings that land in the housing, in their order: all to the wellhead after the one that carries it."""
     later = equipped.strings[carrier.index + 1 :]
