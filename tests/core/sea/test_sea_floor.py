@@ -297,3 +297,17 @@ def test_the_housing_hangs_on_the_hook_once_all_joints_are_run():
             for document in (light, heavy)
         ]
         assert left[0].overpull_left_lbf - left[1].overpull_left_lbf == pytest.approx(less)
+
+
+def test_what_the_bit_runs_through_is_drawn_in_the_housing():
+    """The bore protector from the lowest seat up; behind a hanger a wear bushing over its seal, of that casing's bore."""
+    found = run(deep())
+    sleeves = [next(i for i in moment.items if i.kind == "protector") for moment in found.preventers.moments[:3]]
+    seats = {seat.string: seat for seat in found.wellhead.sea.seats}
+    assert [s.title for s in sleeves] == ["bore protector", "wear bushing", "wear bushing"]
+    assert (sleeves[0].bottom_in, sleeves[0].bore_in) == (seats[2].seat_in, 17.5625)
+    for sleeve, index in zip(sleeves[1:], (2, 3), strict=True):
+        bore = found.program.strings[index].pipe.id_in
+        assert (sleeve.bottom_in, sleeve.bore_in, sleeve.top_in) == (seats[index].top_in, bore, 120.0)
+    housing = next(i for i in found.preventers.moments[0].items if i.title == "high-pressure housing")
+    assert housing.bottom_in < min(seat.seat_in for seat in seats.values()), "it holds all of its seats"

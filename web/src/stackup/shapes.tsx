@@ -28,6 +28,7 @@ export function Shape(props: ShapeProps) {
   if (PIPE.has(item.kind)) return <Pipe {...props} />;
   if (item.kind === "hanger") return <Hanger {...props} />;
   if (item.kind === "seal") return <Seal {...props} />;
+  if (item.kind === "protector") return <Sleeve {...props} />;
   if (item.kind === "base plate") return <Plate {...props} />;
   if (item.kind === "tree") return <Tree {...props} />;
   if (item.step === "preventers") return <Element {...props} />;
@@ -89,6 +90,19 @@ function Seal(props: ShapeProps) {
           />
         )),
       )}
+    </g>
+  );
+}
+
+/** A sleeve that lines the housing's bore while it is drilled through: its wall on either side. */
+function Sleeve(props: ShapeProps) {
+  const { top, high, half, bore } = box(props);
+  const { centre, lit } = props;
+  const wall = Math.max(2, half - bore);
+  return (
+    <g fill="var(--gold)" fillOpacity={0.35} stroke={lit ? "var(--petrol)" : "var(--gold)"} strokeDasharray={lit ? undefined : "2 1.5"}>
+      <rect x={centre - half} y={top} width={wall} height={high} />
+      <rect x={centre + half - wall} y={top} width={wall} height={high} />
     </g>
   );
 }

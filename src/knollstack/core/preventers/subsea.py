@@ -15,6 +15,8 @@ LOW_HOUSING_IN = 40.0
 HOUSING_WALL = 1.45
 """OD over bore of the housing, as drawn."""
 RISER_STUB_IN = 60.0
+SHOULDER_IN = 6.0
+"""Of the housing under its lowest seat, as drawn."""
 
 
 def sea_room_findings(equipped: Equipped, rows: tuple[StackRow, ...]) -> Iterator[Finding]:
@@ -87,11 +89,12 @@ def _housings(equipped: Equipped, carrier: EquippedString, seats: tuple[SeatRow,
         items.append(
             _item("casing head housing", "low-pressure housing", place, (low - 24, low), first.od_in, wide + 8)
         )
-    items.append(_item("casing head housing", "high-pressure housing", place, (low, top), housing.bore_in, wide))
+    base = min([low, *(max(0.0, s.seat_in - SHOULDER_IN) for s in seats if s.seat_in is not None)])
+    items.append(_item("casing head housing", "high-pressure housing", place, (base, top), housing.bore_in, wide))
     if carrier.od_in is not None:
         bore = carrier.pipe.id_in if carrier.pipe is not None else None
         name = f"{carrier.role} casing"
-        items.append(_item("casing", name, f"{carrier.path}/od_in", (0.0, low), bore, carrier.od_in))
+        items.append(_item("casing", name, f"{carrier.path}/od_in", (0.0, base), bore, carrier.od_in))
     for seat in seats:
         string = equipped.strings[seat.string]
         if seat.seat_in is None or seat.top_in is None or seat.string > most or string.od_in is None:
@@ -102,6 +105,20 @@ def _housings(equipped: Equipped, carrier: EquippedString, seats: tuple[SeatRow,
         items.append(_item("hanger", "hanger", path, (seat.seat_in, middle), string.od_in, housing.bore_in))
         items.append(_item("seal", "seal assembly", path, (middle, seat.top_in), string.od_in, housing.bore_in))
     return items
+
+
+def _sleeve(equipped: Equipped, seats: tuple[SeatRow, ...], most: int) -> StackItem | None:
+    """What the bit runs through: the bore protector until a hanger is landed, then a wear bushing over the last one."""
+    housing, top = equipped.design.sea.housing, equipped.design.sea.conductor.stick_up_ft * 12
+    landed = [seat for seat in seats if seat.top_in is not None and seat.string <= most]
+    low = min((seat.seat_in for seat in seats if seat.seat_in is not None), default=top - housing.first_in)
+    title, place, bore = "bore protector", "/sea/housing/protector_in", housing.protector_in
+    bore = equipped.well.policy.sea.protector_in if bore is None else bore
+    if landed:
+        low, pipe = max(seat.top_in or 0.0 for seat in landed), equipped.strings[landed[-1].string].pipe
+        title, place = "wear bushing", f"{equipped.strings[landed[-1].string].path}/od_in"
+        bore = bore if pipe is None else pipe.id_in
+    return None if low >= top else _item("protector", title, place, (low, top), bore, housing.bore_in)
 
 
 def sea_moments(
@@ -118,7 +135,9 @@ def sea_moments(
         if not stack.elements or stack.height_in is None:
             continue
         through = equipped.next(string)
-        items = [*_housings(equipped, carrier, seats, string.index), *stack_items[string.index]]
+        sleeve = _sleeve(equipped, seats, string.index) if through is not None else None
+        items = [*_housings(equipped, carrier, seats, string.index), *([] if sleeve is None else [sleeve])]
+        items += stack_items[string.index]
         over = (stack.base_in or 0.0) + stack.height_in
         flex = over + equipped.design.sea.riser.flex_ft * 12
         inside = equipped.well.policy.mud.riser_id_in
