@@ -59,7 +59,8 @@ class _Sheet:
 
     def kicks(self) -> list[list[str]]:
         """Kick tolerance and MAASP below each shoe that preventers stand on."""
-        rows = [["Shoe", "Kick tolerance", "Policy asks", "Kick at", "Weak point", "MAASP", "Full evacuation to gas"]]
+        gauge = "MAASP" if self.evaluation.wellhead.sea is None else "MAASP at the rig floor"
+        rows = [["Shoe", "Kick tolerance", "Policy asks", "Kick at", "Weak point", gauge, "Full evacuation to gas"]]
         for s, row in zip(self.evaluation.strings, self.evaluation.depths.strings, strict=True):
             kick = row.kick
             if kick is None:

@@ -12363,13 +12363,13 @@ export interface components {
             stimulation_fluid_f: number | null;
             /**
              * Treating pressure at the wellhead
-             * @description empty is none planned
+             * @description on the sea floor where that stands there; empty is none planned
              * @default null
              */
             stimulation_psi: number | null;
             /**
              * Pressure test at the wellhead
-             * @description empty follows policy
+             * @description on the sea floor where that stands there; empty follows policy
              * @default null
              */
             test_psi: number | null;

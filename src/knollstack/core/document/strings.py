@@ -84,8 +84,14 @@ class String(Part):
     wear_percent: Annotated[float, number(0, 60), Of("percent")] = told(
         "Casing wear", 0.0, help="share of the wall worn away inside by drilling"
     )
-    test_psi: Pressure | None = told("Pressure test at the wellhead", None, help="empty follows policy")
-    stimulation_psi: Pressure | None = told("Treating pressure at the wellhead", None, help="empty is none planned")
+    test_psi: Pressure | None = told(
+        "Pressure test at the wellhead", None, help="on the sea floor where that stands there; empty follows policy"
+    )
+    stimulation_psi: Pressure | None = told(
+        "Treating pressure at the wellhead",
+        None,
+        help="on the sea floor where that stands there; empty is none planned",
+    )
     stimulation_fluid_f: Temperature | None = told(
         "Treating fluid temperature", None, help="at the wellhead; empty is the ground's at surface"
     )

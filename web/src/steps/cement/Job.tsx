@@ -1,6 +1,7 @@
 // The job followed in time: a slider over its moments, what the pump and the rock see, and what happens when.
 import { useEffect, useState } from "react";
 import { useBench } from "../../design/context";
+import { useAtRig } from "../../design/level";
 import { useReference } from "../../design/reference";
 import type { CementRow, JobDetail, JobStage, StageRow } from "../../design/types";
 import { Outcome, type OutcomeProps } from "../../ui/Outcome";
@@ -176,6 +177,7 @@ function Events({ stage }: { stage: JobStage }) {
 
 function Outcomes({ told }: { told: StageRow }) {
   const units = useUnits();
+  const atRig = useAtRig();
   const after = (bbl: number | null) => (bbl === null ? undefined : `after ${units.text(bbl, "volume")}`);
   return (
     <section aria-label="The job in numbers">
@@ -196,8 +198,8 @@ function Outcomes({ told }: { told: StageRow }) {
       />
       <Line label="Greatest pump pressure" value={told.greatest_pump_psi} quantity="pressure" working={`stage${told.number}/pump`} />
       <Line label="Final pump pressure" value={told.final_pump_psi} quantity="pressure" working={`stage${told.number}/final`} />
-      <Line label="Plug bumped at" value={told.bumped_psi} quantity="pressure" working={`stage${told.number}/bumped`} />
-      {told.test_psi !== null && <Line label="Casing test on green cement" value={told.test_psi} quantity="pressure" />}
+      <Line label={`Plug bumped at${atRig}`} value={told.bumped_psi} quantity="pressure" working={`stage${told.number}/bumped`} />
+      {told.test_psi !== null && <Line label={`Casing test on green cement${atRig}`} value={told.test_psi} quantity="pressure" />}
       {told.bottom_plug_bbl !== null && (
         <Line
           label="Bottom plug ruptures at the pump"

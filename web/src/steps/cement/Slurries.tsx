@@ -1,5 +1,6 @@
 // Slurries: top, recipe and volumes of each string's cement, and what its column at rest does to the rock.
 import { useBench } from "../../design/context";
+import { useAtRig } from "../../design/level";
 import { useReference } from "../../design/reference";
 import { DocNumber, FieldLabel, UnitOf } from "../../ui/DocField";
 import { Headline } from "../../ui/Headline";
@@ -64,6 +65,7 @@ const ADDITIVES = ["silica_flour_percent", "barite_percent", "haematite_percent"
 
 export function Slurries({ evaluation }: { evaluation: Evaluation }) {
   const units = useUnits();
+  const atRig = useAtRig();
   const { selected, select } = useBench();
   const columns = evaluation.cement.strings.flatMap((row, index) =>
     row.applies ? [{ row, index, string: evaluation.strings[index]! }] : [],
@@ -140,6 +142,7 @@ export function Slurries({ evaluation }: { evaluation: Evaluation }) {
           >
             <th scope="row" className="py-0.5 text-left font-normal">
               <Term>{(columns.some(({ row }) => withLead(row)) && result.besideLead) || result.label}</Term>
+              {result.working === "bump" && atRig}
             </th>
             {columns.map(({ row, index }) => (
               <td key={index} className="px-2 text-right">

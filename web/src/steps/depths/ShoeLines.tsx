@@ -1,5 +1,6 @@
 // What stands under a shoe: its kick tolerance, a spare string above it, what hanging it as a liner would save.
 import { adoption, useBench, useEvaluated } from "../../design/context";
+import { useAtRig } from "../../design/level";
 import { Button } from "../../ui/Button";
 import { Headline } from "../../ui/Headline";
 import { Term } from "../../ui/Term";
@@ -59,6 +60,7 @@ export function LinerLine({ index }: { index: number }) {
 
 export function KickLine({ index, size }: { index: number; size: string }) {
   const units = useUnits();
+  const atRig = useAtRig();
   const kick = useEvaluated((e) => e.depths.strings[index]?.kick);
   const greatest = useKicks()?.[index]?.greatest_intensity_ppg;
   if (!kick) return null;
@@ -122,6 +124,7 @@ export function KickLine({ index, size }: { index: number; size: string }) {
       </dd>
       <dt className="text-mute">
         <Term>MAASP</Term>
+        {atRig}
       </dt>
       <dd className="text-right">
         {kick.maasp_psi === null ? (

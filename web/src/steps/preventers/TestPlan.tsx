@@ -16,6 +16,7 @@ interface TestPlanProps {
 export function TestPlan({ row, shown, onShow }: TestPlanProps) {
   const units = useUnits();
   const days = useDocument((d) => d.policy.preventers.test_days);
+  const underSea = useDocument((d) => d.site.setting === "subsea");
   const unit = units.unit("pressure");
   return (
     <div>
@@ -85,6 +86,7 @@ export function TestPlan({ row, shown, onShow }: TestPlanProps) {
       </table>
       <p className="mt-2 text-[12px] text-mute">
         Low first, then high; each held and recorded. At nipple-up, after any seal was broken, and within {days} days of the last.
+        {underSea && " Pressures are those at the stack: the rig reads less by the column of what fills the line down to it."}
       </p>
     </div>
   );
