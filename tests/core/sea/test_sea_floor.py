@@ -10,7 +10,7 @@ from knollstack.core.pipe.surface import worst_kick
 from knollstack.core.preventers.nitrogen import density_lb_ft3
 from knollstack.core.running.detail import tracks_of
 from tests.core.sea.wells import deep
-from tests.helpers import applied, find, run
+from tests.helpers import applied, demo, find, run
 
 BAR = 12 / 231
 
@@ -31,6 +31,15 @@ def test_the_pressure_at_the_wellhead_is_the_surface_pressure_and_the_gas_betwee
     expected = min(limit - gas * (6900 - 4435), pore - gas * (10_700 - 4435))
     assert evaluation.preventers.strings[1].pressure_psi == pytest.approx(expected, rel=1e-6)
     assert evaluation.wellhead.sea.needed_psi == evaluation.preventers.strings[1].pressure_psi
+
+
+def test_the_rig_is_told_what_gas_brings_up_to_it():
+    """What the stack sees less 4,435 ft of gas; nothing is told of it on land, or of a string that is not drilled through."""
+    found = run(deep(policy__pipe={"gas_psi_ft": 0.1, "burst_method": "gas to surface"})).preventers.strings
+    for row in found[1:4]:
+        assert row.rig_psi == pytest.approx(row.pressure_psi - 0.1 * 4435.0)
+    assert found[4].rig_psi is None
+    assert {row.rig_psi for row in run(demo()).preventers.strings} == {None}
 
 
 def test_gas_over_mud_and_a_kick_are_told_at_the_wellhead_too():

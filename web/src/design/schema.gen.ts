@@ -11821,6 +11821,11 @@ export interface components {
              */
             reach_ft: number | null;
             /**
+             * Rig Psi
+             * @default null
+             */
+            rig_psi: number | null;
+            /**
              * Shear
              * @default []
              */

@@ -43,6 +43,7 @@ from knollstack.core.running.tally import hung_by
 from knollstack.core.wellhead.heights import Heights, floor_to_rotary_ft, heights_of
 from knollstack.core.wellhead.judge import surface_pressures
 from knollstack.core.wellhead.pieces import HeadPiece, pieces_of
+from knollstack.core.wellhead.stages import at_rig_psi
 
 NO_STACK = StackRow(
     decided=False, pressure_psi=None, class_psi=None, bore_in=None, flange=None, elements=(), height_in=None
@@ -175,6 +176,7 @@ def _row(found: InForce, pieces: Pieces, heights: Heights | None) -> StackRow:
         decided=stack is not None,
         place=ground.place,
         pressure_psi=ground.needed_psi,
+        rig_psi=at_rig_psi(equipped, string),
         class_psi=found.class_psi,
         bore_in=found.bore_in if string.role != "conductor" else None,
         flange=found.flange,

@@ -119,6 +119,8 @@ class StackRow(Result):
     decided: bool
     place: str = ""
     pressure_psi: float | None
+    rig_psi: float | None = None
+    """At the rig with gas up to it, where the stack stands on the sea floor."""
     class_psi: float | None
     bore_in: float | None
     flange: str | None

@@ -52,6 +52,16 @@ def _stages(well: Well, string: EquippedString, exposed: Exposure) -> tuple[Stag
     return tuple(found)
 
 
+def at_rig_psi(equipped: Equipped, string: EquippedString) -> float | None:
+    """What the choke manifold sees with gas up to the rig while holes are drilled through a string; None where none is,
+    on land, where that is the pressure at the wellhead, or where it is unknown."""
+    well, through = equipped.well, exposed_of(equipped, string).through
+    if not well.wellhead_tvd_ft or not through:
+        return None
+    with headline(f"preventers/{string.index}/rig_pressure"):
+        return drilling_surface_psi(well, through, method_of(well))
+
+
 def greatest_psi(stages: tuple[StagePressure, ...], *, treated: bool = True) -> float | None:
     """The greatest of a string's stages; None where one is unknown. Preventers are off when a well is treated."""
     found = [psi for stage, psi in stages if treated or stage != "treatment"]

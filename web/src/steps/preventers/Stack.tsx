@@ -101,6 +101,14 @@ function Rating({ row, at, conductor }: { row: StackRow; at: number; conductor: 
           </Headline>
         )}
       </div>
+      {row.rig_psi !== null && (
+        <Outcome
+          label="At the rig floor, gas in the choke line"
+          value={row.rig_psi}
+          quantity="pressure"
+          working={`preventers/${selected}/rig_pressure`}
+        />
+      )}
       {!conductor && (
         <div className="grid grid-cols-[1fr_8rem] items-center border-b border-rule/60 py-px text-[12.5px]">
           <span>Class, {units.unit("pressure")}</span>
