@@ -124,7 +124,7 @@ def test_a_sealed_annulus_gets_a_rupture_disk(page):
     page.sees("Production heats the sealed annulus")
     page.click("Fit a rupture disk")
     page.gone("Production heats the sealed annulus")
-    page.until(lambda: page.document(4)["sea"]["annuli"][0]["relief"] == "rupture disk", "fitted")
+    page.until(lambda: [row["relief"] for row in page.document(4)["sea"]["annuli"]] == ["rupture disk"], "fitted")
     assert page.value("/sea/annuli/0/disk_psi") != ""
 
 
@@ -135,3 +135,17 @@ def test_a_land_well_has_no_step_at_sea(page):
     page.until(lambda: not page.all('nav a[href*="/sea"]'), "no step at sea")
     page.open("/designs/2/sea")
     page.sees("This well stands on land")
+
+
+def test_barriers_are_counted_and_a_test_is_read_at_the_rig(page):
+    """Three barriers asked: two stand; 11.9 ppg in the line to the sea floor takes 2,742 psi from what the gauge reads."""
+    page.open(DEEP + "/sea?tab=disconnect")
+    page.sees("blind shear rams, storm plug")
+    page.type("/policy/sea/barriers", "3")
+    page.sees("2 of 3 barriers would stand without the riser: blind shear rams, storm plug.")
+    page.open(DEEP + "/pipe?string=4")
+    page.sees("Wear, tests, production, own cases")
+    page.run("document.querySelectorAll('details').forEach(d => { d.open = true })")
+    page.type("/strings/3/test_psi", "5000")
+    page.sees(f"{5000 - 12 / 231 * 11.9 * 4435:,.0f}")
+    page.sees("Tested, read at the rig floor")
