@@ -34,7 +34,8 @@ const TRACKS_SHARE = 0.47;
 const STACKED_PX = 460;
 const EMPTY_BASIS = { total_md_ft: 10_000, axis_md_ft: [0, 10_000], axis_tvd_ft: [0, 10_000] };
 const LIT_MS = 1600;
-const LIGHT_TRIES = 10;
+const NEAR_TRIES = 10;
+const LIGHT_TRIES = 100;
 const LIGHT_RETRY_MS = 40;
 
 export function Workbench() {
@@ -262,27 +263,35 @@ function elementAt(place: string): HTMLElement | null {
 function useLight(place: string): void {
   useEffect(() => {
     if (place === "") return;
-    let tries = LIGHT_TRIES;
+    let tries = 0;
     let lit: HTMLElement | null = null;
     let timer: ReturnType<typeof setTimeout>;
-    const light = () => {
-      const exact = document.querySelector<HTMLElement>(`[data-place="${CSS.escape(place)}"]`);
-      lit = exact ?? (tries === 0 ? elementAt(place) : null);
-      if (lit === null) {
-        // before the first evaluation there is no bench to look in
-        const drawn = document.querySelector("main[data-drawn]") !== null;
-        if (tries > 0) timer = setTimeout(light, LIGHT_RETRY_MS);
-        if (drawn) tries--;
-        return;
-      }
+    let unlit: ReturnType<typeof setTimeout>;
+    const light = (found: HTMLElement) => {
+      clearTimeout(unlit);
+      lit?.classList.remove("lit");
+      lit = found;
       lit.scrollIntoView({ block: "nearest" });
       lit.focus({ preventScroll: true });
       lit.classList.add("lit");
-      timer = setTimeout(() => lit?.classList.remove("lit"), LIT_MS);
+      unlit = setTimeout(() => lit?.classList.remove("lit"), LIT_MS);
     };
-    timer = setTimeout(light, 0);
+    const look = () => {
+      const exact = document.querySelector<HTMLElement>(`[data-place="${CSS.escape(place)}"]`);
+      // a long page may take a while to come: the part that is nearest is lit meanwhile, unless a hand has gone elsewhere
+      const free = lit === null || document.activeElement === lit || document.activeElement === document.body;
+      const near = exact === null && tries === NEAR_TRIES ? elementAt(place) : null;
+      if (exact !== null && free) light(exact);
+      else if (near !== null) light(near);
+      if (exact !== null || !free || tries >= LIGHT_TRIES) return;
+      // before the first evaluation there is no bench to look in
+      if (document.querySelector("main[data-drawn]") !== null) tries++;
+      timer = setTimeout(look, LIGHT_RETRY_MS);
+    };
+    timer = setTimeout(look, 0);
     return () => {
       clearTimeout(timer);
+      clearTimeout(unlit);
       lit?.classList.remove("lit");
     };
   }, [place]);

@@ -4,6 +4,8 @@ import numpy as np
 import pytest
 
 from knollstack.core.pipe.detail import loads_of
+from knollstack.core.pipe.heat import Heat, produced
+from knollstack.core.pipe.surface import shut_in_surface_psi
 from tests.core.sea.wells import deep
 from tests.helpers import demo, framed, put, run
 
@@ -59,13 +61,33 @@ def test_by_policy_the_test_is_a_share_of_what_reaches_the_wellhead(share):
 
 
 def test_a_tubing_leak_acts_from_the_tree_down():
-    """Gas up to the tree on the sea floor, on packer fluid that reaches up to it, and no further."""
+    """Gas of the reservoir up to the tree on the sea floor, on packer fluid that reaches up to it, and no further."""
     document = deep(policy__pipe={"packer_fluid_ppg": 9.0, "gas_psi_ft": 0.1})
+    program, string, _ = framed(document, 4)
     tvd, inside, _ = case(document, 4, "tubing leak")
     top = at(tvd, inside, MUDLINE)
+    assert top == pytest.approx(shut_in_surface_psi(program.well, string) + 0.1 * MUDLINE), "less gas above it"
     assert at(tvd, inside, 9000.0) == pytest.approx(top + PPG * 9.0 * (9000.0 - MUDLINE), abs=0.5)
-    shallower = deep(policy__pipe={"packer_fluid_ppg": 12.0, "gas_psi_ft": 0.1})
-    assert at(*case(shallower, 4, "tubing leak")[:2], MUDLINE) == pytest.approx(top), "the column adds nothing over it"
+    assert run(document).pipe.strings[4].test_psi == pytest.approx(top * program.well.policy.pipe.test_share)
+    heavier = deep(policy__pipe={"packer_fluid_ppg": 12.0, "gas_psi_ft": 0.1})
+    assert at(*case(heavier, 4, "tubing leak")[:2], MUDLINE) == pytest.approx(top), "the column adds nothing over it"
+
+
+def test_packer_fluid_reaches_up_to_the_tree():
+    document = deep(strings__4__packer_md_ft=12_000.0, policy__pipe={"packer_fluid_ppg": 9.0})
+    tvd, above, _ = case(document, 4, "drawn down below the packer")
+    assert at(tvd, above, 10_000.0) == pytest.approx(PPG * 9.0 * (10_000.0 - MUDLINE), abs=0.5)
+    tvd, below, _ = case(document, 4, "evacuated above the packer")
+    assert at(tvd, below, 12_600.0) == pytest.approx(PPG * 9.0 * (12_600.0 - MUDLINE), abs=0.5)
+
+
+def test_gas_over_mud_stands_on_a_share_of_the_casing_and_not_of_the_sea():
+    document = deep(policy__pipe={"burst_method": "gas over mud", "gas_share": 0.5, "gas_psi_ft": 0.1})
+    tvd, inside, _ = case(document, 2, "gas over mud")
+    turn = MUDLINE + 0.5 * (10_700.0 - MUDLINE)
+    assert at(tvd, inside, turn) - at(tvd, inside, turn - 1000.0) == pytest.approx(100.0, abs=0.5)
+    mud = PPG * 11.9 * 1000.0
+    assert at(tvd, inside, turn + 1000.0) - at(tvd, inside, turn) == pytest.approx(mud, abs=0.5)
 
 
 def test_what_was_run_without_a_riser_stands_in_the_sea():
@@ -100,3 +122,15 @@ def test_the_chart_of_cases_draws_what_heat_builds_up():
     case, md = cases["annular pressure build-up"], loads_of(found.program, 3).md_ft
     outside = np.interp(9000.0, md, case.outside_psi)
     assert outside == pytest.approx(row.pressure_psi + PPG * 11.9 * 9000.0, abs=1.0)
+    kinds = [next(c.kind for c in loads_of(found.program, i).cases if c.name.startswith("annular")) for i in (1, 4)]
+    assert kinds == ["burst", "collapse"], "the sea is outside the 20 in, the annulus inside the tie-back is bled off"
+
+
+def test_heat_falls_from_string_to_string_in_that_case():
+    """By policy 0.8 of what the producing string is heated by."""
+    document = deep(site__flowing_wellhead_f=160.0)
+    _, _, frame = framed(document, 3)
+    k = next(k for k, found in enumerate(frame.cases) if found.name == "annular pressure build-up")
+    program, string, _ = framed(document, 3)
+    whole = produced(program.well, string, program.strings[-1])
+    assert frame.cases[k].heat == Heat(pytest.approx(0.8 * whole.top_f), pytest.approx(0.8 * whole.bottom_f))
