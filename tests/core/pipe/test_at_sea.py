@@ -81,6 +81,21 @@ def test_packer_fluid_reaches_up_to_the_tree():
     assert at(tvd, below, 12_600.0) == pytest.approx(PPG * 9.0 * (12_600.0 - MUDLINE), abs=0.5)
 
 
+def test_a_treatment_acts_from_the_wellhead_down():
+    document = deep(strings__4__stimulation_psi=6000.0, policy__pipe={"packer_fluid_ppg": 9.0})
+    tvd, inside, _ = case(document, 4, "stimulation")
+    assert at(tvd, inside, MUDLINE) == pytest.approx(6000.0)
+    assert at(tvd, inside, 10_000.0) == pytest.approx(6000.0 + PPG * 9.0 * (10_000.0 - MUDLINE), abs=0.5)
+
+
+def test_a_test_on_green_cement_is_put_on_at_the_rig():
+    """What the casing is tested to at the wellhead, less the column of what displaced the cement."""
+    document = deep(strings__3__test_psi=5000.0, policy__pipe={"pressure_test": "in green cement"})
+    found = run(document)
+    fluid = found.program.strings[3].displacement_ppg
+    assert found.cement.strings[3].stages[-1].test_psi == pytest.approx(5000.0 - PPG * fluid * MUDLINE)
+
+
 def test_gas_over_mud_stands_on_a_share_of_the_casing_and_not_of_the_sea():
     document = deep(policy__pipe={"burst_method": "gas over mud", "gas_share": 0.5, "gas_psi_ft": 0.1})
     tvd, inside, _ = case(document, 2, "gas over mud")
@@ -122,6 +137,9 @@ def test_the_chart_of_cases_draws_what_heat_builds_up():
     case, md = cases["annular pressure build-up"], loads_of(found.program, 3).md_ft
     outside = np.interp(9000.0, md, case.outside_psi)
     assert outside == pytest.approx(row.pressure_psi + PPG * 11.9 * 9000.0, abs=1.0)
+    inside = next(c for c in loads_of(found.program, 4).cases if c.name.startswith("annular")).inside_psi
+    fluid = found.program.well.policy.pipe.packer_fluid_ppg
+    assert np.interp(9000.0, loads_of(found.program, 4).md_ft, inside) == pytest.approx(PPG * fluid * 9000.0, abs=1.0)
     kinds = [next(c.kind for c in loads_of(found.program, i).cases if c.name.startswith("annular")) for i in (1, 4)]
     assert kinds == ["burst", "collapse"], "the sea is outside the 20 in, the annulus inside the tie-back is bled off"
 

@@ -5,7 +5,7 @@ import pytest
 
 from knollstack.core.base.units import plain
 from knollstack.core.catalogue.ratings import pipe_collapse
-from knollstack.core.running.fill import crush, levels, planned
+from knollstack.core.running.fill import FLOATED_STEP, crush, crushes, levels, planned
 from tests.core.running.wells import PIPE, cased, row_of, run, run_in, told
 from tests.helpers import applied
 
@@ -31,6 +31,18 @@ def crushed_at(run, level_md, shoe_md, at_md):
     stress = max(axial / (outside - bore), 0.0)
     rating = float(pipe_collapse(leg.od_in, leg.pipe.wall_in, leg.pipe.grade.yield_psi, stress))
     return rating / (mud * at_md - (1 - 2 * leg.pipe.wall_in / leg.od_in) * inside)
+
+
+@pytest.mark.parametrize("fill", ["every joint", "every few joints", "floated in"])
+def test_the_plan_and_floating_in_are_each_as_if_worked_alone(fill):
+    run = run_in(cased({"fill": fill}))
+    floated = levels(run, "floated in", 1)
+    alone = floated if fill == "floated in" else floated.every(FLOATED_STEP)
+    for found, level in zip(crushes(run), (planned(run), alone), strict=True):
+        expected = crush(run, level)
+        assert found.level.joint.tolist() == level.joint.tolist()
+        for name in ("float_psi", "factor", "load_psi", "rating_psi", "at_md_ft", "axial_lbf"):
+            assert getattr(found, name) == pytest.approx(getattr(expected, name)), name
 
 
 @pytest.mark.parametrize("string", [{}, WEAK_TOP])

@@ -8,7 +8,7 @@ import pytest
 
 from knollstack.core.base.units import plain
 from knollstack.core.running.centralizing import PATTERNS, Interval, types_for
-from knollstack.core.running.spacing import spaced
+from knollstack.core.running.spacing import placing, spaced
 from knollstack.core.running.standoff import place, standoffs
 from tests.core.running.wells import cased, measured, row_of, run_in, told
 from tests.helpers import CATALOGUE, applied
@@ -55,6 +55,20 @@ def test_the_span_that_the_shoe_ends_is_mirrored_there_and_counts():
     assert spaced(run, higher, None).interval == higher
     less = run_in(cased(stations=SLANT, policy={"standoff_percent": float(found.midway[0])}))
     assert spaced(less, interval, None).interval == interval
+
+
+@pytest.mark.parametrize("zones", [(), ((5000.0, 5400.0, 80.0),)], ids=["one run", "three runs"])
+def test_what_was_found_while_the_pattern_was_sought_is_that_of_the_whole(zones):
+    """The runs that are proposed, span by span: sought alone where there is one, else worked anew with all of them."""
+    rows = [
+        {"name": "Z", "top_tvd_ft": top, "base_tvd_ft": base, "standoff_percent": asked} for top, base, asked in zones
+    ]
+    run = run_in(cased(stations=SLANT, string={"cement": {"top_md_ft": 2500.0}}, ground__zones=rows))
+    made = placing(run, CATALOGUE, ())
+    plain_ = standoffs(run, made.placed)
+    assert len(made.intervals) == 1 + 2 * len(zones)
+    for name in ("low_md_ft", "high_md_ft", "at_bow", "midway", "asked", "side_lbf", "tension_lbf"):
+        assert getattr(made.between, name) == pytest.approx(getattr(plain_, name), abs=1e-9), name
 
 
 @pytest.mark.parametrize("kind", ["bow spring", "rigid"])

@@ -58,6 +58,15 @@ def test_a_stack_that_does_not_seal_on_what_it_cuts_leaves_nothing():
     assert counted(heavy, 2, EMERGENCY)[0] == ["mud column"]
 
 
+def test_rams_that_cut_and_do_not_seal_are_no_barrier_and_two_that_seal_are_one():
+    cutting = deep(preventers=stack("casing shear rams"))
+    assert counted(cutting, 3, EMERGENCY) == ([], [])
+    assert counted(cutting, 3, LEAVING)[0] == ["storm plug"]
+    both = stack("blind shear rams")
+    both[0]["elements"].append({"element": "blind rams", "class_psi": 15_000.0})
+    assert counted(deep(preventers=both), 3, LEAVING)[0] == ["blind rams", "storm plug"]
+
+
 def test_unknown_pore_pressure_leaves_the_column_unknown():
     for asked, severity in ((3, "unknown"), (4, "caution"), (2, None)):
         bare = deep(preventers=stack("blind shear rams"), ground__pore=[], policy__sea={"barriers": asked})
