@@ -59,10 +59,10 @@ def test_a_string_of_sections_found_on_a_part_of_the_nodes_stands_on_all(most):
 
 
 def test_a_search_that_was_cut_says_so():
-    document = surveyed(1, count=40, most_sections=3)
+    document = surveyed(1, count=40, most_sections=2)
     program, string, frame = framed(document, 1)
-    whole = best_sections(program.well, CATALOGUE, string, exposed_of(program, string), frame, 3)
-    cut = best_sections(program.well, CATALOGUE, string, exposed_of(program, string), frame, 3, effort=40.0)
+    whole = best_sections(program.well, CATALOGUE, string, exposed_of(program, string), frame, 2)
+    cut = best_sections(program.well, CATALOGUE, string, exposed_of(program, string), frame, 2, effort=10.0)
     assert (whole.cut, cut.cut) == (False, True)
     assert stands(program.well.policy.pipe, frame, cut.sections) or not cut.sections
 

@@ -298,8 +298,8 @@ def test_the_housing_hangs_on_the_hook_once_all_joints_are_run():
     rows = [landing(document) for document in (light, heavy)]
     assert rows[1][1].hook_lbf - rows[0][1].hook_lbf == pytest.approx(20_000.0)
     assert [a.hook_lbf for i, a in rows[0].items() if i > 1] == [b.hook_lbf for i, b in rows[1].items() if i > 1]
-    last = [workings(parse(document), CATALOGUE)["running/1/hook_up"][-1].result for document in (light, heavy)]
-    assert last == [pytest.approx(rows[k][1].hook_lbf) for k in (0, 1)], "its working shows it too"
+    last = workings(parse(heavy), CATALOGUE)["running/1/hook_up"][-1]
+    assert last.result == pytest.approx(rows[1][1].hook_lbf), "its working shows it too"
     tracks = [tracks_of(run(document).program, 1).hook for document in (light, heavy)]
     run_ft = 6900.0 - 4435.0
     for before, after, md in zip(tracks[0].up_lbf, tracks[1].up_lbf, tracks[0].shoe_md_ft, strict=True):
