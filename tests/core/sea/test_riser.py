@@ -217,6 +217,21 @@ def test_the_crew_acts_at_the_circles_or_at_once():
     assert (eddy.red_s, eddy.yellow_s) == pytest.approx((eddy.seconds - 90, 0.0))
 
 
+def test_the_schedule_of_the_riser_adds_up():
+    """Soak, run with line tests, displace twice at 12 bbl/min, recover at 2.5 joints an hour; deeper water takes longer."""
+    found = run(deep()).sea
+    joints, fill = sum(row.count for row in found.riser.joints), found.riser.tensions[0].fill_bbl
+    hours = [row.hours for row in found.schedule]
+    displaced = fill / 12 / 60
+    assert hours == [6.0, found.riser.hours, *[pytest.approx(displaced, rel=1e-3)] * 2, pytest.approx(joints / 2.5)]
+    assert [row.total_hours for row in found.schedule] == pytest.approx(
+        list(itertools.accumulate(row.hours for row in found.schedule))
+    )
+    drilled = run(deep(strings__0__run="cased")).sea
+    assert [row.work for row in drilled.schedule] == [row.work for row in found.schedule][1:]
+    assert run(deep(sea__conductor__soak_hours=None, policy__sea={"soak_hours": 9.0})).sea.schedule[0].hours == 9.0
+
+
 def test_values_that_nobody_moved_are_told_as_assumed():
     def told(document):
         whole = run(document).judged("sea")[2]

@@ -10429,6 +10429,18 @@ export interface components {
             saved_at: string;
         };
         /**
+         * ScheduleRow
+         * @description A piece of work that the sea adds: its hours, and those of all up to it.
+         */
+        ScheduleRow: {
+            /** Hours */
+            hours: number;
+            /** Total Hours */
+            total_hours: number;
+            /** Work */
+            work: string;
+        };
+        /**
          * Sea
          * @description All that a well at sea adds.
          */
@@ -10948,6 +10960,11 @@ export interface components {
              * @default []
              */
             riserless: components["schemas"]["RiserlessRow"][];
+            /**
+             * Schedule
+             * @default []
+             */
+            schedule: components["schemas"]["ScheduleRow"][];
             /** @default null */
             storm: components["schemas"]["StormResult"] | null;
             /**

@@ -23,6 +23,7 @@ from knollstack.core.sea.landing import diverter_findings, diverter_of, landing_
 from knollstack.core.sea.makeup import made_up, stack_height_ft
 from knollstack.core.sea.results import ConductorResult, SeaResult
 from knollstack.core.sea.riserless import riserless_findings, riserless_rows
+from knollstack.core.sea.schedule import schedule_of
 from knollstack.core.sea.storm import RECONNECT, storm_findings, storm_of
 from knollstack.core.sea.weather import wait_rows
 
@@ -127,4 +128,5 @@ def _riser(equipped: Equipped, found: Parts) -> SeaResult:
     found[0].extend(diverter_findings(gas))
     storm = storm_of(equipped, made)
     found[0].extend(storm_findings(storm))
-    return SeaResult(applies=True, riser=result, disconnect=unlatched, diverter=gas, storm=storm, reconnect=RECONNECT)
+    parts = {"diverter": gas, "storm": storm, "schedule": schedule_of(equipped, made), "reconnect": RECONNECT}
+    return SeaResult(applies=True, riser=result, disconnect=unlatched).model_copy(update=parts)

@@ -198,6 +198,14 @@ class RiserlessRow(Result):
     working: str
 
 
+class ScheduleRow(Result):
+    """A piece of work that the sea adds: its hours, and those of all up to it."""
+
+    work: str
+    hours: float
+    total_hours: float
+
+
 class StormStep(Result):
     name: str
     hours: float
@@ -241,4 +249,5 @@ class SeaResult(Result):
     riserless: tuple[RiserlessRow, ...] = ()
     storm: StormResult | None = None
     waits: tuple[WaitRow, ...] = ()
+    schedule: tuple[ScheduleRow, ...] = ()
     reconnect: tuple[str, ...] = ()

@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from knollstack.core.base.findings import Finding, find, hours
-from knollstack.core.base.formulas import circle_capacity, interval_volume
 from knollstack.core.program.equipped import Equipped
 from knollstack.core.sea.makeup import MadeUp
 from knollstack.core.sea.results import StormResult, StormStep
 from knollstack.core.sea.riser import through_riser
+from knollstack.core.sea.schedule import displaced_hours, recovered_hours
 
 PLACE = "/sea/storm_hours"
 RECONNECT = (
@@ -34,9 +34,8 @@ def storm_of(equipped: Equipped, made: MadeUp) -> StormResult | None:
     if speed > 0:
         steps.append(StormStep(name="Pull out of the deepest hole", hours=deepest / speed / 60))
     steps.append(StormStep(name="Set and test the storm plug", hours=policy.sea.plug_hours))
-    fill = float(interval_volume(float(circle_capacity(policy.mud.riser_id_in)), made.foot_md_ft))
-    steps.append(StormStep(name="Displace the riser to sea water", hours=fill / policy.sea.displace_bpm / 60))
-    steps.append(StormStep(name="Unlatch and recover the riser", hours=sum(made.counts) / policy.sea.joints_hour))
+    steps.append(StormStep(name="Displace the riser to sea water", hours=displaced_hours(equipped, made)))
+    steps.append(StormStep(name="Unlatch and recover the riser", hours=recovered_hours(equipped, made)))
     total = sum(step.hours for step in steps)
     known = speed > 0
     return StormResult(

@@ -25,6 +25,7 @@ export function Riser({ found }: { found: RiserString | null }) {
           <Tensions found={found} />
         )}
         <Joints found={found} />
+        <Schedule />
         <Fields found={found} />
       </div>
     </div>
@@ -74,6 +75,28 @@ function Tensions({ found }: { found: RiserString }) {
           note={`${found.tests} tests of the lines on the way`}
         />
       </div>
+    </section>
+  );
+}
+
+/** What the riser adds to the days of the well. */
+function Schedule() {
+  const units = useUnits();
+  const rows = useEvaluated((e) => e.sea.schedule) ?? [];
+  if (rows.length === 0) return null;
+  return (
+    <section aria-label="Schedule of the riser">
+      <Titled title="Schedule of the riser" note={`${(rows.at(-1)!.total_hours / 24).toFixed(1)} days in all, waiting on weather apart`}>
+        <Facts
+          label="Schedule of the riser"
+          heads={[
+            { title: "Work", left: true },
+            { title: "Takes", unit: units.unit("hours") },
+            { title: "All so far", unit: units.unit("hours") },
+          ]}
+          rows={rows.map((row) => [row.work, units.number(row.hours, "hours"), units.number(row.total_hours, "hours")])}
+        />
+      </Titled>
     </section>
   );
 }
