@@ -10,9 +10,9 @@ import numpy as np
 from knollstack.core.cement.checks import Worked
 from knollstack.core.cement.pressures import annulus_of, pipe_of
 from knollstack.core.cement.simulate import Course
-from knollstack.core.pipe.formulas import gauge_at_rig
 from knollstack.core.pipe.frame import test_psi_of
 from knollstack.core.pipe.judge import exposed_of
+from knollstack.core.pipe.sea_formulas import gauge_at_rig
 from knollstack.core.program.equipped import Equipped, EquippedString
 
 State = Literal["bump", "test", "bled"]

@@ -17,8 +17,9 @@ from knollstack.core.base.formulas import hydrostatic_pressure
 from knollstack.core.document.strings import CustomLoad
 from knollstack.core.ground.riserless import column_psi, is_riserless
 from knollstack.core.ground.well import Well
-from knollstack.core.pipe.formulas import bump_pressure, pressure_under, pressure_under_wellhead
+from knollstack.core.pipe.formulas import bump_pressure, pressure_under
 from knollstack.core.pipe.heat import NO_HEAT, Heat
+from knollstack.core.pipe.sea_formulas import pressure_under_wellhead
 from knollstack.core.program.column import bump_over_psi, column_of, final_differential_psi
 from knollstack.core.program.laid import LaidString
 

@@ -16,7 +16,6 @@ from knollstack.core.pipe.choose import breaks_of, is_judged
 from knollstack.core.pipe.explain import Explained
 from knollstack.core.pipe.exposure import Exposure, exposure_of
 from knollstack.core.pipe.findings import hanger_findings, service_findings, stock_findings, string_findings
-from knollstack.core.pipe.formulas import gauge_at_rig
 from knollstack.core.pipe.frame import KEPT_BYTES, Frame, build_frame, test_psi_of
 from knollstack.core.pipe.heat import assumed
 from knollstack.core.pipe.hung import judge_hung
@@ -24,6 +23,7 @@ from knollstack.core.pipe.judged import KINDS, Judged, judge_sections
 from knollstack.core.pipe.order import passes, suits_service
 from knollstack.core.pipe.reasons import ends_because
 from knollstack.core.pipe.results import LoadKind, LoadResult, PipeResult, PipeRow, SectionResult
+from knollstack.core.pipe.sea_formulas import gauge_at_rig
 from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.program.section import Section
 
