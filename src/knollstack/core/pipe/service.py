@@ -70,7 +70,8 @@ def heated_case(well: Well, string: LaidString, exposed: Exposure) -> Iterator[F
         )
 
     inside, outside = (beside(side, mark) for side, mark in zip(sides, marks, strict=True))
-    heat = produced(well, string, exposed.produced_from or exposed.through[-1])
+    last = exposed.produced_from or next(reversed(exposed.through), None)
+    heat = None if last is None else produced(well, string, last)
     kind: Literal["burst", "collapse"] = "burst" if sides[0].built_psi > sides[1].built_psi else "collapse"
     yield LoadCase(
         "annular pressure build-up",
