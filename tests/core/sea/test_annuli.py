@@ -147,6 +147,14 @@ def test_the_loads_of_the_pipe_take_the_heat_of_sealed_annuli():
     assert not [load for s in run(on_land).pipe.strings for load in s.loads if load.name == name]
 
 
+def test_an_annulus_that_is_unknown_leaves_the_casings_beside_it_unknown():
+    """The mud around the 9 5/8 in: what the 13 3/8 in sees inside is then not known, and it is not told as good."""
+    known, bare = (run(deep(**{"ground__pore": [], **DECIDED, **mud})) for mud in ({}, {"strings__3__mud_ppg": None}))
+    text = "What heat builds up in the annuli beside it"
+    for found, places in ((known, []), (bare, ["/strings/2/pipe"])):  # without its mud the 9 5/8 in has no load at all
+        assert [f.place for f in find(found, "pipe", "unknown") if plain(f.message).startswith(text)] == places
+
+
 @pytest.mark.parametrize(
     ("flowing_f", "grades"),
     [(120.0, ("R95", "P110", "R95")), (160.0, ("P110", "P110", "R95")), (200.0, ("Q125", "P110", "P110"))],

@@ -61,6 +61,11 @@ def around(equipped: Equipped) -> list[tuple[EquippedString, EquippedString]]:
     return [(inner, outer) for outer, inner in itertools.pairwise(reach)][::-1]
 
 
+def cemented_up(inner: EquippedString) -> bool:
+    """Its annulus is full of cement up to the wellhead: there is nothing that heat could swell."""
+    return inner.cement_top_md_ft is not None and inner.cement_top_md_ft <= inner.wellhead_md_ft + LEAST_FT
+
+
 def relief_of(equipped: Equipped, string: EquippedString) -> AnnulusRelief:
     given = (row for row in equipped.design.sea.annuli if row.string == string.id)
     return next(given, AnnulusRelief(string=string.id))

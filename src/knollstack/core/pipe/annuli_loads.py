@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from knollstack.core.base.constants import PSI_PER_PPG_FT, SEA_WATER_PPG
 from knollstack.core.base.remember import remembered
 from knollstack.core.base.working import headline
-from knollstack.core.pipe.annuli import Annulus, annulus_of, around, solved
+from knollstack.core.pipe.annuli import Annulus, annulus_of, around, cemented_up, solved
 from knollstack.core.pipe.annuli_formulas import annulus_load
 from knollstack.core.pipe.exposure import Beside, Heated
 from knollstack.core.program.equipped import Equipped, EquippedString
@@ -91,13 +91,14 @@ def heated_of(equipped: Equipped) -> dict[int, Heated]:
     if equipped.well.site.setting != "subsea":
         return {}
     found, policy = annuli_of(equipped), equipped.well.policy
-    if all(psi is None for psi in found.pressure_psi):
+    if not found.pairs or not equipped.well.temperatures:  # without temperatures all heat is unknown, and told
         return {}
     chain = [found.pairs[0][0], *(outer for _, outer in found.pairs)]
     sides = [Beside(policy.pipe.packer_fluid_ppg, 0.0, chain[0].shoe_md_ft)]
     for (inner, _), annulus, psi in zip(found.pairs, found.annuli, found.pressure_psi, strict=True):
         bottom = inner.hung_md_ft if annulus is None else annulus.bottom_md_ft
-        sides.append(Beside(inner.mud_ppg or SEA_WATER_PPG, psi or 0.0, bottom))
+        built = 0.0 if annulus is None and cemented_up(inner) else psi
+        sides.append(Beside(inner.mud_ppg or SEA_WATER_PPG, built, bottom))
     sides.append(Beside(SEA_WATER_PPG, 0.0, chain[-1].shoe_md_ft))
     share = policy.sea.heat_share
     return {s.index: Heated(sides[k], sides[k + 1], share**k) for k, s in enumerate(chain)}

@@ -22,10 +22,13 @@ Pressure = Callable[[Value], Value]
 
 @dataclass(frozen=True)
 class Beside:
-    """What stands beside a casing in production: a fluid, what heat builds up in it, and how far down that reaches."""
+    """What stands beside a casing in production: a fluid, what heat builds up in it, and how far down that reaches.
+
+    None is not known.
+    """
 
     fluid_ppg: float
-    built_psi: float
+    built_psi: float | None
     to_md_ft: float
 
 

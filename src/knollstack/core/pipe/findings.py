@@ -132,6 +132,7 @@ def _load_findings(
 
 
 _MISSING: dict[Missing, str] = {
+    "annuli": "What heat builds up in the annuli beside it is unknown: pipe, mud or cement around one is not known.",
     "burst": "The burst load is unknown: pore pressure, fracture pressure or mud of a hole below is not known, or a kick"
     " of policy's influx is no lighter than that mud.",
     "collapse": "The collapse load is unknown: pore pressure or mud of a hole below is not known.",

@@ -39,6 +39,8 @@ from knollstack.core.program.laid import LaidString
 Floats = NDArray[np.float64]
 POINTS = 41
 TEMPERATURE: Missing = "temperature"
+TOLD: frozenset[Missing] = frozenset({"annuli", TEMPERATURE})
+"""Loads that are told as unknown, and without which a pipe is chosen all the same."""
 KEPT_BYTES = 24_000_000
 LEAST_YIELD_SHARE = 0.3
 """Under it a linear derating says nothing of steel."""
@@ -78,8 +80,8 @@ class Frame:
 
     @property
     def unchosen(self) -> bool:
-        """A load is unknown without which no pipe is chosen: heat alone is told, and a pipe is chosen without it."""
-        return any(name != TEMPERATURE for name in self.missing)
+        """A load is unknown without which no pipe is chosen."""
+        return any(name not in TOLD for name in self.missing)
 
     @property
     def below_tvd_ft(self) -> Floats:

@@ -17,7 +17,7 @@ from knollstack.core.pipe.heat import NO_HEAT, produced, treated
 from knollstack.core.pipe.surface import drilling_surface_psi, gas_over_mud_turn_psi, shut_in_surface_psi, worst_kick
 from knollstack.core.program.laid import LaidString
 
-Missing = Literal["burst", "collapse", "derating", "liner", "salt", "temperature"]
+Missing = Literal["annuli", "burst", "collapse", "derating", "liner", "salt", "temperature"]
 Found = LoadCase | Missing
 """A case, or what keeps one unknown."""
 
@@ -62,17 +62,19 @@ def heated_case(well: Well, string: LaidString, exposed: Exposure) -> Iterator[F
     if exposed.heated is None:
         return
     sides = exposed.heated.inside, exposed.heated.outside
+    built = [side.built_psi for side in sides if side.built_psi is not None]
+    if len(built) < len(sides):
+        yield "annuli"
+        return
     marks = [well.path.tvd(min(side.to_md_ft, well.path.total_md_ft)) for side in sides]
 
-    def beside(side: Beside, to_tvd_ft: float) -> Pressure:
-        return lambda z: (
-            hydrostatic_pressure(side.fluid_ppg, z) + np.where(np.asarray(z) <= to_tvd_ft, side.built_psi, 0.0)
-        )
+    def beside(side: Beside, built_psi: float, to_tvd_ft: float) -> Pressure:
+        return lambda z: hydrostatic_pressure(side.fluid_ppg, z) + np.where(np.asarray(z) <= to_tvd_ft, built_psi, 0.0)
 
-    inside, outside = (beside(side, mark) for side, mark in zip(sides, marks, strict=True))
+    inside, outside = (beside(*parts) for parts in zip(sides, built, marks, strict=True))
     last = exposed.produced_from or next(reversed(exposed.through), None)
     heat = None if last is None else produced(well, string, last)
-    kind: Literal["burst", "collapse"] = "burst" if sides[0].built_psi > sides[1].built_psi else "collapse"
+    kind: Literal["burst", "collapse"] = "burst" if built[0] > built[1] else "collapse"
     yield LoadCase(
         "annular pressure build-up",
         kind,

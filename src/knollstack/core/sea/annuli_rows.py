@@ -3,14 +3,10 @@
 from __future__ import annotations
 
 from knollstack.core.base.formulas import circle_capacity, interval_volume
-from knollstack.core.pipe.annuli import relief_of, worked
+from knollstack.core.pipe.annuli import cemented_up, relief_of, worked
 from knollstack.core.pipe.annuli_loads import Annuli, beside, loads_of
-from knollstack.core.program.equipped import Equipped, EquippedString
+from knollstack.core.program.equipped import Equipped
 from knollstack.core.sea.results import AnnulusRow
-
-
-def cemented_up(inner: EquippedString) -> bool:
-    return inner.cement_top_md_ft is not None and inner.cement_top_md_ft <= inner.wellhead_md_ft + 1.0
 
 
 def row_of(equipped: Equipped, found: Annuli, k: int) -> AnnulusRow | None:

@@ -17,6 +17,7 @@ from knollstack.core.sea.results import AcrossRow, BarrierRow
 from knollstack.core.sea.riser import through_riser
 
 LEAST_IN_EMERGENCY = 1
+"""With nothing left the well flows into the sea. Two are planned for; what an emergency leaves is told beside it."""
 COLUMN, PLUG = "mud column", "storm plug"
 
 

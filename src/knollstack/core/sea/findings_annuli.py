@@ -7,10 +7,9 @@ from dataclasses import replace
 
 from knollstack.core.base.findings import Change, Finding, Remedy, depth, find, percent, pressure, remedy
 from knollstack.core.document.sea import MOST_DISK_PSI
-from knollstack.core.pipe.annuli import Annulus, opened, solved
+from knollstack.core.pipe.annuli import Annulus, cemented_up, opened, solved
 from knollstack.core.pipe.annuli_loads import Annuli, loads_of
 from knollstack.core.program.equipped import Equipped
-from knollstack.core.sea.annuli_rows import cemented_up
 
 DISK_STEP_PSI = 100.0
 LEAST_DISK_PSI = 500.0

@@ -23,7 +23,7 @@ const LOADS: readonly ColumnSpec[] = [
 export function StringOptions({ index, size }: { index: number; size: string }) {
   const string = useSnapshot("evaluation")!.strings[index]!;
   const row = useEvaluated((e) => e.pipe.strings[index]);
-  const proposed: Record<string, number | null | undefined> = { wear_percent: 0, test_psi: row?.test_psi };
+  const proposed: Record<string, number | null | undefined> = { wear_percent: 0, test_psi: row?.test_psi && Math.round(row.test_psi) };
   const last = useSnapshot("evaluation")!.strings.length - 1 === index;
   const { session } = useBench();
   const { data: catalogue } = useQuery({ queryKey: ["catalogue"], queryFn: getCatalogue, staleTime: Infinity });
