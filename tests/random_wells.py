@@ -104,7 +104,7 @@ def random_well(seed: int) -> dict[str, Any]:
         )
     return {
         "format": "knollstack.well",
-        "version": 5,
+        "version": 6,
         "name": f"Well {seed}",
         "site": {"rig_floor_ft": 30.0, "h2s_ppm": 0.0, "rotary_room_ft": 30.0},
         "trajectory": {"stations": survey},

@@ -33,6 +33,7 @@ ROOMS = (
     "wellhead",
     "preventers",
     "sea",
+    "completion",
     "proposal",
     "reading",
     "evaluation",

@@ -51,7 +51,7 @@ def test_by_hand_in_uniform_ground():
 def reference(total, pore, fracture, shoe, mud):
     return {
         "format": "knollstack.well",
-        "version": 5,
+        "version": 6,
         "name": "Reference",
         "site": {"rig_floor_ft": 0.0, "h2s_ppm": 0.0, "flowline_height_ft": 0.0},
         "trajectory": {"stations": [{"md_ft": 0.0}, {"md_ft": total}]},

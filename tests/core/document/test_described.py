@@ -64,7 +64,7 @@ def full_text():
     for place, row in ROWS.items():
         keys = place.replace("/*", "/0").split("/")[1:]
         put(document, keys, [copy.deepcopy(row)])
-    policy = Design.model_validate({"format": "knollstack.well", "version": 5, "name": ""}).policy
+    policy = Design.model_validate({"format": "knollstack.well", "version": 6, "name": ""}).policy
     document["policy"] = policy.model_dump(mode="json")
     return json.dumps(document)
 

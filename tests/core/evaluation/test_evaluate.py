@@ -96,6 +96,6 @@ def test_units_round_trip_and_read_as_people_write():
 
 
 def test_evaluate_does_not_need_a_name_or_strings():
-    evaluation = evaluate(parse({"format": "knollstack.well", "version": 5, "name": ""}), CATALOGUE)
+    evaluation = evaluate(parse({"format": "knollstack.well", "version": 6, "name": ""}), CATALOGUE)
     assert evaluation.strings == ()
     assert {p.state for p in evaluation.path} <= {"blank", "incomplete"}

@@ -74,7 +74,7 @@ def test_a_tubing_leak_acts_from_the_tree_down():
 
 
 def test_packer_fluid_reaches_up_to_the_tree():
-    document = deep(strings__4__packer_md_ft=12_000.0, policy__pipe={"packer_fluid_ppg": 9.0})
+    document = deep(completion__packer_md_ft=12_000.0, policy__pipe={"packer_fluid_ppg": 9.0})
     tvd, above, _ = case(document, 4, "drawn down below the packer")
     assert at(tvd, above, 10_000.0) == pytest.approx(PPG * 9.0 * (10_000.0 - MUDLINE), abs=0.5)
     tvd, below, _ = case(document, 4, "evacuated above the packer")
@@ -82,7 +82,7 @@ def test_packer_fluid_reaches_up_to_the_tree():
 
 
 def test_a_treatment_acts_from_the_wellhead_down():
-    document = deep(strings__4__stimulation_psi=6000.0, policy__pipe={"packer_fluid_ppg": 9.0})
+    document = deep(completion__treating_psi=6000.0, policy__pipe={"packer_fluid_ppg": 9.0})
     tvd, inside, _ = case(document, 4, "stimulation")
     assert at(tvd, inside, MUDLINE) == pytest.approx(6000.0)
     assert at(tvd, inside, 10_000.0) == pytest.approx(6000.0 + PPG * 9.0 * (10_000.0 - MUDLINE), abs=0.5)

@@ -311,11 +311,10 @@ def test_schools_of_burst_and_backup():
 def test_packer_stimulation_custom_and_salt():
     document = four_strings()
     last = document["strings"][3]
-    last.update(
-        packer_md_ft=9000.0,
-        stimulation_psi=5000.0,
-        loads=[{"name": "injection", "kind": "burst", "inside_psi": 6000.0, "inside_ppg": 8.6, "outside_ppg": 8.33}],
-    )
+    document["completion"] = {"packer_md_ft": 9000.0, "treating_psi": 5000.0}
+    last["loads"] = [
+        {"name": "injection", "kind": "burst", "inside_psi": 6000.0, "inside_ppg": 8.6, "outside_ppg": 8.33}
+    ]
     warm = by_case(document, 3)["stimulation"][1]
     assert any("The effect of temperature" in plain(f.message) for f in find(run(document), "pipe", "unknown"))
     document["site"] |= {"surface_temperature_f": 60.0, "bottom_temperature_f": 200.0}

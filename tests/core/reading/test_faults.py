@@ -251,7 +251,7 @@ def test_text_that_is_no_well_file(text, value):
 
 
 def test_a_partial_hand_written_file_takes_the_defaults():
-    design = parse({"format": "knollstack.well", "version": 5, "name": "Bare"})
+    design = parse({"format": "knollstack.well", "version": 6, "name": "Bare"})
     assert design.site.setting == "land"
     assert design.policy.mud.trip_margin_ppg == 0.3
     with pytest.raises(ValueError, match="frozen"):

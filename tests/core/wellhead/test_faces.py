@@ -51,7 +51,7 @@ def test_what_mates_says_nothing():
 
 
 def test_a_face_sees_every_stage_of_its_strings():
-    document = cellar(strings__3__stimulation_psi=4900.0, strings__1__test_psi=2100.0)
+    document = cellar(completion__treating_psi=4900.0, strings__1__test_psi=2100.0)
     pieces = run(document).wellhead.pieces
     stages = [{s.stage: s.psi for s in p.stages} for p in pieces]
     assert set(stages[0]) == {"drilling", "casing test"}

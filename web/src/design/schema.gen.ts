@@ -1068,6 +1068,36 @@ export interface components {
             use: string;
         };
         /**
+         * AlternativeRow
+         * @description An alternative at total depth: what it needs, its days and cost, and whether its barriers are there.
+         */
+        AlternativeRow: {
+            /**
+             * Allowed
+             * @enum {string}
+             */
+            allowed: "allowed" | "forbidden" | "unknown";
+            /** Barriers */
+            barriers: (string | components["schemas"]["Amount"])[][];
+            /** Cement Bbl */
+            cement_bbl: number;
+            /** Cost */
+            cost: number;
+            /**
+             * Decision
+             * @enum {string}
+             */
+            decision: "complete" | "suspend" | "plug and abandon";
+            /** Hours */
+            hours: number;
+            /** Needs */
+            needs: (string | components["schemas"]["Amount"])[][];
+            /** Plugs */
+            plugs: number;
+            /** Works */
+            works: components["schemas"]["WorkRow"][];
+        };
+        /**
          * Amount
          * @description A number with its quantity, so that it can be shown in the units of the person.
          */
@@ -1076,7 +1106,7 @@ export interface components {
              * Quantity
              * @enum {string}
              */
-            quantity: "depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight";
+            quantity: "depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight" | "money" | "days";
             /** Value */
             value: number;
         };
@@ -1180,7 +1210,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "policy";
             /** Text */
             text: (string | components["schemas"]["Amount"])[];
         };
@@ -2395,6 +2425,30 @@ export interface components {
             variable_rams: number;
         };
         /**
+         * CleanRow
+         * @description Drill-out and clean-up of the production casing, and the guns.
+         */
+        CleanRow: {
+            /** Clean To Md Ft */
+            clean_to_md_ft: number;
+            /** Drill Out Md Ft */
+            drill_out_md_ft: number | null;
+            /** Formation Psi */
+            formation_psi: number | null;
+            /** Hole Psi */
+            hole_psi: number | null;
+            /** Level Md Ft */
+            level_md_ft: number | null;
+            /** Pumped Bbl */
+            pumped_bbl: number | null;
+            /** Shots */
+            shots: number | null;
+            /** Underbalance Psi */
+            underbalance_psi: number;
+            /** Volume Bbl */
+            volume_bbl: number | null;
+        };
+        /**
          * ClearanceRow
          * @description Least diametral clearance over the joint, from a casing size up.
          */
@@ -2488,6 +2542,437 @@ export interface components {
             evaluation_a: components["schemas"]["Evaluation"];
             evaluation_b: components["schemas"]["Evaluation"];
             side_by_side: components["schemas"]["SideBySide"];
+        };
+        /** Completion */
+        Completion: {
+            /**
+             * Abandonment
+             * @default {
+             *       "cut_ft": null,
+             *       "mud_ppg": null,
+             *       "plugs": [],
+             *       "production_run": null
+             *     }
+             */
+            abandonment: components["schemas"]["Leaving"];
+            /**
+             * Held on the annulus
+             * @description at the wellhead during a treatment
+             * @default 0
+             */
+            annulus_psi: number;
+            /**
+             * Back-pressure valve set
+             * @description before the BOPs come off
+             * @default true
+             */
+            back_pressure_valve: boolean;
+            /**
+             * Decision at total depth
+             * @default null
+             */
+            decision: ("complete" | "suspend" | "plug and abandon") | null;
+            /**
+             * Evaluation
+             * @default []
+             */
+            evaluation: components["schemas"]["Survey"][];
+            /**
+             * Flowing wellhead pressure
+             * @description empty is drawn down to nothing
+             * @default null
+             */
+            flowing_psi: number | null;
+            /**
+             * Completion fluid
+             * @description stays over the packer; empty is policy's packer fluid
+             * @default null
+             */
+            fluid_ppg: number | null;
+            /**
+             * Tubing at the packer
+             * @description landed: it may move up out of the seal bore but not down
+             * @default landed
+             * @enum {string}
+             */
+            hold: "free to move" | "landed" | "anchored";
+            /**
+             * Packer type
+             * @default permanent
+             * @enum {string}
+             */
+            packer: "permanent" | "retrievable";
+            /**
+             * Seal bore
+             * @description empty is the tubing's OD
+             * @default null
+             */
+            packer_bore_in: number | null;
+            /**
+             * Packer
+             * @description MD; empty is proposed over the perforations
+             * @default null
+             */
+            packer_md_ft: number | null;
+            /**
+             * Perforated
+             * @default through the tubing
+             * @enum {string}
+             */
+            perforated: "before the tubing" | "through the tubing";
+            /**
+             * Perforations
+             * @default []
+             */
+            perforations: components["schemas"]["Perforation"][];
+            /**
+             * Logged pressures
+             * @default []
+             */
+            pressure_points: components["schemas"]["PressurePoint"][];
+            /**
+             * Shut-in wellhead pressure
+             * @description empty is the reservoir's less a column of gas
+             * @default null
+             */
+            shut_in_psi: number | null;
+            /**
+             * Weight on packer
+             * @description slacked off when spaced out; empty follows policy
+             * @default null
+             */
+            slack_off_lbf: number | null;
+            /**
+             * Seal length
+             * @description that may move in the bore; empty follows policy
+             * @default null
+             */
+            stroke_ft: number | null;
+            /**
+             * Suspension
+             * @default {
+             *       "cut_ft": null,
+             *       "mud_ppg": null,
+             *       "plugs": [],
+             *       "production_run": null
+             *     }
+             */
+            suspension: components["schemas"]["Leaving"];
+            /**
+             * Treating fluid temperature
+             * @description at the wellhead; empty is the ground's at surface
+             * @default null
+             */
+            treating_fluid_f: number | null;
+            /**
+             * Treating fluid
+             * @description empty is the completion fluid
+             * @default null
+             */
+            treating_ppg: number | null;
+            /**
+             * Treating pressure at the wellhead
+             * @description on the sea floor where that stands there; empty is none planned
+             * @default null
+             */
+            treating_psi: number | null;
+            /**
+             * @default {
+             *       "bore_in": null,
+             *       "class_psi": null,
+             *       "orientation_deg": null,
+             *       "safety_valves": 1,
+             *       "wings": 2
+             *     }
+             */
+            tree: components["schemas"]["Tree"];
+            /**
+             * Tubing
+             * @default null
+             */
+            tubing: components["schemas"]["TubingChoice"] | null;
+            /**
+             * Underbalance
+             * @description formation over hole when the guns fire; below 0 is overbalance; empty follows policy
+             * @default null
+             */
+            underbalance_psi: number | null;
+            /**
+             * Verifications
+             * @default []
+             */
+            verified: components["schemas"]["Verification"][];
+        };
+        /** CompletionPolicy */
+        CompletionPolicy: {
+            /**
+             * Plug above a zone, a shoe or perforations
+             * @description cement over its top
+             * @default 100
+             */
+            above_ft: number;
+            /**
+             * Cement that counts as a barrier
+             * @description behind casing, over a zone that can flow
+             * @default 100
+             */
+            barrier_cement_ft: number;
+            /**
+             * Barriers before anything is removed
+             * @description tested ones, each complete in itself
+             * @default 2
+             */
+            barriers: number;
+            /**
+             * Plug below
+             * @description cement under its base, no deeper than the hole
+             * @default 100
+             */
+            below_ft: number;
+            /**
+             * Scraper and clean-up
+             * @description beside the trips
+             * @default 18
+             */
+            clean_hours: number;
+            /**
+             * Clean-up volume
+             * @description of the casing, pumped to displace the mud
+             * @default 1.5
+             */
+            clean_share: number;
+            /**
+             * Cored per hour
+             * @default 15
+             */
+            core_ft_hour: number;
+            /**
+             * Casing cut and pulled
+             * @default 24
+             */
+            cut_hours: number;
+            /**
+             * Casing cut below ground
+             * @description on land
+             * @default 6
+             */
+            cut_land_ft: number;
+            /**
+             * Casing cut below the mudline
+             * @description at sea
+             * @default 15
+             */
+            cut_sea_ft: number;
+            /**
+             * Leak-off test
+             * @default 2
+             */
+            leak_off_hours: number;
+            /**
+             * Logged per hour
+             * @description wireline, per run over the interval
+             * @default 1500
+             */
+            log_ft_hour: number;
+            /**
+             * Longest plug in one
+             * @description a longer one is set in two
+             * @default 1000
+             */
+            longest_ft: number;
+            /**
+             * Mechanical plug
+             * @description planning value
+             * @default 15000
+             */
+            mechanical: number;
+            /**
+             * Cement on a mechanical plug
+             * @default 50
+             */
+            mechanical_ft: number;
+            /**
+             * Overpull on the tubing
+             * @description to come out of the packer
+             * @default 40000
+             */
+            overpull_lbf: number;
+            /**
+             * Packer with its seals
+             * @description planning value
+             * @default 60000
+             */
+            packer: number;
+            /**
+             * Packer above the perforations
+             * @default 100
+             */
+            packer_above_ft: number;
+            /**
+             * Perforating run
+             * @default 10
+             */
+            perforate_hours: number;
+            /**
+             * Plug set
+             * @description mixed, pumped and pulled out of, without its wait
+             * @default 4
+             */
+            plug_hours: number;
+            /**
+             * Plug test
+             * @description over the mud at the plug
+             * @default 1000
+             */
+            plug_test_psi: number;
+            /**
+             * Pressure points
+             * @description a run of points or samples
+             * @default 12
+             */
+            points_each_hours: number;
+            /**
+             * Rig day
+             * @description planning value, all services
+             * @default 60000
+             */
+            rig_day: number;
+            /**
+             * Sack of cement
+             * @description planning value, mixed and pumped
+             * @default 25
+             */
+            sack: number;
+            /**
+             * Weight on packer
+             * @default 10000
+             */
+            slack_off_lbf: number;
+            /**
+             * Seal length
+             * @default 20
+             */
+            stroke_ft: number;
+            /**
+             * Top of the surface plug below ground
+             * @description or the mudline
+             * @default 20
+             */
+            surface_below_ft: number;
+            /**
+             * Surface plug
+             * @description its length
+             * @default 150
+             */
+            surface_ft: number;
+            /**
+             * Tag weight
+             * @description set down on a plug of cement
+             * @default 15000
+             */
+            tag_lbf: number;
+            /**
+             * Tree and hanger
+             * @description planning value
+             * @default 250000
+             */
+            tree: number;
+            /**
+             * BOPs off and tree on
+             * @default 36
+             */
+            tree_hours: number;
+            /**
+             * Tripped per hour
+             * @default 1000
+             */
+            trip_ft_hour: number;
+            /**
+             * Tubing per ft
+             * @description planning value where no price is given
+             * @default 18
+             */
+            tubing_ft: number;
+            /**
+             * Tubing at most
+             * @description unless it is decided
+             * @default 4.5
+             */
+            tubing_most_in: number;
+            /**
+             * Tubing test
+             * @description at the wellhead, plug below the packer
+             * @default 5000
+             */
+            tubing_test_psi: number;
+            /**
+             * Underbalance at perforating
+             * @default 500
+             */
+            underbalance_psi: number;
+            /**
+             * Well test
+             * @default 96
+             */
+            well_test_hours: number;
+            /**
+             * Wireline run per hour
+             * @description to the interval and back
+             * @default 6000
+             */
+            wireline_ft_hour: number;
+        };
+        /** CompletionResult */
+        CompletionResult: {
+            /** @default null */
+            abandonment: components["schemas"]["LeavingRow"] | null;
+            /**
+             * Alternatives
+             * @default []
+             */
+            alternatives: components["schemas"]["AlternativeRow"][];
+            /** @default null */
+            completion: components["schemas"]["CompletionRow"] | null;
+            /**
+             * Points
+             * @default []
+             */
+            points: components["schemas"]["PointRow"][];
+            /**
+             * States
+             * @default []
+             */
+            states: components["schemas"]["StateRow"][];
+            /**
+             * Surveys
+             * @default []
+             */
+            surveys: components["schemas"]["SurveyRow"][];
+            /** @default null */
+            suspension: components["schemas"]["LeavingRow"] | null;
+        };
+        /** CompletionRow */
+        CompletionRow: {
+            clean: components["schemas"]["CleanRow"] | null;
+            /** Fluid Ppg */
+            fluid_ppg: number;
+            /** Packer Md Ft */
+            packer_md_ft: number | null;
+            /** Packer Proposed */
+            packer_proposed: boolean;
+            /** Perforated */
+            perforated: [
+                number,
+                number
+            ][];
+            /** Perforations Proposed */
+            perforations_proposed: boolean;
+            /** Shut In Psi */
+            shut_in_psi: number | null;
+            /** Steps */
+            steps: (string | components["schemas"]["Amount"])[][];
+            tree: components["schemas"]["TreeRow"] | null;
+            tubing: components["schemas"]["TubingRow"] | null;
         };
         /** ConductorResult */
         ConductorResult: {
@@ -2866,7 +3351,7 @@ export interface components {
              * Quantity
              * @default null
              */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight" | "money" | "days") | null;
             /**
              * Required
              * @default false
@@ -2914,6 +3399,52 @@ export interface components {
              *     }
              */
             closing_unit: components["schemas"]["ClosingUnit"];
+            /**
+             * @default {
+             *       "abandonment": {
+             *         "cut_ft": null,
+             *         "mud_ppg": null,
+             *         "plugs": [],
+             *         "production_run": null
+             *       },
+             *       "annulus_psi": 0,
+             *       "back_pressure_valve": true,
+             *       "decision": null,
+             *       "evaluation": [],
+             *       "flowing_psi": null,
+             *       "fluid_ppg": null,
+             *       "hold": "landed",
+             *       "packer": "permanent",
+             *       "packer_bore_in": null,
+             *       "packer_md_ft": null,
+             *       "perforated": "through the tubing",
+             *       "perforations": [],
+             *       "pressure_points": [],
+             *       "shut_in_psi": null,
+             *       "slack_off_lbf": null,
+             *       "stroke_ft": null,
+             *       "suspension": {
+             *         "cut_ft": null,
+             *         "mud_ppg": null,
+             *         "plugs": [],
+             *         "production_run": null
+             *       },
+             *       "treating_fluid_f": null,
+             *       "treating_ppg": null,
+             *       "treating_psi": null,
+             *       "tree": {
+             *         "bore_in": null,
+             *         "class_psi": null,
+             *         "orientation_deg": null,
+             *         "safety_valves": 1,
+             *         "wings": 2
+             *       },
+             *       "tubing": null,
+             *       "underbalance_psi": null,
+             *       "verified": []
+             *     }
+             */
+            completion: components["schemas"]["Completion"];
             /**
              * Format
              * @constant
@@ -2983,6 +3514,46 @@ export interface components {
              *         "thickening_margin_minutes": 60,
              *         "wait_hours": 24,
              *         "water_gal_sk": 4.97
+             *       },
+             *       "completion": {
+             *         "above_ft": 100,
+             *         "barrier_cement_ft": 100,
+             *         "barriers": 2,
+             *         "below_ft": 100,
+             *         "clean_hours": 18,
+             *         "clean_share": 1.5,
+             *         "core_ft_hour": 15,
+             *         "cut_hours": 24,
+             *         "cut_land_ft": 6,
+             *         "cut_sea_ft": 15,
+             *         "leak_off_hours": 2,
+             *         "log_ft_hour": 1500,
+             *         "longest_ft": 1000,
+             *         "mechanical": 15000,
+             *         "mechanical_ft": 50,
+             *         "overpull_lbf": 40000,
+             *         "packer": 60000,
+             *         "packer_above_ft": 100,
+             *         "perforate_hours": 10,
+             *         "plug_hours": 4,
+             *         "plug_test_psi": 1000,
+             *         "points_each_hours": 12,
+             *         "rig_day": 60000,
+             *         "sack": 25,
+             *         "slack_off_lbf": 10000,
+             *         "stroke_ft": 20,
+             *         "surface_below_ft": 20,
+             *         "surface_ft": 150,
+             *         "tag_lbf": 15000,
+             *         "tree": 250000,
+             *         "tree_hours": 36,
+             *         "trip_ft_hour": 1000,
+             *         "tubing_ft": 18,
+             *         "tubing_most_in": 4.5,
+             *         "tubing_test_psi": 5000,
+             *         "underbalance_psi": 500,
+             *         "well_test_hours": 96,
+             *         "wireline_ft_hour": 6000
              *       },
              *       "depths": {
              *         "conductor_minimum_ft": 80,
@@ -3516,7 +4087,7 @@ export interface components {
              * Version
              * @constant
              */
-            version: 5;
+            version: 6;
             /**
              * @default {
              *       "base_plate_in": 2,
@@ -3737,6 +4308,52 @@ export interface components {
                  */
                 closing_unit: components["schemas"]["ClosingUnit"];
                 /**
+                 * @default {
+                 *       "abandonment": {
+                 *         "cut_ft": null,
+                 *         "mud_ppg": null,
+                 *         "plugs": [],
+                 *         "production_run": null
+                 *       },
+                 *       "annulus_psi": 0,
+                 *       "back_pressure_valve": true,
+                 *       "decision": null,
+                 *       "evaluation": [],
+                 *       "flowing_psi": null,
+                 *       "fluid_ppg": null,
+                 *       "hold": "landed",
+                 *       "packer": "permanent",
+                 *       "packer_bore_in": null,
+                 *       "packer_md_ft": null,
+                 *       "perforated": "through the tubing",
+                 *       "perforations": [],
+                 *       "pressure_points": [],
+                 *       "shut_in_psi": null,
+                 *       "slack_off_lbf": null,
+                 *       "stroke_ft": null,
+                 *       "suspension": {
+                 *         "cut_ft": null,
+                 *         "mud_ppg": null,
+                 *         "plugs": [],
+                 *         "production_run": null
+                 *       },
+                 *       "treating_fluid_f": null,
+                 *       "treating_ppg": null,
+                 *       "treating_psi": null,
+                 *       "tree": {
+                 *         "bore_in": null,
+                 *         "class_psi": null,
+                 *         "orientation_deg": null,
+                 *         "safety_valves": 1,
+                 *         "wings": 2
+                 *       },
+                 *       "tubing": null,
+                 *       "underbalance_psi": null,
+                 *       "verified": []
+                 *     }
+                 */
+                completion: components["schemas"]["Completion"];
+                /**
                  * Format
                  * @constant
                  */
@@ -3805,6 +4422,46 @@ export interface components {
                  *         "thickening_margin_minutes": 60,
                  *         "wait_hours": 24,
                  *         "water_gal_sk": 4.97
+                 *       },
+                 *       "completion": {
+                 *         "above_ft": 100,
+                 *         "barrier_cement_ft": 100,
+                 *         "barriers": 2,
+                 *         "below_ft": 100,
+                 *         "clean_hours": 18,
+                 *         "clean_share": 1.5,
+                 *         "core_ft_hour": 15,
+                 *         "cut_hours": 24,
+                 *         "cut_land_ft": 6,
+                 *         "cut_sea_ft": 15,
+                 *         "leak_off_hours": 2,
+                 *         "log_ft_hour": 1500,
+                 *         "longest_ft": 1000,
+                 *         "mechanical": 15000,
+                 *         "mechanical_ft": 50,
+                 *         "overpull_lbf": 40000,
+                 *         "packer": 60000,
+                 *         "packer_above_ft": 100,
+                 *         "perforate_hours": 10,
+                 *         "plug_hours": 4,
+                 *         "plug_test_psi": 1000,
+                 *         "points_each_hours": 12,
+                 *         "rig_day": 60000,
+                 *         "sack": 25,
+                 *         "slack_off_lbf": 10000,
+                 *         "stroke_ft": 20,
+                 *         "surface_below_ft": 20,
+                 *         "surface_ft": 150,
+                 *         "tag_lbf": 15000,
+                 *         "tree": 250000,
+                 *         "tree_hours": 36,
+                 *         "trip_ft_hour": 1000,
+                 *         "tubing_ft": 18,
+                 *         "tubing_most_in": 4.5,
+                 *         "tubing_test_psi": 5000,
+                 *         "underbalance_psi": 500,
+                 *         "well_test_hours": 96,
+                 *         "wireline_ft_hour": 6000
                  *       },
                  *       "depths": {
                  *         "conductor_minimum_ft": 80,
@@ -4338,7 +4995,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 5;
+                version: 6;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -4389,6 +5046,52 @@ export interface components {
                  */
                 closing_unit: components["schemas"]["ClosingUnit"];
                 /**
+                 * @default {
+                 *       "abandonment": {
+                 *         "cut_ft": null,
+                 *         "mud_ppg": null,
+                 *         "plugs": [],
+                 *         "production_run": null
+                 *       },
+                 *       "annulus_psi": 0,
+                 *       "back_pressure_valve": true,
+                 *       "decision": null,
+                 *       "evaluation": [],
+                 *       "flowing_psi": null,
+                 *       "fluid_ppg": null,
+                 *       "hold": "landed",
+                 *       "packer": "permanent",
+                 *       "packer_bore_in": null,
+                 *       "packer_md_ft": null,
+                 *       "perforated": "through the tubing",
+                 *       "perforations": [],
+                 *       "pressure_points": [],
+                 *       "shut_in_psi": null,
+                 *       "slack_off_lbf": null,
+                 *       "stroke_ft": null,
+                 *       "suspension": {
+                 *         "cut_ft": null,
+                 *         "mud_ppg": null,
+                 *         "plugs": [],
+                 *         "production_run": null
+                 *       },
+                 *       "treating_fluid_f": null,
+                 *       "treating_ppg": null,
+                 *       "treating_psi": null,
+                 *       "tree": {
+                 *         "bore_in": null,
+                 *         "class_psi": null,
+                 *         "orientation_deg": null,
+                 *         "safety_valves": 1,
+                 *         "wings": 2
+                 *       },
+                 *       "tubing": null,
+                 *       "underbalance_psi": null,
+                 *       "verified": []
+                 *     }
+                 */
+                completion: components["schemas"]["Completion"];
+                /**
                  * Format
                  * @constant
                  */
@@ -4457,6 +5160,46 @@ export interface components {
                  *         "thickening_margin_minutes": 60,
                  *         "wait_hours": 24,
                  *         "water_gal_sk": 4.97
+                 *       },
+                 *       "completion": {
+                 *         "above_ft": 100,
+                 *         "barrier_cement_ft": 100,
+                 *         "barriers": 2,
+                 *         "below_ft": 100,
+                 *         "clean_hours": 18,
+                 *         "clean_share": 1.5,
+                 *         "core_ft_hour": 15,
+                 *         "cut_hours": 24,
+                 *         "cut_land_ft": 6,
+                 *         "cut_sea_ft": 15,
+                 *         "leak_off_hours": 2,
+                 *         "log_ft_hour": 1500,
+                 *         "longest_ft": 1000,
+                 *         "mechanical": 15000,
+                 *         "mechanical_ft": 50,
+                 *         "overpull_lbf": 40000,
+                 *         "packer": 60000,
+                 *         "packer_above_ft": 100,
+                 *         "perforate_hours": 10,
+                 *         "plug_hours": 4,
+                 *         "plug_test_psi": 1000,
+                 *         "points_each_hours": 12,
+                 *         "rig_day": 60000,
+                 *         "sack": 25,
+                 *         "slack_off_lbf": 10000,
+                 *         "stroke_ft": 20,
+                 *         "surface_below_ft": 20,
+                 *         "surface_ft": 150,
+                 *         "tag_lbf": 15000,
+                 *         "tree": 250000,
+                 *         "tree_hours": 36,
+                 *         "trip_ft_hour": 1000,
+                 *         "tubing_ft": 18,
+                 *         "tubing_most_in": 4.5,
+                 *         "tubing_test_psi": 5000,
+                 *         "underbalance_psi": 500,
+                 *         "well_test_hours": 96,
+                 *         "wireline_ft_hour": 6000
                  *       },
                  *       "depths": {
                  *         "conductor_minimum_ft": 80,
@@ -4990,7 +5733,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 5;
+                version: 6;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -5120,6 +5863,50 @@ export interface components {
             tool_joint_in: number | null;
         };
         /**
+         * EffectRow
+         * @description A case of the tubing: pressures at its ends, its four changes of length, and what the packer holds.
+         */
+        EffectRow: {
+            /** Ballooning In */
+            ballooning_in: number;
+            /** Bottom Lbf */
+            bottom_lbf: number;
+            /** Buckling In */
+            buckling_in: number;
+            /** Factors */
+            factors: {
+                [key: string]: number;
+            };
+            /** Heat F */
+            heat_f: number | null;
+            /** Helix Ft */
+            helix_ft: number;
+            /** Inside Packer Psi */
+            inside_packer_psi: number;
+            /** Inside Top Psi */
+            inside_top_psi: number;
+            /** Moved In */
+            moved_in: number;
+            /** Name */
+            name: string;
+            /** On Packer Lbf */
+            on_packer_lbf: number;
+            /** Outside Packer Psi */
+            outside_packer_psi: number;
+            /** Outside Top Psi */
+            outside_top_psi: number;
+            /** Piston In */
+            piston_in: number;
+            /** Temperature In */
+            temperature_in: number;
+            /** Top Lbf */
+            top_lbf: number;
+            /** Total In */
+            total_in: number;
+            /** Working */
+            working: string;
+        };
+        /**
          * ElementResult
          * @description An element in force, bottom to top. `top_in` is over the bottom of the stack.
          */
@@ -5172,6 +5959,47 @@ export interface components {
             why: string;
         };
         /**
+         * ElementRow
+         * @description An element of an envelope: whether it stands, why not, how it is verified, and where it is drawn.
+         */
+        ElementRow: {
+            /** From Md Ft */
+            from_md_ft: number;
+            /** Key */
+            key: string;
+            /** Place */
+            place: string;
+            /** Pressure Psi */
+            pressure_psi: number | null;
+            /** Said */
+            said: (string | components["schemas"]["Amount"])[];
+            /**
+             * Stands
+             * @enum {string}
+             */
+            stands: "stands" | "fails" | "unknown";
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "verified" | "planned" | "failed";
+            /** String */
+            string: number | null;
+            /** Title */
+            title: (string | components["schemas"]["Amount"])[];
+            /** To Md Ft */
+            to_md_ft: number;
+            /** Verify */
+            verify: string;
+            /**
+             * Where
+             * @enum {string}
+             */
+            where: "bore" | "wall" | "annulus" | "hole" | "top";
+            /** Why */
+            why: (string | components["schemas"]["Amount"])[];
+        };
+        /**
          * Envelope
          * @description Axial force between which a pipe stands each difference of pressure, inside less outside.
          */
@@ -5182,6 +6010,21 @@ export interface components {
             greatest_lbf: number[];
             /** Least Lbf */
             least_lbf: number[];
+        };
+        /** EnvelopeRow */
+        EnvelopeRow: {
+            /** Elements */
+            elements: components["schemas"]["ElementRow"][];
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "primary" | "secondary";
+            /**
+             * Stands
+             * @enum {string}
+             */
+            stands: "stands" | "fails" | "unknown";
         };
         /** EstimateBody */
         EstimateBody: {
@@ -5214,6 +6057,52 @@ export interface components {
                  *     }
                  */
                 closing_unit: components["schemas"]["ClosingUnit"];
+                /**
+                 * @default {
+                 *       "abandonment": {
+                 *         "cut_ft": null,
+                 *         "mud_ppg": null,
+                 *         "plugs": [],
+                 *         "production_run": null
+                 *       },
+                 *       "annulus_psi": 0,
+                 *       "back_pressure_valve": true,
+                 *       "decision": null,
+                 *       "evaluation": [],
+                 *       "flowing_psi": null,
+                 *       "fluid_ppg": null,
+                 *       "hold": "landed",
+                 *       "packer": "permanent",
+                 *       "packer_bore_in": null,
+                 *       "packer_md_ft": null,
+                 *       "perforated": "through the tubing",
+                 *       "perforations": [],
+                 *       "pressure_points": [],
+                 *       "shut_in_psi": null,
+                 *       "slack_off_lbf": null,
+                 *       "stroke_ft": null,
+                 *       "suspension": {
+                 *         "cut_ft": null,
+                 *         "mud_ppg": null,
+                 *         "plugs": [],
+                 *         "production_run": null
+                 *       },
+                 *       "treating_fluid_f": null,
+                 *       "treating_ppg": null,
+                 *       "treating_psi": null,
+                 *       "tree": {
+                 *         "bore_in": null,
+                 *         "class_psi": null,
+                 *         "orientation_deg": null,
+                 *         "safety_valves": 1,
+                 *         "wings": 2
+                 *       },
+                 *       "tubing": null,
+                 *       "underbalance_psi": null,
+                 *       "verified": []
+                 *     }
+                 */
+                completion: components["schemas"]["Completion"];
                 /**
                  * Format
                  * @constant
@@ -5283,6 +6172,46 @@ export interface components {
                  *         "thickening_margin_minutes": 60,
                  *         "wait_hours": 24,
                  *         "water_gal_sk": 4.97
+                 *       },
+                 *       "completion": {
+                 *         "above_ft": 100,
+                 *         "barrier_cement_ft": 100,
+                 *         "barriers": 2,
+                 *         "below_ft": 100,
+                 *         "clean_hours": 18,
+                 *         "clean_share": 1.5,
+                 *         "core_ft_hour": 15,
+                 *         "cut_hours": 24,
+                 *         "cut_land_ft": 6,
+                 *         "cut_sea_ft": 15,
+                 *         "leak_off_hours": 2,
+                 *         "log_ft_hour": 1500,
+                 *         "longest_ft": 1000,
+                 *         "mechanical": 15000,
+                 *         "mechanical_ft": 50,
+                 *         "overpull_lbf": 40000,
+                 *         "packer": 60000,
+                 *         "packer_above_ft": 100,
+                 *         "perforate_hours": 10,
+                 *         "plug_hours": 4,
+                 *         "plug_test_psi": 1000,
+                 *         "points_each_hours": 12,
+                 *         "rig_day": 60000,
+                 *         "sack": 25,
+                 *         "slack_off_lbf": 10000,
+                 *         "stroke_ft": 20,
+                 *         "surface_below_ft": 20,
+                 *         "surface_ft": 150,
+                 *         "tag_lbf": 15000,
+                 *         "tree": 250000,
+                 *         "tree_hours": 36,
+                 *         "trip_ft_hour": 1000,
+                 *         "tubing_ft": 18,
+                 *         "tubing_most_in": 4.5,
+                 *         "tubing_test_psi": 5000,
+                 *         "underbalance_psi": 500,
+                 *         "well_test_hours": 96,
+                 *         "wireline_ft_hour": 6000
                  *       },
                  *       "depths": {
                  *         "conductor_minimum_ft": 80,
@@ -5816,7 +6745,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 5;
+                version: 6;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -5861,6 +6790,7 @@ export interface components {
             assumptions: components["schemas"]["Assumption"][];
             basis: components["schemas"]["Basis"];
             cement: components["schemas"]["CementResult"];
+            completion: components["schemas"]["CompletionResult"];
             depths: components["schemas"]["DepthsResult"];
             /** Findings */
             findings: components["schemas"]["Finding"][];
@@ -5951,7 +6881,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "policy";
             /** Subject */
             subject: (string | components["schemas"]["Amount"])[];
             /** @default null */
@@ -6151,7 +7081,7 @@ export interface components {
             /** Name */
             name: string;
             /** Quantity */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight" | "money" | "days") | null;
             /** @default null */
             source: components["schemas"]["WorkingCall"] | null;
             /** Symbol */
@@ -6462,6 +7392,91 @@ export interface components {
             tvd_ft: number;
         };
         /**
+         * Leaving
+         * @description A well that is left: its plugs; empty are those proposed.
+         */
+        Leaving: {
+            /**
+             * Casing cut below ground
+             * @description or below the mudline; empty follows policy
+             * @default null
+             */
+            cut_ft: number | null;
+            /**
+             * Mud between the plugs
+             * @description empty is that of the last hole
+             * @default null
+             */
+            mud_ppg: number | null;
+            /**
+             * Plugs
+             * @default []
+             */
+            plugs: components["schemas"]["WellPlug"][];
+            /**
+             * Production string run
+             * @description empty: before a suspension, not before an abandonment
+             * @default null
+             */
+            production_run: boolean | null;
+        };
+        /** LeavingRow */
+        LeavingRow: {
+            /** Cut Below Ft */
+            cut_below_ft: number;
+            /** Cut Md Ft */
+            cut_md_ft: number;
+            /** Mud Ppg */
+            mud_ppg: number | null;
+            /** Needs */
+            needs: components["schemas"]["NeedRow"][];
+            /** Plugs */
+            plugs: components["schemas"]["LeftPlug"][];
+            /** Production Run */
+            production_run: boolean;
+            /** Proposed */
+            proposed: boolean;
+        };
+        /**
+         * LeftPlug
+         * @description A plug that is left in the well, and whether it counts as a barrier.
+         */
+        LeftPlug: {
+            /** Base */
+            base: string;
+            /** Bottom Md Ft */
+            bottom_md_ft: number;
+            /**
+             * Counts
+             * @enum {string}
+             */
+            counts: "stands" | "fails" | "unknown";
+            /** Decided */
+            decided: boolean;
+            /** Id */
+            id: string;
+            /**
+             * Inside
+             * @enum {string}
+             */
+            inside: "open hole" | "casing";
+            /** Name */
+            name: string;
+            /** Place */
+            place: string;
+            /** Tag Lbf */
+            tag_lbf: number | null;
+            /** Test Psi */
+            test_psi: number | null;
+            /** Top Md Ft */
+            top_md_ft: number;
+            /** Verify */
+            verify: string;
+            volumes: components["schemas"]["PlugRow"] | null;
+            /** Why */
+            why: (string | components["schemas"]["Amount"])[];
+        };
+        /**
          * LifeStage
          * @description The pressure at the top of a string in one stage of its life.
          */
@@ -6623,6 +7638,52 @@ export interface components {
                  */
                 closing_unit: components["schemas"]["ClosingUnit"];
                 /**
+                 * @default {
+                 *       "abandonment": {
+                 *         "cut_ft": null,
+                 *         "mud_ppg": null,
+                 *         "plugs": [],
+                 *         "production_run": null
+                 *       },
+                 *       "annulus_psi": 0,
+                 *       "back_pressure_valve": true,
+                 *       "decision": null,
+                 *       "evaluation": [],
+                 *       "flowing_psi": null,
+                 *       "fluid_ppg": null,
+                 *       "hold": "landed",
+                 *       "packer": "permanent",
+                 *       "packer_bore_in": null,
+                 *       "packer_md_ft": null,
+                 *       "perforated": "through the tubing",
+                 *       "perforations": [],
+                 *       "pressure_points": [],
+                 *       "shut_in_psi": null,
+                 *       "slack_off_lbf": null,
+                 *       "stroke_ft": null,
+                 *       "suspension": {
+                 *         "cut_ft": null,
+                 *         "mud_ppg": null,
+                 *         "plugs": [],
+                 *         "production_run": null
+                 *       },
+                 *       "treating_fluid_f": null,
+                 *       "treating_ppg": null,
+                 *       "treating_psi": null,
+                 *       "tree": {
+                 *         "bore_in": null,
+                 *         "class_psi": null,
+                 *         "orientation_deg": null,
+                 *         "safety_valves": 1,
+                 *         "wings": 2
+                 *       },
+                 *       "tubing": null,
+                 *       "underbalance_psi": null,
+                 *       "verified": []
+                 *     }
+                 */
+                completion: components["schemas"]["Completion"];
+                /**
                  * Format
                  * @constant
                  */
@@ -6691,6 +7752,46 @@ export interface components {
                  *         "thickening_margin_minutes": 60,
                  *         "wait_hours": 24,
                  *         "water_gal_sk": 4.97
+                 *       },
+                 *       "completion": {
+                 *         "above_ft": 100,
+                 *         "barrier_cement_ft": 100,
+                 *         "barriers": 2,
+                 *         "below_ft": 100,
+                 *         "clean_hours": 18,
+                 *         "clean_share": 1.5,
+                 *         "core_ft_hour": 15,
+                 *         "cut_hours": 24,
+                 *         "cut_land_ft": 6,
+                 *         "cut_sea_ft": 15,
+                 *         "leak_off_hours": 2,
+                 *         "log_ft_hour": 1500,
+                 *         "longest_ft": 1000,
+                 *         "mechanical": 15000,
+                 *         "mechanical_ft": 50,
+                 *         "overpull_lbf": 40000,
+                 *         "packer": 60000,
+                 *         "packer_above_ft": 100,
+                 *         "perforate_hours": 10,
+                 *         "plug_hours": 4,
+                 *         "plug_test_psi": 1000,
+                 *         "points_each_hours": 12,
+                 *         "rig_day": 60000,
+                 *         "sack": 25,
+                 *         "slack_off_lbf": 10000,
+                 *         "stroke_ft": 20,
+                 *         "surface_below_ft": 20,
+                 *         "surface_ft": 150,
+                 *         "tag_lbf": 15000,
+                 *         "tree": 250000,
+                 *         "tree_hours": 36,
+                 *         "trip_ft_hour": 1000,
+                 *         "tubing_ft": 18,
+                 *         "tubing_most_in": 4.5,
+                 *         "tubing_test_psi": 5000,
+                 *         "underbalance_psi": 500,
+                 *         "well_test_hours": 96,
+                 *         "wireline_ft_hour": 6000
                  *       },
                  *       "depths": {
                  *         "conductor_minimum_ft": 80,
@@ -7224,7 +8325,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 5;
+                version: 6;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -7543,6 +8644,20 @@ export interface components {
             /** Rock Ppg */
             rock_ppg: number;
         };
+        /**
+         * NeedRow
+         * @description What a plug is asked for: from and to, and whether plugs fill it.
+         */
+        NeedRow: {
+            /** Bottom Md Ft */
+            bottom_md_ft: number;
+            /** Covered */
+            covered: boolean;
+            /** Top Md Ft */
+            top_md_ft: number;
+            /** What */
+            what: (string | components["schemas"]["Amount"])[];
+        };
         /** OfferedColumn */
         OfferedColumn: {
             column: components["schemas"]["TargetColumn"];
@@ -7554,7 +8669,7 @@ export interface components {
             /** Name */
             name: string;
             /** Quantity */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight" | "money" | "days") | null;
             /** Unit */
             unit: string;
             /** Value */
@@ -7661,6 +8776,26 @@ export interface components {
             target_departure_ft: number;
             /** Target Tvd Ft */
             target_tvd_ft: number;
+        };
+        /** Perforation */
+        Perforation: {
+            /**
+             * Bottom
+             * @description MD
+             */
+            bottom_md_ft: number;
+            /** Id */
+            id: string;
+            /**
+             * Shots per ft
+             * @default null
+             */
+            shots_ft: number | null;
+            /**
+             * Top
+             * @description MD
+             */
+            top_md_ft: number;
         };
         /**
          * PieceResult
@@ -8090,8 +9225,32 @@ export interface components {
         Point: {
             /** EMW */
             emw_ppg: number;
+            /**
+             * Source
+             * @description what it was taken from, where it was measured
+             * @default
+             */
+            source: string;
             /** TVD */
             tvd_ft: number;
+        };
+        /**
+         * PointRow
+         * @description A logged pressure as equivalent weight, beside what the profile has there; `in_profile`: it is a point of it.
+         */
+        PointRow: {
+            /** Changes */
+            changes: components["schemas"]["Change"][];
+            /** Emw Ppg */
+            emw_ppg: number;
+            /** In Profile */
+            in_profile: boolean;
+            /** Profile Ppg */
+            profile_ppg: number | null;
+            /** Tvd Ft */
+            tvd_ft: number;
+            /** Working */
+            working: string;
         };
         /**
          * Policy
@@ -8140,6 +9299,49 @@ export interface components {
              *     }
              */
             cement: components["schemas"]["CementPolicy"];
+            /**
+             * @default {
+             *       "above_ft": 100,
+             *       "barrier_cement_ft": 100,
+             *       "barriers": 2,
+             *       "below_ft": 100,
+             *       "clean_hours": 18,
+             *       "clean_share": 1.5,
+             *       "core_ft_hour": 15,
+             *       "cut_hours": 24,
+             *       "cut_land_ft": 6,
+             *       "cut_sea_ft": 15,
+             *       "leak_off_hours": 2,
+             *       "log_ft_hour": 1500,
+             *       "longest_ft": 1000,
+             *       "mechanical": 15000,
+             *       "mechanical_ft": 50,
+             *       "overpull_lbf": 40000,
+             *       "packer": 60000,
+             *       "packer_above_ft": 100,
+             *       "perforate_hours": 10,
+             *       "plug_hours": 4,
+             *       "plug_test_psi": 1000,
+             *       "points_each_hours": 12,
+             *       "rig_day": 60000,
+             *       "sack": 25,
+             *       "slack_off_lbf": 10000,
+             *       "stroke_ft": 20,
+             *       "surface_below_ft": 20,
+             *       "surface_ft": 150,
+             *       "tag_lbf": 15000,
+             *       "tree": 250000,
+             *       "tree_hours": 36,
+             *       "trip_ft_hour": 1000,
+             *       "tubing_ft": 18,
+             *       "tubing_most_in": 4.5,
+             *       "tubing_test_psi": 5000,
+             *       "underbalance_psi": 500,
+             *       "well_test_hours": 96,
+             *       "wireline_ft_hour": 6000
+             *     }
+             */
+            completion: components["schemas"]["CompletionPolicy"];
             /**
              * @default {
              *       "conductor_minimum_ft": 80,
@@ -8585,15 +9787,27 @@ export interface components {
         };
         /**
          * PressurePoint
-         * @description The same ground as pressures, for drawing: None is unknown.
+         * @description Formation pressure as it was measured; it becomes a point of the pore pressure profile when that is asked.
          */
         PressurePoint: {
-            /** Fracture Psi */
-            fracture_psi: number | null;
-            /** Md Ft */
+            /**
+             * Date
+             * @description YYYY-MM-DD
+             * @default
+             */
+            date: string;
+            /** Id */
+            id: string;
+            /** MD */
             md_ft: number;
-            /** Pore Psi */
-            pore_psi: number | null;
+            /** Formation pressure */
+            psi: number;
+            /**
+             * Source
+             * @description tool and run
+             * @default
+             */
+            source: string;
         };
         /** PreventersPolicy */
         PreventersPolicy: {
@@ -9794,6 +11008,52 @@ export interface components {
                  */
                 closing_unit: components["schemas"]["ClosingUnit"];
                 /**
+                 * @default {
+                 *       "abandonment": {
+                 *         "cut_ft": null,
+                 *         "mud_ppg": null,
+                 *         "plugs": [],
+                 *         "production_run": null
+                 *       },
+                 *       "annulus_psi": 0,
+                 *       "back_pressure_valve": true,
+                 *       "decision": null,
+                 *       "evaluation": [],
+                 *       "flowing_psi": null,
+                 *       "fluid_ppg": null,
+                 *       "hold": "landed",
+                 *       "packer": "permanent",
+                 *       "packer_bore_in": null,
+                 *       "packer_md_ft": null,
+                 *       "perforated": "through the tubing",
+                 *       "perforations": [],
+                 *       "pressure_points": [],
+                 *       "shut_in_psi": null,
+                 *       "slack_off_lbf": null,
+                 *       "stroke_ft": null,
+                 *       "suspension": {
+                 *         "cut_ft": null,
+                 *         "mud_ppg": null,
+                 *         "plugs": [],
+                 *         "production_run": null
+                 *       },
+                 *       "treating_fluid_f": null,
+                 *       "treating_ppg": null,
+                 *       "treating_psi": null,
+                 *       "tree": {
+                 *         "bore_in": null,
+                 *         "class_psi": null,
+                 *         "orientation_deg": null,
+                 *         "safety_valves": 1,
+                 *         "wings": 2
+                 *       },
+                 *       "tubing": null,
+                 *       "underbalance_psi": null,
+                 *       "verified": []
+                 *     }
+                 */
+                completion: components["schemas"]["Completion"];
+                /**
                  * Format
                  * @constant
                  */
@@ -9862,6 +11122,46 @@ export interface components {
                  *         "thickening_margin_minutes": 60,
                  *         "wait_hours": 24,
                  *         "water_gal_sk": 4.97
+                 *       },
+                 *       "completion": {
+                 *         "above_ft": 100,
+                 *         "barrier_cement_ft": 100,
+                 *         "barriers": 2,
+                 *         "below_ft": 100,
+                 *         "clean_hours": 18,
+                 *         "clean_share": 1.5,
+                 *         "core_ft_hour": 15,
+                 *         "cut_hours": 24,
+                 *         "cut_land_ft": 6,
+                 *         "cut_sea_ft": 15,
+                 *         "leak_off_hours": 2,
+                 *         "log_ft_hour": 1500,
+                 *         "longest_ft": 1000,
+                 *         "mechanical": 15000,
+                 *         "mechanical_ft": 50,
+                 *         "overpull_lbf": 40000,
+                 *         "packer": 60000,
+                 *         "packer_above_ft": 100,
+                 *         "perforate_hours": 10,
+                 *         "plug_hours": 4,
+                 *         "plug_test_psi": 1000,
+                 *         "points_each_hours": 12,
+                 *         "rig_day": 60000,
+                 *         "sack": 25,
+                 *         "slack_off_lbf": 10000,
+                 *         "stroke_ft": 20,
+                 *         "surface_below_ft": 20,
+                 *         "surface_ft": 150,
+                 *         "tag_lbf": 15000,
+                 *         "tree": 250000,
+                 *         "tree_hours": 36,
+                 *         "trip_ft_hour": 1000,
+                 *         "tubing_ft": 18,
+                 *         "tubing_most_in": 4.5,
+                 *         "tubing_test_psi": 5000,
+                 *         "underbalance_psi": 500,
+                 *         "well_test_hours": 96,
+                 *         "wireline_ft_hour": 6000
                  *       },
                  *       "depths": {
                  *         "conductor_minimum_ft": 80,
@@ -10395,7 +11695,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 5;
+                version: 6;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -12082,6 +13382,46 @@ export interface components {
             /** Side Lbf */
             side_lbf: number[];
         };
+        /**
+         * StateRow
+         * @description A state of the well: its envelopes, how many stand, and how many are asked before it is entered.
+         */
+        StateRow: {
+            /**
+             * Allowed
+             * @enum {string}
+             */
+            allowed: "allowed" | "forbidden" | "unknown";
+            /** Alternative */
+            alternative: string;
+            /** Cased */
+            cased: number;
+            /** Count */
+            count: number;
+            /** Depth Md Ft */
+            depth_md_ft: number;
+            /** Envelopes */
+            envelopes: components["schemas"]["EnvelopeRow"][];
+            /** Key */
+            key: string;
+            /** Most */
+            most: number;
+            /** Needed */
+            needed: number;
+            /** Note */
+            note: string;
+            /** Removal */
+            removal: (string | components["schemas"]["Amount"])[];
+            /**
+             * Shared
+             * @default []
+             */
+            shared: (string | components["schemas"]["Amount"])[][];
+            /** String */
+            string: number;
+            /** Title */
+            title: (string | components["schemas"]["Amount"])[];
+        };
         /** Station */
         Station: {
             /**
@@ -12115,7 +13455,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "policy";
             /** Title */
             title: string;
         };
@@ -12139,7 +13479,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "policy";
         };
         /** StickingRow */
         StickingRow: {
@@ -12308,12 +13648,6 @@ export interface components {
              */
             opened_from_in: number | null;
             /**
-             * Packer
-             * @description of a producing string; empty is not decided
-             * @default null
-             */
-            packer_md_ft: number | null;
-            /**
              * Pipe
              * @default null
              */
@@ -12378,18 +13712,6 @@ export interface components {
             /** Shoe */
             shoe_md_ft: number;
             /**
-             * Treating fluid temperature
-             * @description at the wellhead; empty is the ground's at surface
-             * @default null
-             */
-            stimulation_fluid_f: number | null;
-            /**
-             * Treating pressure at the wellhead
-             * @description on the sea floor where that stands there; empty is none planned
-             * @default null
-             */
-            stimulation_psi: number | null;
-            /**
              * Pressure test at the wellhead
              * @description on the sea floor where that stands there; empty follows policy
              * @default null
@@ -12439,6 +13761,52 @@ export interface components {
                  *     }
                  */
                 closing_unit: components["schemas"]["ClosingUnit"];
+                /**
+                 * @default {
+                 *       "abandonment": {
+                 *         "cut_ft": null,
+                 *         "mud_ppg": null,
+                 *         "plugs": [],
+                 *         "production_run": null
+                 *       },
+                 *       "annulus_psi": 0,
+                 *       "back_pressure_valve": true,
+                 *       "decision": null,
+                 *       "evaluation": [],
+                 *       "flowing_psi": null,
+                 *       "fluid_ppg": null,
+                 *       "hold": "landed",
+                 *       "packer": "permanent",
+                 *       "packer_bore_in": null,
+                 *       "packer_md_ft": null,
+                 *       "perforated": "through the tubing",
+                 *       "perforations": [],
+                 *       "pressure_points": [],
+                 *       "shut_in_psi": null,
+                 *       "slack_off_lbf": null,
+                 *       "stroke_ft": null,
+                 *       "suspension": {
+                 *         "cut_ft": null,
+                 *         "mud_ppg": null,
+                 *         "plugs": [],
+                 *         "production_run": null
+                 *       },
+                 *       "treating_fluid_f": null,
+                 *       "treating_ppg": null,
+                 *       "treating_psi": null,
+                 *       "tree": {
+                 *         "bore_in": null,
+                 *         "class_psi": null,
+                 *         "orientation_deg": null,
+                 *         "safety_valves": 1,
+                 *         "wings": 2
+                 *       },
+                 *       "tubing": null,
+                 *       "underbalance_psi": null,
+                 *       "verified": []
+                 *     }
+                 */
+                completion: components["schemas"]["Completion"];
                 /**
                  * Format
                  * @constant
@@ -12508,6 +13876,46 @@ export interface components {
                  *         "thickening_margin_minutes": 60,
                  *         "wait_hours": 24,
                  *         "water_gal_sk": 4.97
+                 *       },
+                 *       "completion": {
+                 *         "above_ft": 100,
+                 *         "barrier_cement_ft": 100,
+                 *         "barriers": 2,
+                 *         "below_ft": 100,
+                 *         "clean_hours": 18,
+                 *         "clean_share": 1.5,
+                 *         "core_ft_hour": 15,
+                 *         "cut_hours": 24,
+                 *         "cut_land_ft": 6,
+                 *         "cut_sea_ft": 15,
+                 *         "leak_off_hours": 2,
+                 *         "log_ft_hour": 1500,
+                 *         "longest_ft": 1000,
+                 *         "mechanical": 15000,
+                 *         "mechanical_ft": 50,
+                 *         "overpull_lbf": 40000,
+                 *         "packer": 60000,
+                 *         "packer_above_ft": 100,
+                 *         "perforate_hours": 10,
+                 *         "plug_hours": 4,
+                 *         "plug_test_psi": 1000,
+                 *         "points_each_hours": 12,
+                 *         "rig_day": 60000,
+                 *         "sack": 25,
+                 *         "slack_off_lbf": 10000,
+                 *         "stroke_ft": 20,
+                 *         "surface_below_ft": 20,
+                 *         "surface_ft": 150,
+                 *         "tag_lbf": 15000,
+                 *         "tree": 250000,
+                 *         "tree_hours": 36,
+                 *         "trip_ft_hour": 1000,
+                 *         "tubing_ft": 18,
+                 *         "tubing_most_in": 4.5,
+                 *         "tubing_test_psi": 5000,
+                 *         "underbalance_psi": 500,
+                 *         "well_test_hours": 96,
+                 *         "wireline_ft_hour": 6000
                  *       },
                  *       "depths": {
                  *         "conductor_minimum_ft": 80,
@@ -13041,7 +14449,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 5;
+                version: 6;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -13223,6 +14631,64 @@ export interface components {
             /** Working */
             working: string | null;
         };
+        /**
+         * Survey
+         * @description A piece of evaluation in an interval; which section it belongs to follows from its lower end.
+         */
+        Survey: {
+            /**
+             * Decides
+             * @default casing point
+             * @enum {string}
+             */
+            decides: "casing point" | "mud weight" | "hole volume" | "pay and fluids" | "complete or abandon" | "well integrity";
+            /**
+             * From
+             * @description MD
+             */
+            from_md_ft: number;
+            /**
+             * Rig time
+             * @description empty follows policy's rates
+             * @default null
+             */
+            hours: number | null;
+            /** Id */
+            id: string;
+            /**
+             * Evaluation
+             * @default wireline logs
+             * @enum {string}
+             */
+            kind: "cuttings" | "core" | "wireline logs" | "logs while drilling" | "pressure points" | "fluid samples" | "leak-off test" | "well test";
+            /**
+             * Tools
+             * @description or suite: what is run, cut or caught
+             * @default
+             */
+            name: string;
+            /**
+             * To
+             * @description MD
+             */
+            to_md_ft: number;
+        };
+        /**
+         * SurveyRow
+         * @description A piece of evaluation with the section that it is done in, before that is cased.
+         */
+        SurveyRow: {
+            /** Given */
+            given: boolean;
+            /** Hours */
+            hours: number;
+            /** Section */
+            section: (string | components["schemas"]["Amount"])[];
+            /** String */
+            string: number | null;
+            /** Working */
+            working: string;
+        };
         /** TakeBody */
         TakeBody: {
             /**
@@ -13337,7 +14803,7 @@ export interface components {
              * Quantity
              * @default null
              */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight" | "money" | "days") | null;
             /**
              * Required
              * @default false
@@ -13458,6 +14924,50 @@ export interface components {
              */
             stations: components["schemas"]["Station"][];
         };
+        /** Tree */
+        Tree: {
+            /**
+             * Tree bore
+             * @description empty is the tubing's
+             * @default null
+             */
+            bore_in: number | null;
+            /**
+             * Tree class
+             * @description empty is that of the tubing head
+             * @default null
+             */
+            class_psi: number | null;
+            /**
+             * Production wing points to
+             * @description azimuth
+             * @default null
+             */
+            orientation_deg: number | null;
+            /**
+             * Surface safety valves
+             * @description one at least; the upper master first, then the wings
+             * @default 1
+             */
+            safety_valves: number;
+            /**
+             * Wings
+             * @description two off a cross, one off a tee: production first, then kill
+             * @default 2
+             */
+            wings: number;
+        };
+        /** TreeRow */
+        TreeRow: {
+            /** Class Psi */
+            class_psi: number;
+            /** Flange */
+            flange: string | null;
+            /** Needed Psi */
+            needed_psi: number | null;
+            /** Valves */
+            valves: components["schemas"]["ValveRow"][];
+        };
         /** Trial */
         Trial: {
             /** Name */
@@ -13493,6 +15003,85 @@ export interface components {
             brings: components["schemas"]["Brought"][];
             /** Clears */
             clears: boolean;
+        };
+        /** TubingChoice */
+        TubingChoice: {
+            /** Connection */
+            connection: string;
+            /** Grade */
+            grade: string;
+            /** Tubing size */
+            od_in: number;
+            /** Weight */
+            weight_ppf: number;
+        };
+        /** TubingLoad */
+        TubingLoad: {
+            /** Case */
+            case: string;
+            /** Factor */
+            factor: number;
+            /** Kind */
+            kind: string;
+            /** Load */
+            load: number;
+            /** Md Ft */
+            md_ft: number;
+            /** Rating */
+            rating: number;
+            /** Required */
+            required: number;
+            /** Working */
+            working: string;
+        };
+        /** TubingRow */
+        TubingRow: {
+            /** Cases */
+            cases: components["schemas"]["EffectRow"][];
+            /** Connection */
+            connection: string;
+            /** Coupling Od In */
+            coupling_od_in: number;
+            /** Decided */
+            decided: boolean;
+            /** Down In */
+            down_in: number;
+            /** Drift In */
+            drift_in: number;
+            /** Grade */
+            grade: string;
+            /** Hanger Md Ft */
+            hanger_md_ft: number;
+            /** Hanging Lbf */
+            hanging_lbf: number;
+            /** Id In */
+            id_in: number;
+            /** Joints */
+            joints: number;
+            /** Length Ft */
+            length_ft: number;
+            /** Loads */
+            loads: components["schemas"]["TubingLoad"][];
+            /** Od In */
+            od_in: number;
+            /** Packer Md Ft */
+            packer_md_ft: number;
+            /** Pups Ft */
+            pups_ft: number[];
+            /** Seal Bore In */
+            seal_bore_in: number;
+            /** Slack Off In */
+            slack_off_in: number;
+            /** Slack Off Lbf */
+            slack_off_lbf: number;
+            /** Spaced Off Ft */
+            spaced_off_ft: number;
+            /** Stroke Ft */
+            stroke_ft: number;
+            /** Up In */
+            up_in: number;
+            /** Weight Ppf */
+            weight_ppf: number;
         };
         /** TwoDocuments */
         TwoDocuments: {
@@ -13545,6 +15134,69 @@ export interface components {
              */
             url: string | null;
         };
+        /**
+         * ValveRow
+         * @description A part of the tree, bottom to top; wings stand beside the cross.
+         */
+        ValveRow: {
+            /** Bore In */
+            bore_in: number;
+            /** Bottom In */
+            bottom_in: number;
+            /** Class Psi */
+            class_psi: number;
+            /** Name */
+            name: string;
+            /** Safety */
+            safety: boolean;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "run" | "wing";
+            /** Test Psi */
+            test_psi: number;
+            /** Top In */
+            top_in: number;
+        };
+        /**
+         * Verification
+         * @description What was found when a barrier element was verified; `element` is its key in the list of barriers.
+         */
+        Verification: {
+            /**
+             * Date
+             * @description YYYY-MM-DD
+             * @default
+             */
+            date: string;
+            /** Element */
+            element: string;
+            /**
+             * Verified by
+             * @default pressure test
+             * @enum {string}
+             */
+            how: "pressure test" | "inflow test" | "tag" | "tag and pressure test" | "log" | "function test" | "weight check";
+            /** Id */
+            id: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Pressure
+             * @default null
+             */
+            psi: number | null;
+            /**
+             * Result
+             * @default holds
+             * @enum {string}
+             */
+            result: "holds" | "leaks";
+        };
         /** WaterBody */
         WaterBody: {
             /**
@@ -13576,6 +15228,52 @@ export interface components {
                  *     }
                  */
                 closing_unit: components["schemas"]["ClosingUnit"];
+                /**
+                 * @default {
+                 *       "abandonment": {
+                 *         "cut_ft": null,
+                 *         "mud_ppg": null,
+                 *         "plugs": [],
+                 *         "production_run": null
+                 *       },
+                 *       "annulus_psi": 0,
+                 *       "back_pressure_valve": true,
+                 *       "decision": null,
+                 *       "evaluation": [],
+                 *       "flowing_psi": null,
+                 *       "fluid_ppg": null,
+                 *       "hold": "landed",
+                 *       "packer": "permanent",
+                 *       "packer_bore_in": null,
+                 *       "packer_md_ft": null,
+                 *       "perforated": "through the tubing",
+                 *       "perforations": [],
+                 *       "pressure_points": [],
+                 *       "shut_in_psi": null,
+                 *       "slack_off_lbf": null,
+                 *       "stroke_ft": null,
+                 *       "suspension": {
+                 *         "cut_ft": null,
+                 *         "mud_ppg": null,
+                 *         "plugs": [],
+                 *         "production_run": null
+                 *       },
+                 *       "treating_fluid_f": null,
+                 *       "treating_ppg": null,
+                 *       "treating_psi": null,
+                 *       "tree": {
+                 *         "bore_in": null,
+                 *         "class_psi": null,
+                 *         "orientation_deg": null,
+                 *         "safety_valves": 1,
+                 *         "wings": 2
+                 *       },
+                 *       "tubing": null,
+                 *       "underbalance_psi": null,
+                 *       "verified": []
+                 *     }
+                 */
+                completion: components["schemas"]["Completion"];
                 /**
                  * Format
                  * @constant
@@ -13645,6 +15343,46 @@ export interface components {
                  *         "thickening_margin_minutes": 60,
                  *         "wait_hours": 24,
                  *         "water_gal_sk": 4.97
+                 *       },
+                 *       "completion": {
+                 *         "above_ft": 100,
+                 *         "barrier_cement_ft": 100,
+                 *         "barriers": 2,
+                 *         "below_ft": 100,
+                 *         "clean_hours": 18,
+                 *         "clean_share": 1.5,
+                 *         "core_ft_hour": 15,
+                 *         "cut_hours": 24,
+                 *         "cut_land_ft": 6,
+                 *         "cut_sea_ft": 15,
+                 *         "leak_off_hours": 2,
+                 *         "log_ft_hour": 1500,
+                 *         "longest_ft": 1000,
+                 *         "mechanical": 15000,
+                 *         "mechanical_ft": 50,
+                 *         "overpull_lbf": 40000,
+                 *         "packer": 60000,
+                 *         "packer_above_ft": 100,
+                 *         "perforate_hours": 10,
+                 *         "plug_hours": 4,
+                 *         "plug_test_psi": 1000,
+                 *         "points_each_hours": 12,
+                 *         "rig_day": 60000,
+                 *         "sack": 25,
+                 *         "slack_off_lbf": 10000,
+                 *         "stroke_ft": 20,
+                 *         "surface_below_ft": 20,
+                 *         "surface_ft": 150,
+                 *         "tag_lbf": 15000,
+                 *         "tree": 250000,
+                 *         "tree_hours": 36,
+                 *         "trip_ft_hour": 1000,
+                 *         "tubing_ft": 18,
+                 *         "tubing_most_in": 4.5,
+                 *         "tubing_test_psi": 5000,
+                 *         "underbalance_psi": 500,
+                 *         "well_test_hours": 96,
+                 *         "wireline_ft_hour": 6000
                  *       },
                  *       "depths": {
                  *         "conductor_minimum_ft": 80,
@@ -14178,7 +15916,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 5;
+                version: 6;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -14235,6 +15973,95 @@ export interface components {
             solid_lb: number | null;
             /** Volume Bbl */
             volume_bbl: number;
+        };
+        /**
+         * WellPlug
+         * @description A plug that is left in the well; one on a mechanical plug stands on it and needs no other.
+         */
+        WellPlug: {
+            /**
+             * Stands on
+             * @default none
+             * @enum {string}
+             */
+            base: "none" | "viscous pill" | "mechanical plug";
+            /**
+             * Bottom
+             * @description MD; the end of the pipe stands there
+             */
+            bottom_md_ft: number;
+            /**
+             * Excess
+             * @description of the open hole; empty is that of its string
+             * @default null
+             */
+            excess: number | null;
+            /**
+             * Hole drilled to
+             * @description when it is set; empty is the depth of its shoe
+             * @default null
+             */
+            hole_to_md_ft: number | null;
+            /** Id */
+            id: string;
+            /**
+             * Inside
+             * @description below the last shoe, or in the innermost casing
+             * @default open hole
+             * @enum {string}
+             */
+            inside: "open hole" | "casing";
+            /**
+             * Mud in the hole
+             * @description empty is that of the hole
+             * @default null
+             */
+            mud_ppg: number | null;
+            /**
+             * Plug
+             * @default
+             */
+            name: string;
+            /**
+             * Pipe ID
+             * @description empty is the drill pipe of policy
+             * @default null
+             */
+            pipe_id_in: number | null;
+            /**
+             * Pipe OD
+             * @description empty is the drill pipe of policy
+             * @default null
+             */
+            pipe_od_in: number | null;
+            /**
+             * Spacer ahead
+             * @default 15
+             */
+            spacer_bbl: number;
+            /**
+             * Spacer density
+             * @description empty is the mud's
+             * @default null
+             */
+            spacer_ppg: number | null;
+            /**
+             * Top
+             * @description MD; once the pipe is pulled out of it
+             */
+            top_md_ft: number;
+            /**
+             * Verified by
+             * @default tag and pressure test
+             * @enum {string}
+             */
+            verify: "tag" | "pressure test" | "tag and pressure test" | "inflow test" | "none";
+            /**
+             * Mix water
+             * @description empty is that of a neat slurry
+             * @default null
+             */
+            water_gal_sk: number | null;
         };
         /**
          * Wellhead
@@ -14565,6 +16392,15 @@ export interface components {
              */
             work: string;
         };
+        /** WorkRow */
+        WorkRow: {
+            /** Cost */
+            cost: number;
+            /** Hours */
+            hours: number;
+            /** What */
+            what: string;
+        };
         /** Working */
         Working: {
             /** Calls */
@@ -14603,6 +16439,52 @@ export interface components {
                  *     }
                  */
                 closing_unit: components["schemas"]["ClosingUnit"];
+                /**
+                 * @default {
+                 *       "abandonment": {
+                 *         "cut_ft": null,
+                 *         "mud_ppg": null,
+                 *         "plugs": [],
+                 *         "production_run": null
+                 *       },
+                 *       "annulus_psi": 0,
+                 *       "back_pressure_valve": true,
+                 *       "decision": null,
+                 *       "evaluation": [],
+                 *       "flowing_psi": null,
+                 *       "fluid_ppg": null,
+                 *       "hold": "landed",
+                 *       "packer": "permanent",
+                 *       "packer_bore_in": null,
+                 *       "packer_md_ft": null,
+                 *       "perforated": "through the tubing",
+                 *       "perforations": [],
+                 *       "pressure_points": [],
+                 *       "shut_in_psi": null,
+                 *       "slack_off_lbf": null,
+                 *       "stroke_ft": null,
+                 *       "suspension": {
+                 *         "cut_ft": null,
+                 *         "mud_ppg": null,
+                 *         "plugs": [],
+                 *         "production_run": null
+                 *       },
+                 *       "treating_fluid_f": null,
+                 *       "treating_ppg": null,
+                 *       "treating_psi": null,
+                 *       "tree": {
+                 *         "bore_in": null,
+                 *         "class_psi": null,
+                 *         "orientation_deg": null,
+                 *         "safety_valves": 1,
+                 *         "wings": 2
+                 *       },
+                 *       "tubing": null,
+                 *       "underbalance_psi": null,
+                 *       "verified": []
+                 *     }
+                 */
+                completion: components["schemas"]["Completion"];
                 /**
                  * Format
                  * @constant
@@ -14672,6 +16554,46 @@ export interface components {
                  *         "thickening_margin_minutes": 60,
                  *         "wait_hours": 24,
                  *         "water_gal_sk": 4.97
+                 *       },
+                 *       "completion": {
+                 *         "above_ft": 100,
+                 *         "barrier_cement_ft": 100,
+                 *         "barriers": 2,
+                 *         "below_ft": 100,
+                 *         "clean_hours": 18,
+                 *         "clean_share": 1.5,
+                 *         "core_ft_hour": 15,
+                 *         "cut_hours": 24,
+                 *         "cut_land_ft": 6,
+                 *         "cut_sea_ft": 15,
+                 *         "leak_off_hours": 2,
+                 *         "log_ft_hour": 1500,
+                 *         "longest_ft": 1000,
+                 *         "mechanical": 15000,
+                 *         "mechanical_ft": 50,
+                 *         "overpull_lbf": 40000,
+                 *         "packer": 60000,
+                 *         "packer_above_ft": 100,
+                 *         "perforate_hours": 10,
+                 *         "plug_hours": 4,
+                 *         "plug_test_psi": 1000,
+                 *         "points_each_hours": 12,
+                 *         "rig_day": 60000,
+                 *         "sack": 25,
+                 *         "slack_off_lbf": 10000,
+                 *         "stroke_ft": 20,
+                 *         "surface_below_ft": 20,
+                 *         "surface_ft": 150,
+                 *         "tag_lbf": 15000,
+                 *         "tree": 250000,
+                 *         "tree_hours": 36,
+                 *         "trip_ft_hour": 1000,
+                 *         "tubing_ft": 18,
+                 *         "tubing_most_in": 4.5,
+                 *         "tubing_test_psi": 5000,
+                 *         "underbalance_psi": 500,
+                 *         "well_test_hours": 96,
+                 *         "wireline_ft_hour": 6000
                  *       },
                  *       "depths": {
                  *         "conductor_minimum_ft": 80,
@@ -15205,7 +17127,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 5;
+                version: 6;
                 /**
                  * @default {
                  *       "base_plate_in": 2,

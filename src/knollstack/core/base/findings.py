@@ -49,12 +49,25 @@ Quantity = Literal[
     "seconds",
     "soil_strength",
     "unit_weight",
+    "money",
+    "days",
 ]
 Severity = Literal["stop", "caution", "unknown", "note"]
 SEVERITIES: tuple[Severity, ...] = ("stop", "caution", "unknown", "note")
 State = Literal["blank", "incomplete", "good", "caution", "stop"]
 Step = Literal[
-    "ground", "depths", "sizes", "mud", "pipe", "running", "cement", "wellhead", "preventers", "sea", "policy"
+    "ground",
+    "depths",
+    "sizes",
+    "mud",
+    "pipe",
+    "running",
+    "cement",
+    "wellhead",
+    "preventers",
+    "sea",
+    "completion",
+    "policy",
 ]
 """A step of the work, in its one word; its order and all that belongs to it stand in the registry of steps."""
 

@@ -2,6 +2,22 @@
 
 # name -> (symbol, meaning)
 TERMS: dict[str, tuple[str, str]] = {
+    "interval_ft": ("L", "length of the interval"),
+    "interval_ft_hour": ("r", "progress over the interval, per hour"),
+    "to_md_ft": ("D", "measured depth to which the way goes"),
+    "way_ft_hour": ("v", "progress on the way, per hour"),
+    "seal_bore_in": ("d_p", "seal bore of the packer"),
+    "below_psi": ("p_b", "pressure under the packer: that in open tubing, or what stands below a plug"),
+    "inside_change_psi": ("Δpᵢ", "change of pressure inside"),
+    "outside_change_psi": ("Δpₒ", "change of pressure outside"),
+    "upward_lbf": ("F", "force that pushes its lower end up"),
+    "radial_in": ("r", "radial clearance in the casing"),
+    "fictitious_lbf": ("F_f", "fictitious force at the packer"),
+    "buoyed_lb_in": ("w", "weight in its fluids, per inch"),
+    "unbuckled_in": ("ΔL₁ + ΔL₃ + ΔL₄", "change of length without buckling"),
+    "moved_in": ("ΔL", "what the packer lets its end move"),
+    "below_ft": ("h", "vertical length below"),
+    "underbalance_psi": ("Δp_u", "formation over hole pressure"),
     "reading_300": ("θ₃₀₀", "rheometer reading at 300 rpm"),
     "reading_600": ("θ₆₀₀", "rheometer reading at 600 rpm"),
     "reading_3": ("θ₃", "rheometer reading at 3 rpm"),

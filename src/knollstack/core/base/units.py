@@ -106,6 +106,8 @@ _TABLE: dict[str, tuple[tuple[str, str, int], ...]] = {
     "gel": (("lbf/100 ft²", "gel", 0), ("Pa", "pascal", 1)),
     "soil_strength": (("psf", "force_pound / foot ** 2", 0), ("kPa", "kilopascal", 1)),
     "unit_weight": (("pcf", "force_pound / foot ** 3", 1), ("kN/m³", "kilonewton / meter ** 3", 2)),
+    "money": (("", "dimensionless", 0), ("", "dimensionless", 0)),
+    "days": (("d", "day", 1), ("d", "day", 1)),
     "price": (("per ft", "1 / foot", 2), ("per m", "1 / meter", 2)),
 }
 

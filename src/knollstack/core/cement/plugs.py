@@ -11,7 +11,7 @@ from itertools import pairwise
 import numpy as np
 
 from knollstack.core.base.constants import BBL_PER_FT_PER_IN2, PSI_PER_PPG_FT
-from knollstack.core.base.findings import Change, Finding, Remedy, Words, depth, emw, find, remedy
+from knollstack.core.base.findings import Change, Finding, Remedy, Step, Words, depth, emw, find, remedy
 from knollstack.core.base.formula import sweeping
 from knollstack.core.base.formulas import circle_capacity, interval_volume, sacks
 from knollstack.core.base.working import headline
@@ -40,6 +40,8 @@ class Placed:
     pipe_od_in: float
     pipe_id_in: float
     mud_ppg: float
+    path: str
+    working: str
 
     @property
     def hole_md_ft(self) -> float:
@@ -50,26 +52,23 @@ class Placed:
         )
 
     @property
-    def path(self) -> str:
-        return f"/balanced_plugs/{self.index}"
-
-    @property
     def words(self) -> Words:
         return (self.own.name or f"Plug {self.index + 1}",)
 
 
-def _hole_string(program: Equipped, own: BalancedPlug) -> EquippedString | None:
+def _hole_string(program: Equipped, own: BalancedPlug, standing: int) -> EquippedString | None:
     """In open hole the string whose hole it is; in casing the last of them that is there."""
     if own.inside == "casing":
-        inside = [s for s in program.strings if s.top_md_ft <= own.top_md_ft and s.shoe_md_ft >= own.bottom_md_ft]
+        cased = program.strings[:standing]
+        inside = [s for s in cased if s.top_md_ft <= own.top_md_ft and s.shoe_md_ft >= own.bottom_md_ft]
         return inside[-1] if inside else None
     holes = (s for s in program.strings if s.drilled and s.previous_shoe_md_ft < own.bottom_md_ft <= s.shoe_md_ft)
     return next(holes, None)
 
 
-def _volume_bbl(program: Equipped, string: EquippedString, own: BalancedPlug) -> float | None:
+def _volume_bbl(program: Equipped, string: EquippedString, own: BalancedPlug, standing: int) -> float | None:
     """Of what the plug fills, interval by interval: casing by its bore, open hole with its excess; None where unknown."""
-    around = list(program.strings) if own.inside == "casing" else list(program.strings[: string.index])
+    around = list(program.strings[:standing]) if own.inside == "casing" else list(program.strings[: string.index])
     hole, whole = hole_of(program.well, string.laid), 0.0
     if hole is not None and own.excess is not None:
         hole = replace(hole, excess=own.excess, intervals=())
@@ -89,15 +88,24 @@ def _volume_bbl(program: Equipped, string: EquippedString, own: BalancedPlug) ->
     return whole
 
 
-def placed(program: Equipped, index: int, own: BalancedPlug) -> Placed | tuple[str, str]:
-    """Where a plug stands, or what is wanting and where it is given."""
-    string = _hole_string(program, own)
+def placed(
+    program: Equipped,
+    index: int,
+    own: BalancedPlug,
+    *,
+    standing: int | None = None,
+    path: str = "/balanced_plugs",
+    working: str = "cement/plug",
+) -> Placed | tuple[str, str]:
+    """Where a plug stands, or what is wanting and where it is given; `standing` strings are run by then, else all."""
+    count = len(program.strings) if standing is None else standing
+    string = _hole_string(program, own, count)
     if string is None:
         where = "no hole of the program" if own.inside == "open hole" else "no casing"
         return "bottom_md_ft", f"{where} holds it"
     drill = program.well.drill_string(string.bit_in or 0.0)
     pipe_od, pipe_id = own.pipe_od_in or drill.pipe_od_in, own.pipe_id_in or drill.pipe_id_in
-    volume = _volume_bbl(program, string, own)
+    volume = _volume_bbl(program, string, own, count)
     if pipe_id is None or volume is None:
         return "pipe_id_in", "a size of the pipe or of the hole is not given"
     mud = own.mud_ppg or (program.strings[-1] if own.inside == "casing" else string).mud_ppg
@@ -106,7 +114,8 @@ def placed(program: Equipped, index: int, own: BalancedPlug) -> Placed | tuple[s
     hole = float(np.sqrt(volume / (own.bottom_md_ft - own.top_md_ft) / BBL_PER_FT_PER_IN2))
     if not pipe_id < pipe_od < hole:
         return "pipe_od_in", "the pipe does not go into the hole, or its bore not into it"
-    return Placed(index, own, string, hole, volume, pipe_od, pipe_id, mud)
+    place = f"{path}/{index}", f"{working}{index}"
+    return Placed(index, own, string, hole, volume, pipe_od, pipe_id, mud, *place)
 
 
 @sweeping()
@@ -114,7 +123,7 @@ def plug_row(well: Well, plug: Placed) -> PlugRow:
     """What is mixed and pumped, in the order of the job, and the column with the pipe in it."""
     own, water = plug.own, plug.own.water_gal_sk or well.policy.cement.water_gal_sk
     recipe = mixed(0.0, water)
-    with headline(f"cement/plug{plug.index}"):
+    with headline(plug.working):
         held = balanced_plug(
             plug.volume_bbl, plug.hole_in, plug.pipe_od_in, plug.pipe_id_in, own.spacer_bbl, own.bottom_md_ft
         )
@@ -173,18 +182,23 @@ def judge_plugs(program: Equipped) -> tuple[tuple[PlugRow | None, ...], tuple[Fi
             continue
         row = plug_row(program.well, plug)
         rows.append(row)
-        found += _findings(program, plug, row)
+        found += rock_findings(program, plug, row)
     return tuple(rows), tuple(found)
 
 
-def _findings(program: Equipped, plug: Placed, row: PlugRow) -> Iterator[Finding]:
+def rock_findings(program: Equipped, plug: Placed, row: PlugRow, step: Step = "cement") -> Iterator[Finding]:
+    """Whether the plug can be set so: its height with the pipe in it, the rock, what it stands on."""
     own = plug.own
     if row.displacement_bbl < 0:
         text: Words = ("With the pipe in it the plug and its spacer reach over the top of the pipe. Set it in two.",)
-        yield _find("stop", f"{plug.path}/top_md_ft", plug.words, *text)
+        yield find(step, "stop", f"{plug.path}/top_md_ft", plug.words, *text)
     if own.inside == "open hole" and row.reached_ppg is None:
-        yield _find(
-            "unknown", "/ground/fracture", plug.words, "Whether the rock stands it is unknown: fracture is not given."
+        yield find(
+            step,
+            "unknown",
+            "/ground/fracture",
+            plug.words,
+            "Whether the rock stands it is unknown: fracture is not given.",
         )
     elif row.reached_ppg is not None and row.fracture_ppg is not None and row.reached_ppg > row.fracture_ppg + 1e-9:
         reached, rock = emw(row.reached_ppg), emw(row.fracture_ppg)
@@ -198,8 +212,8 @@ def _findings(program: Equipped, plug: Placed, row: PlugRow) -> Iterator[Finding
         )
         mends = tuple(_shorter(program, plug))
         more = "." if mends else ". Nothing tried here mends it."
-        yield _find(
-            "stop", f"{plug.path}/top_md_ft", plug.words, *words, more, value=reached, limit=rock, remedies=mends
+        yield find(
+            step, "stop", f"{plug.path}/top_md_ft", plug.words, *words, more, value=reached, limit=rock, remedies=mends
         )
     on_bottom = own.inside == "open hole" and plug.hole_md_ft - own.bottom_md_ft <= ON_BOTTOM_FT
     if not on_bottom and row.slurry_ppg > plug.mud_ppg + 1e-9:
@@ -209,7 +223,7 @@ def _findings(program: Equipped, plug: Placed, row: PlugRow) -> Iterator[Finding
             emw(plug.mud_ppg),
             " mud: without a viscous pill or a bridge plug under it, it falls.",
         )
-        yield _find("note", f"{plug.path}/bottom_md_ft", plug.words, *text)
+        yield find(step, "note", f"{plug.path}/bottom_md_ft", plug.words, *text)
 
 
 def _shorter(program: Equipped, plug: Placed) -> Iterator[Remedy]:

@@ -32,6 +32,7 @@ from knollstack.core.base.fields import (
     number,
     told,
 )
+from knollstack.core.document.completion import Completion
 from knollstack.core.document.plugs import BalancedPlug
 from knollstack.core.document.policy import Policy
 from knollstack.core.document.preventers import ClosingUnit, Stack
@@ -42,7 +43,7 @@ from knollstack.core.document.wellhead import Wellhead
 
 DEEPEST_CELLAR_FT = 60.0
 FORMAT = "knollstack.well"
-VERSION = 5
+VERSION = 6
 
 
 Basis = Literal["rig_floor_ft", "cellar_depth_ft", "flowline_height_ft", "total_depth"]
@@ -88,6 +89,7 @@ class Trajectory(Part):
 class Point(Part):
     tvd_ft: Depth = told("TVD")
     emw_ppg: Emw = told("EMW")
+    source: Name = told("Source", "", help="what it was taken from, where it was measured")
 
 
 Rock = Literal["gravel", "sand", "clay", "shale", "limestone", "dolomite", "salt", "marl", "coal", "basement"]
@@ -175,7 +177,7 @@ class Design(Part):
     """A whole well design."""
 
     format: Literal["knollstack.well"]
-    version: Literal[5]
+    version: Literal[6]
     name: Name = told("Well")
     note: Note = told("Note", "")
     site: Site = Site()
@@ -191,8 +193,9 @@ class Design(Part):
     preventers: tuple[Stack, ...] = listed("Stacks", 12)
     closing_unit: ClosingUnit = ClosingUnit()
     sea: Sea = Sea()
+    completion: Completion = Completion()
 
 
 def empty(name: str) -> Design:
     """A well with nothing decided and nothing known."""
-    return Design(format="knollstack.well", version=5, name=name, site=Site(assumed=get_args(Basis)))
+    return Design(format="knollstack.well", version=6, name=name, site=Site(assumed=get_args(Basis)))

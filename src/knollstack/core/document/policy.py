@@ -27,6 +27,7 @@ from knollstack.core.base.fields import (
     told,
 )
 from knollstack.core.document.cementing import CementPolicy
+from knollstack.core.document.completion_policy import CompletionPolicy
 from knollstack.core.document.preventers import PreventersPolicy
 from knollstack.core.document.running import RunningPolicy
 from knollstack.core.document.sea_policy import SeaPolicy
@@ -297,3 +298,4 @@ class Policy(Part):
     wellhead: WellheadPolicy = WellheadPolicy()
     preventers: PreventersPolicy = PreventersPolicy()
     sea: SeaPolicy = SeaPolicy()
+    completion: CompletionPolicy = CompletionPolicy()

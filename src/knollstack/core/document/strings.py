@@ -17,7 +17,6 @@ from knollstack.core.base.fields import (
     Part,
     Pressure,
     Size,
-    Temperature,
     TemperatureChange,
     listed,
     number,
@@ -87,15 +86,6 @@ class String(Part):
     test_psi: Pressure | None = told(
         "Pressure test at the wellhead", None, help="on the sea floor where that stands there; empty follows policy"
     )
-    stimulation_psi: Pressure | None = told(
-        "Treating pressure at the wellhead",
-        None,
-        help="on the sea floor where that stands there; empty is none planned",
-    )
-    stimulation_fluid_f: Temperature | None = told(
-        "Treating fluid temperature", None, help="at the wellhead; empty is the ground's at surface"
-    )
-    packer_md_ft: Depth | None = told("Packer", None, help="of a producing string; empty is not decided")
     loads: tuple[CustomLoad, ...] = listed("Own load cases", 20)
     mud_ppg: Emw | None = told("Mud weight", None, help="with which this string's hole is drilled")
     mud_steps: tuple[MudStep, ...] = listed("Mud weight by depth", 40)

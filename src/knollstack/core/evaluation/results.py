@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from knollstack.core.base.findings import Assumption, Finding, Result, State, Step
 from knollstack.core.cement.results import CementResult
+from knollstack.core.completion.results import CompletionResult
 from knollstack.core.depths.results import DepthsResult
 from knollstack.core.ground.results import GroundResult
 from knollstack.core.mud.results import MudResult
@@ -80,5 +81,6 @@ class Evaluation(Result):
     wellhead: WellheadResult
     preventers: PreventersResult
     sea: SeaResult
+    completion: CompletionResult
     findings: tuple[Finding, ...]
     assumptions: tuple[Assumption, ...]

@@ -12,6 +12,7 @@ from typing import Any
 
 from knollstack.core.base.findings import Assumption, Finding, Result, Step
 from knollstack.core.cement import judge as cement
+from knollstack.core.completion import judge as completion
 from knollstack.core.depths import judge as depths
 from knollstack.core.ground import judge as ground
 from knollstack.core.ground.well import Well
@@ -64,17 +65,7 @@ STEPS: tuple[StepEntry, ...] = (
             "/stock",
             *(
                 f"/strings/*/{key}"
-                for key in (
-                    "pipe",
-                    "sections",
-                    "connection",
-                    "tie_back",
-                    "wear_percent",
-                    "test_psi",
-                    "stimulation_psi",
-                    "packer_md_ft",
-                    "loads",
-                )
+                for key in ("pipe", "sections", "connection", "tie_back", "wear_percent", "test_psi", "loads")
             ),
         ),
     ),
@@ -95,6 +86,7 @@ STEPS: tuple[StepEntry, ...] = (
     StepEntry("wellhead", "Wellhead", wellhead.judge, ("/wellhead", "/sea/housing", "/site/cellar_depth_ft")),
     StepEntry("preventers", "BOPs", preventers.judge, ("/preventers", "/closing_unit")),
     StepEntry("sea", "At sea", sea.judge, ("/sea",), at_sea=True),
+    StepEntry("completion", "Completion", completion.judge, ("/completion",)),
 )
 WORDS: tuple[Step, ...] = tuple(entry.step for entry in STEPS)
 

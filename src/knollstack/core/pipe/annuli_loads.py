@@ -10,7 +10,7 @@ from knollstack.core.base.remember import remembered
 from knollstack.core.base.working import headline
 from knollstack.core.pipe.annuli import Annulus, annulus_of, around, cemented_up, solved
 from knollstack.core.pipe.annuli_formulas import annulus_load
-from knollstack.core.pipe.exposure import Beside, Heated
+from knollstack.core.pipe.exposure import Beside, Heated, completion_fluid_ppg
 from knollstack.core.program.equipped import Equipped, EquippedString
 
 
@@ -51,7 +51,7 @@ def _columns(equipped: Equipped, found: Annuli, k: int) -> tuple[float, float, f
 
     Inside the producing string stands the packer fluid, outside the last annulus the sea and what came after it.
     """
-    inside = found.pairs[k - 1][0].mud_ppg if k else equipped.well.policy.pipe.packer_fluid_ppg
+    inside = found.pairs[k - 1][0].mud_ppg if k else completion_fluid_ppg(equipped.design, equipped.well)
     outside = found.pairs[k + 1][0].mud_ppg if k + 1 < len(found.pairs) else SEA_WATER_PPG
     own = found.pairs[k][0].mud_ppg or SEA_WATER_PPG
     return inside or own, own, outside or own
@@ -94,7 +94,7 @@ def heated_of(equipped: Equipped) -> dict[int, Heated]:
     if not found.pairs or not equipped.well.temperatures:  # without temperatures all heat is unknown, and told
         return {}
     chain = [found.pairs[0][0], *(outer for _, outer in found.pairs)]
-    sides = [Beside(policy.pipe.packer_fluid_ppg, 0.0, chain[0].shoe_md_ft)]
+    sides = [Beside(completion_fluid_ppg(equipped.design, equipped.well), 0.0, chain[0].shoe_md_ft)]
     for (inner, _), annulus, psi in zip(found.pairs, found.annuli, found.pressure_psi, strict=True):
         bottom = inner.hung_md_ft if annulus is None else annulus.bottom_md_ft
         built = 0.0 if annulus is None and cemented_up(inner) else psi

@@ -11,6 +11,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from knollstack.core.base.formula import Value, sweeping
+from knollstack.core.document.design import Design
 from knollstack.core.ground.extremes import nodes_between, spans_of
 from knollstack.core.ground.well import Well
 from knollstack.core.pipe.formulas import gas_column_top, gas_gradient_top, gas_pressure, loss_level
@@ -43,6 +44,17 @@ class Heated:
 
 
 @dataclass(frozen=True)
+class Service:
+    """What the completion brings to the casing that it is run in; None is not decided."""
+
+    packer_md_ft: float | None
+    fluid_ppg: float
+    shut_in_psi: float | None
+    treating_psi: float | None
+    treating_fluid_f: float | None
+
+
+@dataclass(frozen=True)
 class Exposure:
     """What reaches a string from the others of the program."""
 
@@ -54,6 +66,8 @@ class Exposure:
     """The largest bit that must pass it; 0 for none."""
     liner: EquippedString | None
     """A liner hung in it; with its pipe only once that is chosen."""
+    service: Service | None = None
+    """Of the completion, where the well is produced through this string."""
     heated: Heated | None = None
     """Known once all strings have their pipe, since it hangs on them."""
 
@@ -64,7 +78,21 @@ def exposure_of(laid: Laid, string: LaidString, inner: EquippedString | None = N
     bit = 0.0 if below is None else below.own.opened_from_in or below.bit_in or 0.0
     hung = inner is not None and inner.run == "liner" and not inner.own.tie_back
     last = laid.strings[-1] if _produces(laid, string) else None
-    return Exposure(_through(laid, string), last, bit, inner if hung else None)
+    service = None if last is None else service_of(laid.design, laid.well)
+    return Exposure(_through(laid, string), last, bit, inner if hung else None, service)
+
+
+def service_of(design: Design, well: Well) -> Service:
+    own = design.completion
+    return Service(
+        own.packer_md_ft, completion_fluid_ppg(design, well), own.shut_in_psi, own.treating_psi, own.treating_fluid_f
+    )
+
+
+def completion_fluid_ppg(design: Design, well: Well) -> float:
+    """What stays over the packer: decided, else policy's packer fluid."""
+    own = design.completion.fluid_ppg
+    return well.policy.pipe.packer_fluid_ppg if own is None else own
 
 
 def _through(laid: Laid, string: LaidString) -> tuple[LaidString, ...]:

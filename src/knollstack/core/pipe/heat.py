@@ -13,6 +13,7 @@ from numpy.typing import NDArray
 
 from knollstack.core.base.findings import Assumption, assume, temperature
 from knollstack.core.ground.well import Well
+from knollstack.core.pipe.exposure import Exposure, Service
 from knollstack.core.program.laid import LaidString
 
 FLOWING_SHARE = 0.5
@@ -74,32 +75,34 @@ def produced(well: Well, string: LaidString, produced_from: LaidString) -> Heat 
     return Heat(*ends)
 
 
-def treating_fluid_f(well: Well, string: LaidString) -> float | None:
+def treating_fluid_f(well: Well, service: Service) -> float | None:
     """Temperature of the treating fluid, given or the ground's at surface; None where neither is known."""
-    given = string.own.stimulation_fluid_f
+    given = service.treating_fluid_f
     return given if given is not None else ground_f(well, well.ground_md_ft)
 
 
-def treated(well: Well, string: LaidString) -> Heat | None:
+def treated(well: Well, string: LaidString, service: Service) -> Heat | None:
     """How a treatment cools a string; None where it is unknown."""
-    fluid = treating_fluid_f(well, string)
+    fluid = treating_fluid_f(well, service)
     ends = [ground_f(well, well.path.tvd(md)) for md in (string.hung_md_ft, string.shoe_md_ft)]
     if fluid is None or ends[0] is None or ends[1] is None:
         return None
     return Heat(fluid - ends[0], COOLED_SHARE * (fluid - ends[1]))
 
 
-def assumed(well: Well, string: LaidString, produced_from: LaidString) -> list[Assumption]:
+def assumed(well: Well, string: LaidString, exposed: Exposure) -> list[Assumption]:
     """The temperatures that were not given."""
-    found, flowing = [], flowing_wellhead_f(well, produced_from)
+    assert exposed.produced_from is not None
+    assert exposed.service is not None
+    found, flowing = [], flowing_wellhead_f(well, exposed.produced_from)
     if flowing is not None and well.site.flowing_wellhead_f is None:
         text = ", half of the ground's rise, is assumed as the flowing wellhead temperature."
         found.append(assume("pipe", "/site/flowing_wellhead_f", temperature(flowing), text))
-    fluid = treating_fluid_f(well, string)
-    if string.own.stimulation_psi is None or fluid is None:
+    fluid = treating_fluid_f(well, exposed.service)
+    if exposed.service.treating_psi is None or fluid is None:
         return found
-    place, how = f"{string.path}/stimulation_fluid_f", " cools the string, half as much at its shoe."
-    if string.own.stimulation_fluid_f is None:
+    place, how = "/completion/treating_fluid_f", " cools the string, half as much at its shoe."
+    if exposed.service.treating_fluid_f is None:
         found.append(assume("pipe", place, *string.words, ": treating fluid of ", temperature(fluid), how))
     else:
         found.append(assume("pipe", place, *string.words, ": the treating fluid", how))

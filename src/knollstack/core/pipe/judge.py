@@ -28,6 +28,7 @@ from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.program.section import Section
 
 
+@remembered(8, traced=True)  # the completion asks it again
 def judge(equipped: Equipped) -> tuple[PipeResult, tuple[Finding, ...], tuple[Assumption, ...]]:
     """Pipe and governing loads of every string."""
     rows: list[PipeRow] = []
@@ -39,7 +40,7 @@ def judge(equipped: Equipped) -> tuple[PipeResult, tuple[Finding, ...], tuple[As
         rows.append(row)
         findings += found
         if exposed.produced_from is not None and is_judged(string):
-            heats = assumed(equipped.well, string.laid, exposed.produced_from)
+            heats = assumed(equipped.well, string.laid, exposed)
             assumptions |= {heat.place: heat for heat in heats}
     hung, on_top = judge_hung(equipped, tuple(rows))
     said = (*findings, *stock_findings(equipped), *service_findings(equipped), *on_top)

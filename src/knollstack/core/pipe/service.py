@@ -14,7 +14,7 @@ from knollstack.core.ground.well import Well
 from knollstack.core.pipe.cases import LoadCase, Pressure, backup, mud_behind, mud_column, under_wellhead, with_salt
 from knollstack.core.pipe.exposure import Beside, Exposure, gas_at_surface, gas_below, lowest_level_tvd_ft
 from knollstack.core.pipe.heat import NO_HEAT, produced, treated
-from knollstack.core.pipe.surface import drilling_surface_psi, gas_over_mud_turn_psi, shut_in_surface_psi, worst_kick
+from knollstack.core.pipe.surface import closed_in_psi, drilling_surface_psi, gas_over_mud_turn_psi, worst_kick
 from knollstack.core.program.laid import LaidString
 
 Missing = Literal["annuli", "burst", "collapse", "derating", "liner", "salt", "temperature"]
@@ -124,17 +124,17 @@ def _lost_returns(well: Well, below: LaidString, outside: Pressure) -> Found:
 
 def production_cases(well: Well, string: LaidString, exposed: Exposure, mud_ppg: float) -> Iterator[Found]:
     """What producing through a string does to it; with a packer, above it and below it."""
-    if exposed.produced_from is None:
+    service = exposed.service
+    if exposed.produced_from is None or service is None:
         return
-    policy, top = well.policy.pipe, well.wellhead_tvd_ft
     outside = with_salt(well, string, mud_behind(well, string, mud_ppg))
-    packer = string.own.packer_md_ft
+    packer = service.packer_md_ft
     at = well.path.tvd(packer) if packer is not None else None
     heat = produced(well, string, exposed.produced_from)
     if heat is None:
         yield "temperature"
         heat = NO_HEAT
-    shut_in, fluid = shut_in_surface_psi(well, exposed.produced_from, top), policy.packer_fluid_ppg
+    shut_in, fluid = closed_in_psi(well, exposed), service.fluid_ppg
     standing = under_wellhead(well, 0.0, fluid)
     yield (
         LoadCase("evacuation", "collapse", "production", mud_column(0.0), outside)
@@ -164,7 +164,7 @@ def production_cases(well: Well, string: LaidString, exposed: Exposure, mud_ppg:
     yield LoadCase(
         "tubing leak", "burst", "production", under_wellhead(well, shut_in, fluid), backup(well, string), heat=heat
     )
-    treating, cooled = string.own.stimulation_psi, treated(well, string) or NO_HEAT
+    treating, cooled = service.treating_psi, treated(well, string, service) or NO_HEAT
     if treating is not None:
         yield LoadCase(
             "stimulation",

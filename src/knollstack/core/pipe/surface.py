@@ -168,12 +168,20 @@ def shut_in_surface_psi(well: Well, last: LaidString, top_tvd_ft: float = 0.0) -
     return None if surface is None else max(0.0, surface)
 
 
+def closed_in_psi(well: Well, exposed: Exposure) -> float | None:
+    """Shut-in pressure at the wellhead: as the completion has it, else the reservoir's less a column of gas."""
+    if exposed.service is not None and exposed.service.shut_in_psi is not None:
+        return exposed.service.shut_in_psi
+    last = exposed.produced_from
+    return None if last is None else shut_in_surface_psi(well, last, well.wellhead_tvd_ft)
+
+
 def surface_psi(well: Well, exposed: Exposure) -> float | None:
     """The greatest pressure that a string sees at the wellhead: drilling below it, or production through it."""
     found, top = [], well.wellhead_tvd_ft
     if exposed.through:
         found.append(drilling_surface_psi(well, exposed.through, top_tvd_ft=top))
     if exposed.produced_from is not None:
-        found.append(shut_in_surface_psi(well, exposed.produced_from, top))
+        found.append(closed_in_psi(well, exposed))
     known = [p for p in found if p is not None]
     return max(known) if known and len(known) == len(found) else None

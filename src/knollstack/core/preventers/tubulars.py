@@ -101,7 +101,8 @@ def tubulars_of(equipped: Equipped, string: EquippedString) -> tuple[Tubular, ..
         found += _casing(running, below)
         if below.run == "liner" and below.bit_in is not None:
             found += _drill_string(equipped, running, equipped.well.drill_string(below.bit_in), collars=False)
-    if exposed.produced_from is not None and string.role != "conductor":
+    last_stack = all(below.run == "liner" for below in equipped.strings[string.index + 1 :])
+    if last_stack and string.role != "conductor":  # a liner, tied back or not, has no stack of its own
         found += _completion(equipped, string)
     return tuple(dict.fromkeys(found))
 

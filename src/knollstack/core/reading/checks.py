@@ -4,21 +4,18 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 from itertools import pairwise
+from typing import Protocol
 
 import numpy as np
 
 from knollstack.core.base.remember import remembered
-from knollstack.core.document.design import Design, GroundModel, Point, Site, Trajectory, Zone
+from knollstack.core.document.design import Design, GroundModel, Point, Site, Trajectory
 from knollstack.core.document.faults import Fault
-from knollstack.core.document.plugs import BalancedPlug
-from knollstack.core.document.preventers import Stack, StackElement
 from knollstack.core.document.sea import SoilPoint
 from knollstack.core.document.strings import String
-from knollstack.core.document.wellhead import WellheadPiece
 from knollstack.core.ground.profiles import MOST_PPG, GasColumnError, build_ground
 from knollstack.core.path.trajectory import path_of
-
-LEAST_PLUG_FT = 1.0
+from knollstack.core.reading.checks_completion import completion_faults, plug_faults
 
 
 def _unsorted(name: str, points: tuple[Point, ...]) -> Iterable[Fault]:
@@ -213,9 +210,12 @@ def _site_faults(trajectory: Trajectory, site: Site) -> Iterable[Fault]:
         yield Fault(path=f"/trajectory/stations/{last}/md_ft", value=f"{path.total_md_ft:g}", expected=expected)
 
 
-def _twice(
-    path: str, rows: Sequence[String | Zone | WellheadPiece | Stack | StackElement | BalancedPlug]
-) -> Iterable[Fault]:
+class _Named(Protocol):
+    @property
+    def id(self) -> str: ...
+
+
+def _twice(path: str, rows: Sequence[_Named]) -> Iterable[Fault]:
     """An id names one row only."""
     seen: set[str] = set()
     for i, row in enumerate(rows):
@@ -232,6 +232,10 @@ def _id_faults(design: Design) -> Iterable[Fault]:
     for i, stack in enumerate(design.preventers):
         yield from _twice(f"/preventers/{i}/elements", stack.elements)
     yield from _twice("/balanced_plugs", design.balanced_plugs)
+    for key in ("evaluation", "pressure_points", "perforations", "verified"):
+        yield from _twice(f"/completion/{key}", getattr(design.completion, key))
+    for way in ("suspension", "abandonment"):
+        yield from _twice(f"/completion/{way}/plugs", getattr(design.completion, way).plugs)
 
 
 def _stack_faults(design: Design) -> Iterable[Fault]:
@@ -252,17 +256,6 @@ def _deck_faults(design: Design, ground_ft: float) -> Iterable[Fault]:
     if design.site.setting == "platform" and deck is not None and deck > ground_ft:
         expected = f"a deck above the mudline ({ground_ft:g} ft from the rig floor)"
         yield Fault(path="/wellhead/deck_md_ft", value=f"{deck:g}", expected=expected)
-
-
-def _plug_faults(design: Design, total_md_ft: float) -> Iterable[Fault]:
-    for i, plug in enumerate(design.balanced_plugs):
-        path = f"/balanced_plugs/{i}"
-        if plug.bottom_md_ft > total_md_ft + 1e-6:
-            expected = f"a depth no deeper than the end of the well ({total_md_ft:g} ft)"
-            yield Fault(path=f"{path}/bottom_md_ft", value=f"{plug.bottom_md_ft:g}", expected=expected)
-        if plug.top_md_ft > plug.bottom_md_ft - LEAST_PLUG_FT:
-            expected = f"a depth {LEAST_PLUG_FT:g} ft or more above the bottom ({plug.bottom_md_ft:g} ft)"
-            yield Fault(path=f"{path}/top_md_ft", value=f"{plug.top_md_ft:g}", expected=expected)
 
 
 @remembered(16)
@@ -289,6 +282,10 @@ def cross_faults(design: Design) -> list[Fault]:
     ground = design.site.rig_floor_ft + design.site.water_depth_ft
     for i, string in enumerate(design.strings):
         faults.extend(_string_faults(i, string, design.strings[i - 1] if i else None, ground, total))
-    faults += [*_plug_faults(design, total), *_stack_faults(design), *_deck_faults(design, ground)]
-    faults += _soil_faults(design.sea.soil)
+    faults += [
+        *plug_faults("/balanced_plugs", design.balanced_plugs, total),
+        *_stack_faults(design),
+        *_deck_faults(design, ground),
+    ]
+    faults += [*_soil_faults(design.sea.soil), *completion_faults(design, total, ground)]
     return [*faults, *_own_pipe_faults(design), *_drill_string_faults(design), *_id_faults(design)]

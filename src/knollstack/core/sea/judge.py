@@ -8,6 +8,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from knollstack.core.base.findings import Assumption, Finding, assume, hours
+from knollstack.core.base.remember import remembered
 from knollstack.core.document.described import fields
 from knollstack.core.pipe.annuli_loads import annuli_of
 from knollstack.core.preventers import judge as preventers
@@ -30,6 +31,7 @@ from knollstack.core.sea.weather import wait_rows
 Parts = tuple[list[Finding], list[Assumption]]
 
 
+@remembered(8, traced=True)  # the completion asks it again
 def judge(equipped: Equipped) -> tuple[SeaResult, tuple[Finding, ...], tuple[Assumption, ...]]:
     """What a well at sea adds."""
     setting = equipped.well.site.setting

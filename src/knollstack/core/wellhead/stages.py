@@ -10,7 +10,7 @@ from knollstack.core.ground.well import Well
 from knollstack.core.pipe.exposure import Exposure
 from knollstack.core.pipe.formulas import casing_test_pressure
 from knollstack.core.pipe.judge import exposed_of
-from knollstack.core.pipe.surface import drilling_surface_psi, shut_in_surface_psi
+from knollstack.core.pipe.surface import closed_in_psi, drilling_surface_psi
 from knollstack.core.program.equipped import Equipped, EquippedString
 
 Stage = Literal["drilling", "casing test", "treatment", "production"]
@@ -40,15 +40,15 @@ def _stages(well: Well, string: EquippedString, exposed: Exposure) -> tuple[Stag
         if exposed.through:
             found.append(StagePressure("drilling", drilling_surface_psi(well, exposed.through, method_of(well), top)))
         if exposed.produced_from is not None:
-            found.append(StagePressure("production", shut_in_surface_psi(well, exposed.produced_from, top)))
+            found.append(StagePressure("production", closed_in_psi(well, exposed)))
         test = string.own.test_psi
         known = [psi for _, psi in found if psi is not None]
         if test is None and known and len(known) == len(found) and string.role != "conductor":
             test = float(casing_test_pressure(max(known), well.policy.pipe.test_share))
     if test is not None:
         found.append(StagePressure("casing test", test))
-    if string.own.stimulation_psi is not None:
-        found.append(StagePressure("treatment", string.own.stimulation_psi))
+    if exposed.service is not None and exposed.service.treating_psi is not None:
+        found.append(StagePressure("treatment", exposed.service.treating_psi))
     return tuple(found)
 
 

@@ -24,16 +24,15 @@ export function StringOptions({ index, size }: { index: number; size: string }) 
   const string = useSnapshot("evaluation")!.strings[index]!;
   const row = useEvaluated((e) => e.pipe.strings[index]);
   const proposed: Record<string, number | null | undefined> = { wear_percent: 0, test_psi: row?.test_psi && Math.round(row.test_psi) };
-  const last = useSnapshot("evaluation")!.strings.length - 1 === index;
   const { session } = useBench();
   const { data: catalogue } = useQuery({ queryKey: ["catalogue"], queryFn: getCatalogue, staleTime: Infinity });
   const held = useSnapshot("document").strings[index]?.connection ?? null;
   const reference = useReference();
   const units = useUnits();
-  const keys = ["wear_percent", "test_psi", ...(last ? ["stimulation_psi", "stimulation_fluid_f", "packer_md_ft"] : [])];
+  const keys = ["wear_percent", "test_psi"];
   return (
     <details className="text-[12px]">
-      <summary className="text-mute">Wear, tests, production, own cases</summary>
+      <summary className="text-mute">Wear, tests, own cases</summary>
       <div className="grid grid-cols-[1fr_5rem_2.6rem] items-center gap-x-1">
         {keys.map((key) => {
           const path = `/strings/${index}/${key}`;

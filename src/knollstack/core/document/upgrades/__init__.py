@@ -14,12 +14,14 @@ from knollstack.core.document.upgrades.version_1 import to_version_2
 from knollstack.core.document.upgrades.version_2 import to_version_3
 from knollstack.core.document.upgrades.version_3 import to_version_4
 from knollstack.core.document.upgrades.version_4 import to_version_5
+from knollstack.core.document.upgrades.version_5 import to_version_6
 
 UPGRADES: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {
     1: to_version_2,
     2: to_version_3,
     3: to_version_4,
     4: to_version_5,
+    5: to_version_6,
 }
 """From a version to the next."""
 

@@ -4,7 +4,16 @@ from __future__ import annotations
 
 from typing import Any
 
-PLACES = {"s": ("strings",), "z": ("ground", "zones"), "p": ("wellhead", "pieces"), "b": ("preventers",)}
+PLACES = {
+    "s": ("strings",),
+    "z": ("ground", "zones"),
+    "p": ("wellhead", "pieces"),
+    "b": ("preventers",),
+    "y": ("completion", "evaluation"),
+    "m": ("completion", "pressure_points"),
+    "f": ("completion", "perforations"),
+    "v": ("completion", "verified"),
+}
 """Where rows with ids stand, by the letter that their ids begin with."""
 
 
