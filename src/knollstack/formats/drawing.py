@@ -44,9 +44,7 @@ def draw_section(
         canvas.rect(left, at(zone.base_md_ft), right - left, at(zone.top_md_ft) - at(zone.base_md_ft), stroke=0, fill=1)
     _labels(canvas, evaluation, at, right)
     _axis(canvas, units, total, at, left)
-    centre = left + (right - left - ZONE_LABEL_WIDTH) / 2
-    widest = max((s.bit_in or s.od_in or 0 for s in evaluation.strings), default=0) or 1
-    scale = (right - left - ZONE_LABEL_WIDTH) / 2 * 0.9 / widest
+    centre, scale = widths(evaluation, x, width)
     for string in evaluation.strings:
         _string(canvas, string, at, centre, scale)
     for string in evaluation.strings:
@@ -55,6 +53,13 @@ def draw_section(
             canvas.setFont("Helvetica-Bold", 6)
             half = string.od_in / 2 * scale
             canvas.drawString(centre + half + 5, at(string.shoe_md_ft) + 2, shown(string.od_in, "size", units))
+
+
+def widths(evaluation: Evaluation, x: float, width: float) -> tuple[float, float]:
+    """Middle of the well in a box, and points of half a width for an inch of diameter."""
+    room = width - AXIS_WIDTH - ZONE_LABEL_WIDTH
+    widest = max((s.bit_in or s.od_in or 0 for s in evaluation.strings), default=0) or 1
+    return x + AXIS_WIDTH + room / 2, room / 2 * 0.9 / widest
 
 
 def _labels(canvas: Canvas, evaluation: Evaluation, at: Scale, right: float) -> None:

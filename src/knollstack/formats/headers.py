@@ -41,6 +41,12 @@ Target = Literal[
     "weather",
     "work_limits",
     "disconnect",
+    "evaluation",
+    "pressure_points",
+    "perforations",
+    "verified",
+    "suspension_plugs",
+    "abandonment_plugs",
 ]
 
 _DEPTH = "depth;dept;md;tvdrkb"
@@ -50,12 +56,27 @@ _FRACTURE = "fracture;fracture pressure;fracture gradient;frac gradient;frac pre
 _STABILITY = "stability;collapse;collapse gradient;hole stability;shear failure"
 _OVERBURDEN = "overburden;overburden gradient;overburden pressure;obg;lithostatic"
 _MUD, _OD = "mud;mw;mud weight;density", "size;casing;outside diameter;od;casing od"
+_SOURCE = {"source": "origin"}
 _WEIGHT, _GRADE, _CONNECTION = "ppf;lb/ft;nominal weight;wt", "steel", "thread;joint"
 
 
 def _profile(own: str) -> dict[str, str]:
     """A profile's columns: what is its own by name comes before what any profile may be headed with."""
     return {"tvd_ft": _DEPTH, "emw_ppg": f"{own};{_EMW}"}
+
+
+def _left_plugs() -> dict[str, str]:
+    """Plugs that are left in a well, suspended or abandoned alike."""
+    return {
+        "name": "",
+        "inside": "hole",
+        "top_md_ft": "top md;from",
+        "bottom_md_ft": "base;base md;to",
+        "base": "on;support",
+        "verify": "verification;test",
+        "spacer_bbl": "spacer",
+        "excess": "washout",
+    }
 
 
 # for each table its columns in order, with the words that people head them with
@@ -80,10 +101,10 @@ HEADERS: dict[Target, dict[str, str]] = {
         "gas_contact_tvd_ft": "gas contact tvd;contact;gwc;goc",
         "standoff_percent": "standoff",
     },
-    "pore": _profile(_PORE),
-    "fracture": _profile(_FRACTURE),
-    "stability": _profile(_STABILITY),
-    "overburden": _profile(_OVERBURDEN),
+    "pore": _profile(_PORE) | _SOURCE,
+    "fracture": _profile(_FRACTURE) | _SOURCE,
+    "stability": _profile(_STABILITY) | _SOURCE,
+    "overburden": _profile(_OVERBURDEN) | _SOURCE,
     "leak_off_tests": {
         **_profile("lot;leak-off;leak-off test;leak off;fit;test pressure;emw"),
         "kind": "kind;type;test",
@@ -292,6 +313,26 @@ HEADERS: dict[Target, dict[str, str]] = {
         "blind_rams": "blind",
         "blind": "",
     },
+    "evaluation": {
+        "kind": "type;method",
+        "name": "tool;suite;run",
+        "from_md_ft": "from md;top",
+        "to_md_ft": "to md;base;bottom",
+        "decides": "decision;purpose",
+        "hours": "hours;time",
+    },
+    "pressure_points": {"md_ft": "depth;dept", "psi": "pressure", "source": "tool;run", "date": "day"},
+    "perforations": {"top_md_ft": "from;top md", "bottom_md_ft": "to;base;bottom md", "shots_ft": "spf;shot density"},
+    "verified": {
+        "element": "barrier;barrier element",
+        "how": "method;verification",
+        "result": "holds",
+        "psi": "test pressure",
+        "date": "day",
+        "note": "remarks",
+    },
+    "suspension_plugs": _left_plugs(),
+    "abandonment_plugs": _left_plugs(),
     "excesses": {"top_md_ft": "from md;top", "base_md_ft": "to md;base;bottom", "excess": "open-hole excess"},
     "clearances": {"from_od_in": _OD, "common_in": "usual", "tight_in": "least"},
 }

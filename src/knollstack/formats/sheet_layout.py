@@ -69,7 +69,7 @@ class Heading:
     saved: str
 
 
-def _table(rows: list[list[str]], width: float, share: list[float], *, dense: bool = False) -> TaggedTable:
+def table_of(rows: list[list[str]], width: float, share: list[float], *, dense: bool = False) -> TaggedTable:
     """A table whose last column, and cells wider than their column, wrap; its heading is repeated on the next page."""
     widths = [width * s / sum(share) for s in share]
 
@@ -88,7 +88,7 @@ def _table(rows: list[list[str]], width: float, share: list[float], *, dense: bo
     return table
 
 
-def _frame_of_page(canvas: TaggedCanvas, heading: Heading, page: int) -> None:
+def frame_of_page(canvas: TaggedCanvas, heading: Heading, page: int) -> None:
     """Heading and caution of one page; both are read once, on the first."""
     tree, name = canvas.tree, heading.name
     name = name if len(name) <= LONGEST_NAME else name[: LONGEST_NAME - 1] + "…"
@@ -110,7 +110,7 @@ def _small_print(canvas: Canvas, heading: Heading, page: int) -> None:
     canvas.drawString(MARGIN, MARGIN - 4, CAUTION)
 
 
-def _plain_frame(x: float, width: float, height: float) -> Frame:
+def plain_frame(x: float, width: float, height: float) -> Frame:
     return Frame(x, MARGIN + FOOT, width, height, leftPadding=0, rightPadding=0, topPadding=0, bottomPadding=0)
 
 
@@ -131,26 +131,26 @@ def table_pages(
     whole = PAGE[0] - 2 * MARGIN
 
     def every(canvas: Any, doc: BaseDocTemplate) -> None:
-        _frame_of_page(canvas, heading, doc.page)
+        frame_of_page(canvas, heading, doc.page)
 
     document = BaseDocTemplate(
         buffer,
         pagesize=PAGE,
-        pageTemplates=[PageTemplate("every", [_plain_frame(MARGIN, whole, height)], onPage=every)],
+        pageTemplates=[PageTemplate("every", [plain_frame(MARGIN, whole, height)], onPage=every)],
         title=f"{heading.name}: {heading.basis}",
         subject=f"{heading.revision}; {heading.saved}",
         creator="Knollstack",
         invariant=1,
     )
-    story: list[Flowable] = [_line(line) for line in before]
+    story: list[Flowable] = [line_of(line) for line in before]
     for title, rows, share in tables:
-        name = [_line(f"<b>{escape(title)}</b>")] if title else []
-        story += [Spacer(1, 6), *name, _table(rows, whole, share, dense=dense)]
-    document.build([*story, Spacer(1, 6), *(_line(line) for line in after)], canvasmaker=TaggedCanvas)
+        name = [line_of(f"<b>{escape(title)}</b>")] if title else []
+        story += [Spacer(1, 6), *name, table_of(rows, whole, share, dense=dense)]
+    document.build([*story, Spacer(1, 6), *(line_of(line) for line in after)], canvasmaker=TaggedCanvas)
     return buffer.getvalue()
 
 
-def _line(line: str) -> Flowable:
+def line_of(line: str) -> Flowable:
     return (TaggedHeading if HEADING.fullmatch(line) else TaggedParagraph)(line, SMALL)
 
 
@@ -167,16 +167,16 @@ def compose(
     whole = PAGE[0] - 2 * MARGIN
 
     def first(canvas: Any, doc: BaseDocTemplate) -> None:
-        _frame_of_page(canvas, heading, doc.page)
+        frame_of_page(canvas, heading, doc.page)
         with canvas.marked(canvas.tree.child("Figure", f"Section of the well {heading.name}: {heading.basis}")):
             draw_section(canvas, evaluation, units, MARGIN, MARGIN + FOOT, SECTION_WIDTH, height)
 
     def later(canvas: Any, doc: BaseDocTemplate) -> None:
-        _frame_of_page(canvas, heading, doc.page)
+        frame_of_page(canvas, heading, doc.page)
 
     templates = [
-        PageTemplate("first", [_plain_frame(MARGIN + SECTION_WIDTH + GAP, beside, height)], onPage=first),
-        PageTemplate("later", [_plain_frame(MARGIN, whole, height)], onPage=later),
+        PageTemplate("first", [plain_frame(MARGIN + SECTION_WIDTH + GAP, beside, height)], onPage=first),
+        PageTemplate("later", [plain_frame(MARGIN, whole, height)], onPage=later),
     ]
     document = BaseDocTemplate(
         buffer,
@@ -189,7 +189,7 @@ def compose(
     )
     story: list[Flowable] = [NextPageTemplate("later")]
     for rows, share in tables:
-        story += [_table(rows, beside, share), Spacer(1, 8)]
-    story += [_line(line) for line in lines]
+        story += [table_of(rows, beside, share), Spacer(1, 8)]
+    story += [line_of(line) for line in lines]
     document.build(story, canvasmaker=TaggedCanvas)
     return buffer.getvalue()

@@ -67,6 +67,12 @@ _PLACES: dict[Target, str] = {
     "weather": "/sea/weather",
     "work_limits": "/sea/limits",
     "disconnect": "/sea/disconnect",
+    "evaluation": "/completion/evaluation",
+    "pressure_points": "/completion/pressure_points",
+    "perforations": "/completion/perforations",
+    "verified": "/completion/verified",
+    "suspension_plugs": "/completion/suspension/plugs",
+    "abandonment_plugs": "/completion/abandonment/plugs",
 }
 """Where each table stands in the document."""
 _NEEDED = {("loads", "name"), ("loads", "inside_psi"), ("loads", "outside_psi"), ("stations", "inclination_deg")}

@@ -18,6 +18,7 @@ COMMON = {
 }
 FILES = {
     "/api/designs/{design_id}/sheet": "application/pdf",
+    "/api/designs/{design_id}/barriers.pdf": "application/pdf",
     "/api/designs/{design_id}/tables/{target}": "text/csv",
     "/api/schema": "application/json",
 }

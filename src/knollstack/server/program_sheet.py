@@ -49,6 +49,19 @@ def program_sheet(path: models.DesignPath, query: models.UnitsQuery) -> Response
     return attachment(pdf, "application/pdf", f"{design.name} program sheet.pdf")
 
 
+@blueprint.get("/designs/<int:design_id>/barriers.pdf", responses={404: Problem})
+def barrier_pages(path: models.DesignPath, query: models.UnitsQuery) -> Response:
+    """One page for each state of the well with both envelopes and their verification, of the newest revision, as PDF."""
+    newest = _newest(path.design_id)
+    if newest is None:
+        return not_found(f"design {path.design_id}")
+    design = parse_text(newest.document)
+    pdf = heavy(tasks.write_barriers, design, query.unit_set, newest.number, newest.saved_at)
+    if pdf is None:
+        return not_found(f"any string in design {path.design_id}")
+    return attachment(pdf, "application/pdf", f"{design.name} well barriers.pdf")
+
+
 @dataclass(frozen=True)
 class Paper:
     """One thing that is taken away of a string: what writes it, its title, and what is missing where there is none."""

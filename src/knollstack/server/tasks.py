@@ -28,7 +28,7 @@ from knollstack.core.proposal.schools import both_schools
 from knollstack.core.reading.read import parse
 from knollstack.core.running.detail import tally_detail_of, tracks_of
 from knollstack.core.sizes.nests import chains_of
-from knollstack.formats import job_sheet, tally, test_plan
+from knollstack.formats import barrier_pages, job_sheet, tally, test_plan
 from knollstack.formats import sheet as program_sheet
 from knollstack.formats.cells import guess, read_rows, read_sheet, unclear
 from knollstack.formats.headers import Target
@@ -145,6 +145,18 @@ def write_job_sheet(design: Design, string: int, units: UnitSet, revision: int, 
     row, of = evaluation.cement.strings[string], evaluation.strings[string]
     saved = f"saved {program_sheet.at(saved_at)}"
     return job_sheet.write_job_sheet(design.name, of, row, job, units, f"Revision {revision}", saved)
+
+
+def write_barriers(design: Design, units: UnitSet, revision: int, saved_at: str) -> bytes | None:
+    """A page for each state of the well, as its decision has it; None where it has no string yet."""
+    evaluation = evaluate(design, load())
+    states = evaluation.completion.states
+    if not states:
+        return None
+    decided = design.completion.decision
+    held = [s for s in states if decided is None or s.alternative in ("", decided)]
+    saved = f"saved {program_sheet.at(saved_at)}"
+    return barrier_pages.write_barriers(design.name, evaluation, held, units, f"Revision {revision}", saved)
 
 
 def read_paste(target: Target, text: str, first: str, units: UnitSet) -> str:

@@ -158,6 +158,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/designs/{design_id}/barriers.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One page for each state of the well with both envelopes and their verification, of the newest revision, as PDF. */
+        get: operations["program_sheet_barrier_pages_designs__int_design_id__barriers_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/designs/{design_id}/comparison/{other_id}": {
         parameters: {
             query?: never;
@@ -2551,7 +2568,7 @@ export interface components {
              *       "cut_ft": null,
              *       "mud_ppg": null,
              *       "plugs": [],
-             *       "production_run": null
+             *       "production": "as usual"
              *     }
              */
             abandonment: components["schemas"]["Leaving"];
@@ -2629,7 +2646,7 @@ export interface components {
              * Logged pressures
              * @default []
              */
-            pressure_points: components["schemas"]["PressurePoint"][];
+            pressure_points: components["schemas"]["LoggedPressure"][];
             /**
              * Shut-in wellhead pressure
              * @description empty is the reservoir's less a column of gas
@@ -2654,7 +2671,7 @@ export interface components {
              *       "cut_ft": null,
              *       "mud_ppg": null,
              *       "plugs": [],
-             *       "production_run": null
+             *       "production": "as usual"
              *     }
              */
             suspension: components["schemas"]["Leaving"];
@@ -3405,7 +3422,7 @@ export interface components {
              *         "cut_ft": null,
              *         "mud_ppg": null,
              *         "plugs": [],
-             *         "production_run": null
+             *         "production": "as usual"
              *       },
              *       "annulus_psi": 0,
              *       "back_pressure_valve": true,
@@ -3427,7 +3444,7 @@ export interface components {
              *         "cut_ft": null,
              *         "mud_ppg": null,
              *         "plugs": [],
-             *         "production_run": null
+             *         "production": "as usual"
              *       },
              *       "treating_fluid_f": null,
              *       "treating_ppg": null,
@@ -4313,7 +4330,7 @@ export interface components {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
                  *         "plugs": [],
-                 *         "production_run": null
+                 *         "production": "as usual"
                  *       },
                  *       "annulus_psi": 0,
                  *       "back_pressure_valve": true,
@@ -4335,7 +4352,7 @@ export interface components {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
                  *         "plugs": [],
-                 *         "production_run": null
+                 *         "production": "as usual"
                  *       },
                  *       "treating_fluid_f": null,
                  *       "treating_ppg": null,
@@ -5051,7 +5068,7 @@ export interface components {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
                  *         "plugs": [],
-                 *         "production_run": null
+                 *         "production": "as usual"
                  *       },
                  *       "annulus_psi": 0,
                  *       "back_pressure_valve": true,
@@ -5073,7 +5090,7 @@ export interface components {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
                  *         "plugs": [],
-                 *         "production_run": null
+                 *         "production": "as usual"
                  *       },
                  *       "treating_fluid_f": null,
                  *       "treating_ppg": null,
@@ -6063,7 +6080,7 @@ export interface components {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
                  *         "plugs": [],
-                 *         "production_run": null
+                 *         "production": "as usual"
                  *       },
                  *       "annulus_psi": 0,
                  *       "back_pressure_valve": true,
@@ -6085,7 +6102,7 @@ export interface components {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
                  *         "plugs": [],
-                 *         "production_run": null
+                 *         "production": "as usual"
                  *       },
                  *       "treating_fluid_f": null,
                  *       "treating_ppg": null,
@@ -7414,11 +7431,12 @@ export interface components {
              */
             plugs: components["schemas"]["WellPlug"][];
             /**
-             * Production string run
-             * @description empty: before a suspension, not before an abandonment
-             * @default null
+             * Production string
+             * @description as usual: run before a suspension, not before an abandonment
+             * @default as usual
+             * @enum {string}
              */
-            production_run: boolean | null;
+            production: "as usual" | "run" | "not run";
         };
         /** LeavingRow */
         LeavingRow: {
@@ -7434,6 +7452,8 @@ export interface components {
             plugs: components["schemas"]["LeftPlug"][];
             /** Production Run */
             production_run: boolean;
+            /** Proposal */
+            proposal: components["schemas"]["WellPlug"][];
             /** Proposed */
             proposed: boolean;
         };
@@ -7561,6 +7581,30 @@ export interface components {
             yields: components["schemas"]["Envelope"][];
         };
         /**
+         * LoggedPressure
+         * @description Formation pressure as it was measured; it becomes a point of the pore pressure profile when that is asked.
+         */
+        LoggedPressure: {
+            /**
+             * Date
+             * @description YYYY-MM-DD
+             * @default
+             */
+            date: string;
+            /** Id */
+            id: string;
+            /** MD */
+            md_ft: number;
+            /** Formation pressure */
+            psi: number;
+            /**
+             * Source
+             * @description tool and run
+             * @default
+             */
+            source: string;
+        };
+        /**
          * Mapped
          * @description A column of the target read from a column of the source, in a unit ('' for the person's own).
          */
@@ -7643,7 +7687,7 @@ export interface components {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
                  *         "plugs": [],
-                 *         "production_run": null
+                 *         "production": "as usual"
                  *       },
                  *       "annulus_psi": 0,
                  *       "back_pressure_valve": true,
@@ -7665,7 +7709,7 @@ export interface components {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
                  *         "plugs": [],
-                 *         "production_run": null
+                 *         "production": "as usual"
                  *       },
                  *       "treating_fluid_f": null,
                  *       "treating_ppg": null,
@@ -9787,27 +9831,15 @@ export interface components {
         };
         /**
          * PressurePoint
-         * @description Formation pressure as it was measured; it becomes a point of the pore pressure profile when that is asked.
+         * @description The same ground as pressures, for drawing: None is unknown.
          */
         PressurePoint: {
-            /**
-             * Date
-             * @description YYYY-MM-DD
-             * @default
-             */
-            date: string;
-            /** Id */
-            id: string;
-            /** MD */
+            /** Fracture Psi */
+            fracture_psi: number | null;
+            /** Md Ft */
             md_ft: number;
-            /** Formation pressure */
-            psi: number;
-            /**
-             * Source
-             * @description tool and run
-             * @default
-             */
-            source: string;
+            /** Pore Psi */
+            pore_psi: number | null;
         };
         /** PreventersPolicy */
         PreventersPolicy: {
@@ -10027,7 +10059,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect";
+            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs";
         };
         /**
          * PreviewBody
@@ -11013,7 +11045,7 @@ export interface components {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
                  *         "plugs": [],
-                 *         "production_run": null
+                 *         "production": "as usual"
                  *       },
                  *       "annulus_psi": 0,
                  *       "back_pressure_valve": true,
@@ -11035,7 +11067,7 @@ export interface components {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
                  *         "plugs": [],
-                 *         "production_run": null
+                 *         "production": "as usual"
                  *       },
                  *       "treating_fluid_f": null,
                  *       "treating_ppg": null,
@@ -13767,7 +13799,7 @@ export interface components {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
                  *         "plugs": [],
-                 *         "production_run": null
+                 *         "production": "as usual"
                  *       },
                  *       "annulus_psi": 0,
                  *       "back_pressure_valve": true,
@@ -13789,7 +13821,7 @@ export interface components {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
                  *         "plugs": [],
-                 *         "production_run": null
+                 *         "production": "as usual"
                  *       },
                  *       "treating_fluid_f": null,
                  *       "treating_ppg": null,
@@ -15234,7 +15266,7 @@ export interface components {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
                  *         "plugs": [],
-                 *         "production_run": null
+                 *         "production": "as usual"
                  *       },
                  *       "annulus_psi": 0,
                  *       "back_pressure_valve": true,
@@ -15256,7 +15288,7 @@ export interface components {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
                  *         "plugs": [],
-                 *         "production_run": null
+                 *         "production": "as usual"
                  *       },
                  *       "treating_fluid_f": null,
                  *       "treating_ppg": null,
@@ -16445,7 +16477,7 @@ export interface components {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
                  *         "plugs": [],
-                 *         "production_run": null
+                 *         "production": "as usual"
                  *       },
                  *       "annulus_psi": 0,
                  *       "back_pressure_valve": true,
@@ -16467,7 +16499,7 @@ export interface components {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
                  *         "plugs": [],
-                 *         "production_run": null
+                 *         "production": "as usual"
                  *       },
                  *       "treating_fluid_f": null,
                  *       "treating_ppg": null,
@@ -18332,6 +18364,113 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    program_sheet_barrier_pages_designs__int_design_id__barriers_pdf_get: {
+        parameters: {
+            query?: {
+                units?: "field" | "metric";
+                /** @description quantities in other units: emw:SG,depth:m */
+                mixed?: string;
+            };
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -20301,7 +20440,7 @@ export interface operations {
             header?: never;
             path: {
                 design_id: number;
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs";
             };
             cookie?: never;
         };
@@ -22491,7 +22630,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs";
             };
             cookie?: never;
         };
@@ -22598,7 +22737,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs";
             };
             cookie?: never;
         };
@@ -22705,7 +22844,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs";
             };
             cookie?: never;
         };

@@ -17,6 +17,9 @@ import { RunGear } from "./RunGear";
 import { Sea } from "./Sea";
 import { sectionTable } from "./table";
 import { TopGear } from "./TopGear";
+import { CompletionLayer } from "./CompletionLayer";
+import { asThen } from "./states";
+import { useShown } from "../steps/completion/shownState";
 
 export function Section({ scale }: { scale: DepthScale }) {
   const ground = useEvaluated((e) => e.ground);
@@ -55,9 +58,10 @@ export function Section({ scale }: { scale: DepthScale }) {
         {sea !== undefined && <Sea basis={basis} sea={sea} scale={scale} onStack={onStack} />}
       </svg>
       <svg {...paper} className={`own-layer pointer-events-none absolute inset-0 ${DEPTH_CLASS}`}>
-        <Strings scale={scale} prefix={prefix} />
+        <StringsThen scale={scale} prefix={prefix} />
       </svg>
       <JobFluids scale={scale} basis={basis} />
+      <CompletionLayer scale={scale} basis={basis} />
       <svg {...paper} className="own-layer pointer-events-none absolute inset-0">
         <NamesAbove zones={ground.zones} basis={basis} scale={scale} />
       </svg>
@@ -65,6 +69,16 @@ export function Section({ scale }: { scale: DepthScale }) {
       <SectionTable />
     </div>
   );
+}
+
+/** The strings as they stand; in a state of the well that is looked at those that stand then, with nothing to grab. */
+function StringsThen(props: { scale: DepthScale; prefix: string }) {
+  const shown = useShown();
+  const strings = useDrawnStrings();
+  const basis = useEvaluated((e) => e.basis)!;
+  const state = useEvaluated((e) => (shown?.kind === "state" ? e.completion.states.find((s) => s.key === shown.key) : undefined));
+  if (state === undefined) return <Strings {...props} />;
+  return <StringsDrawing evaluation={{ strings: asThen(strings, state), basis }} {...props} />;
 }
 
 /** What moves when a shoe is dragged. */

@@ -4,6 +4,7 @@ import type { ComponentType } from "react";
 import type { DepthScale } from "../depth/scale";
 import type { Step } from "../design/types";
 import { CementBench } from "./cement/CementBench";
+import { CompletionBench } from "./completion/CompletionBench";
 import { DepthsBench } from "./depths/DepthsBench";
 import { GroundBench } from "./ground/GroundBench";
 import { MudBench } from "./mud/MudBench";
@@ -34,6 +35,7 @@ export const BENCHES: Record<Step, ComponentType<BenchProps>> = {
   wellhead: WellheadBench,
   preventers: PreventersBench,
   sea: SeaBench,
+  completion: CompletionBench,
   policy: PolicyBench,
 };
 

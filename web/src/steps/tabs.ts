@@ -28,6 +28,14 @@ export const TABS = {
   wellhead: { pieces: "Pieces", heights: "Heights", bores: "Bores", loads: "Loads", tests: "Tests" },
   preventers: { stack: "Stack", coverage: "Closes on", shear: "Shear", unit: "Closing unit", tests: "Tests", steps: "Sequence" },
   sea: { conductor: "Conductor", landing: "Landing", riser: "Riser", disconnect: "Disconnect", annuli: "Sealed annuli" },
+  completion: {
+    evaluation: "Evaluation",
+    decision: "Decision",
+    barriers: "Barriers",
+    completed: "Completion",
+    suspension: "Suspension",
+    abandonment: "Abandonment",
+  },
   pipe: { strings: "Strings", catalogue: "Catalogue", own: "Own pipes", stock: "Stock" },
 } as const;
 
@@ -44,6 +52,7 @@ export function tabOf(step: Step, place: string): string | null {
   if (step === "running") return runningTab(place);
   if (step === "wellhead") return wellheadTab(place);
   if (step === "sea") return seaTab(place);
+  if (step === "completion") return completionTab(place);
   if (step === "preventers") return place.startsWith("/closing_unit") ? "unit" : "stack";
   if (place.startsWith("/balanced_plugs")) return "plugs";
   if (step === "cement") return cementTab(place.split("/")[4] ?? "");
@@ -57,6 +66,13 @@ function cementTab(key: string): string {
   if (["caliper", "excesses"].includes(key)) return "hole";
   if (["additives", "water"].includes(key)) return "blend";
   return PLACING.some((part) => key.endsWith(part)) ? "placement" : "slurries";
+}
+
+function completionTab(place: string): string {
+  const key = place.split("/")[2] ?? "";
+  if (["evaluation", "pressure_points"].includes(key)) return "evaluation";
+  if (key === "verified") return "barriers";
+  return key === "suspension" || key === "abandonment" || key === "decision" ? key : "completed";
 }
 
 function seaTab(place: string): string {

@@ -7,7 +7,6 @@ from typing import Literal
 
 from knollstack.core.base.findings import Words, depth, pressure, size, volume
 from knollstack.core.completion.leaving import Left
-from knollstack.core.completion.producing import producing_string
 from knollstack.core.completion.results import AlternativeRow, CompletionRow, LeavingRow, StateRow, WorkRow
 from knollstack.core.program.equipped import Equipped
 
@@ -29,7 +28,7 @@ class Planner:
 
     def string(self) -> Iterator[WorkRow]:
         """The production string, where it is run: one way, and the wait for its cement."""
-        last = producing_string(self.equipped)
+        last = self.equipped.producing
         if last is None:
             return
         hours = last.shoe_md_ft / self.policy.trip_ft_hour + STRING_HOURS + self.equipped.well.policy.cement.wait_hours

@@ -25,6 +25,7 @@ from knollstack.core.ground.well import Well
 from knollstack.core.pipe.judge import judge as judge_pipe
 from knollstack.core.pipe.results import PipeResult
 from knollstack.core.preventers.judge import judge as judge_preventers
+from knollstack.core.preventers.moments import head_under
 from knollstack.core.preventers.results import PreventersResult
 from knollstack.core.program.column import by_inner_string
 from knollstack.core.program.equipped import Equipped, EquippedString
@@ -272,15 +273,14 @@ def hanger_seal(site: Site, string: EquippedString) -> ElementRow:
         class_psi = None if carrier is None else class_of(equipped, carrier)
         asked = needed_psi(equipped, string)
     else:
-        piece = next((p for p in site.pieces if any(h.index == string.index for h in p.holds)), None)
-        piece = piece or next((p for p in site.pieces if p.string is not None and p.string.index == string.index), None)
+        piece = head_under(site.pieces, string)
         class_psi, asked = (None, None) if piece is None else (piece.top_psi, piece.needed_psi)
     if class_psi is None or asked is None:
         held = "unknown", ("the wellhead, or the pressure on it, is not known",)
     elif class_psi < asked - 1e-6:
         held = "fails", ("its class of ", pressure(class_psi), " is under ", pressure(asked))
     top = well.ground_md_ft
-    title: Words = (*string.words, " hanger and seal")
+    title: Words = (*string.words, " hanger and seals")
     return element(
         site,
         f"hanger {string.id}",

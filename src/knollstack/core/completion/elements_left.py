@@ -13,11 +13,11 @@ from knollstack.core.completion.leaving import Left
 from knollstack.core.completion.plugs import Judged, test_psi
 from knollstack.core.completion.producing import Span, hanger_md_ft, packer_md_ft, perforations, producing_of
 from knollstack.core.completion.results import ElementRow, Stands
-from knollstack.core.completion.tree import tree_of
 from knollstack.core.completion.tubing import spaced_of
 from knollstack.core.ground.extremes import open_nodes
 from knollstack.core.pipe.exposure import completion_fluid_ppg
 from knollstack.core.program.equipped import EquippedString
+from knollstack.core.wellhead.tree import tree_of
 
 FLOW_CHECK = "weight in and out, flow check"
 

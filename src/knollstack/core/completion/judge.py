@@ -18,9 +18,8 @@ from knollstack.core.completion.findings_completion import completion_findings
 from knollstack.core.completion.findings_left import left_findings
 from knollstack.core.completion.leaving import WAYS, Left
 from knollstack.core.completion.plugs import Judged, judged, leaving_row
-from knollstack.core.completion.producing import producing_string
-from knollstack.core.completion.proposing import left_of
-from knollstack.core.completion.results import AlternativeRow, CompletionResult, CompletionRow, StateRow
+from knollstack.core.completion.proposing import left_of, proposal_of
+from knollstack.core.completion.results import AlternativeRow, CompletionResult, CompletionRow, LeavingRow, StateRow
 from knollstack.core.completion.running_order import completion_row
 from knollstack.core.completion.states import drilling_states
 from knollstack.core.completion.states_left import completion_states, left_states, riser_states
@@ -38,16 +37,16 @@ def judge(equipped: Equipped) -> tuple[CompletionResult, tuple[Finding, ...], tu
         return CompletionResult(), (), ()
     site, own = Site(equipped), equipped.design.completion
     surveys, points = survey_rows(equipped), point_rows(equipped)
-    last = producing_string(equipped)
+    last = equipped.producing
     completion = None if last is None else completion_row(site, last)
     left: Leftover = {}
     for way in WAYS:
         found = left_of(equipped, way)
         if found is not None:
             left[way] = (found, judged(found))
-    rows = {way: leaving_row(*pair) for way, pair in left.items()}
+    rows = {way: leaving_row(*pair, proposal_of(equipped, pair[0].way).plugs) for way, pair in left.items()}
     states = tuple(_states(site, left))
-    offered = tuple(_alternatives(equipped, completion, left, states))
+    offered = tuple(_alternatives(equipped, completion, left, rows, states))
     result = CompletionResult(
         surveys=surveys,
         points=points,
@@ -88,18 +87,20 @@ def _states(site: Site, left: Leftover) -> Iterator[StateRow]:
 
 
 def _alternatives(
-    equipped: Equipped, completion: CompletionRow | None, left: Leftover, states: tuple[StateRow, ...]
+    equipped: Equipped,
+    completion: CompletionRow | None,
+    left: Leftover,
+    rows: dict[str, LeavingRow],
+    states: tuple[StateRow, ...],
 ) -> Iterator[AlternativeRow]:
     plan = Planner(equipped)
     if completion is not None:
         works = tuple(plan.complete(completion))
         yield alternative("complete", works, completion_needs(completion), states, None)
-    for way, (found, plugs) in left.items():
-        row = leaving_row(found, plugs)
+    for way, (found, _) in left.items():
         decision: Decided = "suspend" if way == "suspension" else "plug and abandon"
-        yield alternative(
-            decision, tuple(plan.leave(found, row)), leaving_needs(row, way == "abandonment"), states, row
-        )
+        works, needs = tuple(plan.leave(found, rows[way])), leaving_needs(rows[way], way == "abandonment")
+        yield alternative(decision, works, needs, states, rows[way])
 
 
 def _assumptions(equipped: Equipped, result: CompletionResult) -> Iterator[Assumption]:

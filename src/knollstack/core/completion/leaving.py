@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from knollstack.core.base.findings import Words
-from knollstack.core.completion.producing import PAY, Span, inside_pay, producing_string, zone_md_ft
+from knollstack.core.completion.producing import PAY, Span, inside_pay, zone_md_ft
 from knollstack.core.document.completion import Leaving, WellPlug
 from knollstack.core.document.design import Zone
 from knollstack.core.ground.well import Well
@@ -73,10 +73,10 @@ class Left:
 
 def is_run(equipped: Equipped, way: Way) -> bool:
     """Whether the production string is run before the well is left; without one, all stand that are drilled."""
-    given = getattr(equipped.design.completion, way).production_run
-    if producing_string(equipped) is None:
+    own: Leaving = getattr(equipped.design.completion, way)
+    if equipped.producing is None:
         return True
-    return bool(given) if given is not None else way == "suspension"
+    return own.production == "run" or (own.production == "as usual" and way == "suspension")
 
 
 def needs_isolation(well: Well, zone: Zone) -> bool | None:
@@ -157,5 +157,5 @@ def flowing(left: Left) -> list[tuple[str, Span]]:
 
 def pay_behind(left: Left) -> list[Span]:
     """Pay behind the production casing, not perforated."""
-    last = producing_string(left.equipped)
+    last = left.equipped.producing
     return inside_pay(left.equipped, last) if last is not None and left.open_hole is None else []

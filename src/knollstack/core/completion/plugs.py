@@ -124,7 +124,7 @@ def test_psi(left: Left, plug: WellPlug) -> float | None:
     return left.well.policy.completion.plug_test_psi if "pressure" in plug.verify else None
 
 
-def leaving_row(left: Left, plugs: tuple[Judged, ...]) -> LeavingRow:
+def leaving_row(left: Left, plugs: tuple[Judged, ...], proposal: tuple[WellPlug, ...]) -> LeavingRow:
     policy = left.well.policy.completion
     rows = tuple(
         LeftPlug(
@@ -157,4 +157,5 @@ def leaving_row(left: Left, plugs: tuple[Judged, ...]) -> LeavingRow:
         cut_md_ft=left.well.ground_md_ft + left.cut_below_ft,
         cut_below_ft=left.cut_below_ft,
         mud_ppg=left.own.mud_ppg if left.own.mud_ppg is not None else left.equipped.strings[-1].mud_ppg,
+        proposal=proposal,
     )

@@ -15,12 +15,6 @@ PAY = ("oil", "gas")
 Span = tuple[float, float]
 
 
-def producing_string(equipped: Equipped) -> EquippedString | None:
-    """The last string, where it is one that a well is produced through."""
-    last = equipped.strings[-1] if equipped.strings else None
-    return last if last is not None and last.role != "conductor" and last.index > 0 else None
-
-
 def hanger_md_ft(equipped: Equipped) -> float:
     """Where the tubing hangs [ft MD]: the ground, the deck, or the sea floor."""
     well = equipped.well
@@ -117,7 +111,7 @@ class Producing:
 @remembered(8)
 def producing_of(equipped: Equipped) -> Producing | str:
     """What the tubing stands in, or what is wanting."""
-    string = producing_string(equipped)
+    string = equipped.producing
     if string is None:
         return "no production string is in the program"
     packer, _ = packer_md_ft(equipped, string)

@@ -6,6 +6,8 @@ from typing import Literal
 
 from knollstack.core.base.findings import Change, Result, Words
 from knollstack.core.cement.results import PlugRow
+from knollstack.core.document.completion import WellPlug
+from knollstack.core.wellhead.results import TreeRow
 
 Stands = Literal["stands", "fails", "unknown"]
 Verified = Literal["verified", "planned", "failed"]
@@ -148,26 +150,6 @@ class TubingRow(Result):
     loads: tuple[TubingLoad, ...]
 
 
-class ValveRow(Result):
-    """A part of the tree, bottom to top; wings stand beside the cross."""
-
-    name: str
-    class_psi: float
-    bore_in: float
-    safety: bool
-    test_psi: float
-    side: Literal["run", "wing"]
-    bottom_in: float
-    top_in: float
-
-
-class TreeRow(Result):
-    class_psi: float
-    needed_psi: float | None
-    flange: str | None
-    valves: tuple[ValveRow, ...]
-
-
 class CleanRow(Result):
     """Drill-out and clean-up of the production casing, and the guns."""
 
@@ -232,6 +214,8 @@ class LeavingRow(Result):
     cut_md_ft: float
     cut_below_ft: float
     mud_ppg: float | None
+    proposal: tuple[WellPlug, ...]
+    """The plugs that policy asks for, as decisions."""
 
 
 class WorkRow(Result):

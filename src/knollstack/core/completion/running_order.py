@@ -11,11 +11,11 @@ from knollstack.core.completion.elements import Site
 from knollstack.core.completion.formulas import cushion_level, perforating_pressure
 from knollstack.core.completion.producing import Span, hanger_md_ft, packer_md_ft, perforations, producing_of
 from knollstack.core.completion.results import CleanRow, CompletionRow
-from knollstack.core.completion.tree import needed_psi, tree_of, tree_row
 from knollstack.core.completion.tubing import row_of, spaced_of
 from knollstack.core.pipe.exposure import completion_fluid_ppg
 from knollstack.core.program.column import landing_md_ft
 from knollstack.core.program.equipped import Equipped, EquippedString
+from knollstack.core.wellhead.tree import needed_psi, tree_of, tree_row
 
 
 def completion_row(site: Site, string: EquippedString) -> CompletionRow:

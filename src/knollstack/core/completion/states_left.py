@@ -17,7 +17,7 @@ from knollstack.core.completion.elements_left import (
 )
 from knollstack.core.completion.leaving import Left, flowing, pay_behind
 from knollstack.core.completion.plugs import EVEN_FT, Judged, casing_of
-from knollstack.core.completion.producing import packer_md_ft, producing_string
+from knollstack.core.completion.producing import packer_md_ft
 from knollstack.core.completion.results import ElementRow, StateRow
 from knollstack.core.completion.states import NOTHING_FLOWS, Elements, around, stands_on, state
 from knollstack.core.program.equipped import EquippedString
@@ -32,7 +32,7 @@ def _take_off(site: Site, on: EquippedString) -> Words:
 
 def completion_states(site: Site) -> Iterator[StateRow]:
     """The completion under the BOPs, the BOPs off before the tree is on, and producing."""
-    last = producing_string(site.equipped)
+    last = site.equipped.producing
     if last is None:
         return
     own, wall = site.equipped.design.completion, around(site, last)

@@ -7,7 +7,7 @@ from knollstack.core.base.formulas import equivalent_mud_weight
 from knollstack.core.base.working import headline
 from knollstack.core.completion.formulas import interval_hours
 from knollstack.core.completion.results import PointRow, SurveyRow
-from knollstack.core.document.completion import PressurePoint, Survey
+from knollstack.core.document.completion import LoggedPressure, Survey
 from knollstack.core.program.equipped import Equipped, EquippedString
 
 SAME_FT, SAME_PPG = 0.5, 0.005
@@ -55,7 +55,7 @@ def point_rows(equipped: Equipped) -> tuple[PointRow, ...]:
     return tuple(_point(equipped, k, p) for k, p in enumerate(equipped.design.completion.pressure_points))
 
 
-def _point(equipped: Equipped, k: int, point: PressurePoint) -> PointRow:
+def _point(equipped: Equipped, k: int, point: LoggedPressure) -> PointRow:
     well, key = equipped.well, f"completion/point/{k}"
     tvd = max(well.path.tvd(min(point.md_ft, well.path.total_md_ft)), 1.0)
     with headline(key):
@@ -72,7 +72,7 @@ def _point(equipped: Equipped, k: int, point: PressurePoint) -> PointRow:
     )
 
 
-def _taken(equipped: Equipped, point: PressurePoint, tvd_ft: float, emw_ppg: float) -> Change:
+def _taken(equipped: Equipped, point: LoggedPressure, tvd_ft: float, emw_ppg: float) -> Change:
     """The profile with this point in its place; what stood at its depth gives way."""
     said = ", ".join(text for text in (point.source, point.date) if text)
     fresh = {

@@ -58,7 +58,7 @@ class Survey(Part):
     hours: SpentHours | None = told("Rig time", None, help="empty follows policy's rates")
 
 
-class PressurePoint(Part):
+class LoggedPressure(Part):
     """Formation pressure as it was measured; it becomes a point of the pore pressure profile when that is asked."""
 
     id: Id = told("Id")
@@ -121,8 +121,8 @@ class WellPlug(BalancedPlug):
 class Leaving(Part):
     """A well that is left: its plugs; empty are those proposed."""
 
-    production_run: StrictBool | None = told(
-        "Production string run", None, help="empty: before a suspension, not before an abandonment"
+    production: Literal["as usual", "run", "not run"] = told(
+        "Production string", "as usual", help="as usual: run before a suspension, not before an abandonment"
     )
     plugs: tuple[WellPlug, ...] = listed("Plugs", 30)
     cut_ft: Height | None = told("Casing cut below ground", None, help="or below the mudline; empty follows policy")
@@ -132,7 +132,7 @@ class Leaving(Part):
 class Completion(Part):
     decision: Decision | None = told("Decision at total depth", None)
     evaluation: tuple[Survey, ...] = listed("Evaluation", 200)
-    pressure_points: tuple[PressurePoint, ...] = listed("Logged pressures", 500)
+    pressure_points: tuple[LoggedPressure, ...] = listed("Logged pressures", 500)
     perforations: tuple[Perforation, ...] = listed("Perforations", 50)
     perforated: Literal["before the tubing", "through the tubing"] = told("Perforated", "through the tubing")
     underbalance_psi: Annotated[float, number(-10_000, 10_000), Of("pressure")] | None = told(

@@ -3,18 +3,19 @@
 from __future__ import annotations
 
 from knollstack.core.base.findings import Words
-from knollstack.core.document.wellhead import PieceKind
 from knollstack.core.preventers.results import Moment, StackItem, StackRow
 from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.running.tally import hung_by
 from knollstack.core.wellhead.heights import CUTS, Heights, cuts_of, floor_to_rotary_ft, shoulder_in
 from knollstack.core.wellhead.pieces import HeadPiece
+from knollstack.core.wellhead.results import TreeRow
+from knollstack.core.wellhead.tree import tree_of, tree_row
 
 Pieces = tuple[HeadPiece, ...]
 DIVERTER_AT_IN = 0.0
 """The diverter's flange on the conductor, over the ground or the deck: it is cut later."""
-TREE_WIDTH = 1.6
-"""Width of a tree over its wings, over the flange that it stands on, as drawn."""
+TREE_WIDTH = 0.8
+"""Width of the run of a tree, over the flange that it stands on, as drawn."""
 HANGER_IN = 5.0
 """Height of a hanger, as drawn."""
 TREE_BORE_SHARE = 0.35
@@ -187,17 +188,36 @@ def _tree(equipped: Equipped, pieces: Pieces, heights: Heights) -> list[StackIte
     """Adapter and tree on the reference face: those of the document, else the catalogue's for their class."""
     if not pieces or any(p.above_reference for p in pieces):
         return []
-    at, class_psi, items = heights.reference_in, pieces[-1].top_psi, []
+    at, class_psi = heights.reference_in, pieces[-1].top_psi
+    items: list[StackItem] = []
     bore = equipped.well.policy.sizes.tubing_od_in or TREE_BORE_SHARE * pieces[-1].bore_in
-    kinds: tuple[PieceKind, ...] = ("adapter", "tree")
     face = equipped.catalogue.face(pieces[-1].bore_in, class_psi)
     wide = face.od_in if face is not None else WITHOUT_FLANGE * pieces[-1].bore_in + 4
-    for kind in kinds:
-        usual = equipped.catalogue.piece(kind, class_psi)
-        bottom = at + usual.gap_in
-        at = bottom + usual.height_in
-        od = TREE_WIDTH * wide if kind == "tree" else wide
-        items.append(_item(kind, kind, "wellhead", "/wellhead/pieces", bottom, at, bore, od))
+    usual = equipped.catalogue.piece("adapter", class_psi)
+    bottom = at + usual.gap_in
+    at = bottom + usual.height_in
+    items.append(_item("adapter", "adapter", "wellhead", "/wellhead/pieces", bottom, at, bore, wide))
+    found = tree_of(equipped, pieces)
+    if found is None:
+        return items
+    at += equipped.catalogue.piece("tree", found.class_psi).gap_in
+    return [*items, *tree_items(tree_row(equipped, found), at, bore, wide)]
+
+
+def tree_items(row: TreeRow, foot_in: float, bore_in: float, wide_in: float) -> list[StackItem]:
+    """The run of the tree on its adapter, every valve with its class; wings are outlets of the cross."""
+    items, wings = [], [v for v in row.valves if v.side == "wing"]
+    for valve in row.valves:
+        if valve.side == "wing":
+            continue
+        sides = f", with {', '.join(w.name for w in wings)}" if valve.name in ("cross", "tee") else ""
+        safe = ", surface safety valve" if valve.safety else ""
+        title = f"{valve.name}{safe}{sides}, {valve.class_psi:,.0f} psi"
+        kind = "tree cap" if valve.name == "tree cap" else "tree cross" if sides else "tree valve"
+        span = foot_in + valve.bottom_in, foot_in + valve.top_in
+        item = _item(kind, title, "wellhead", "/completion/tree/class_psi", *span, bore_in, TREE_WIDTH * wide_in)
+        count = sum(1 for w in wings if w.name != "choke") if sides else 0
+        items.append(item.model_copy(update={"outlets": count}))
     return items
 
 

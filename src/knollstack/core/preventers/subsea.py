@@ -6,15 +6,17 @@ from collections.abc import Iterator
 
 from knollstack.core.base.findings import Finding, Words, depth, find
 from knollstack.core.preventers.inforce import InForce
+from knollstack.core.preventers.moments import tree_items
 from knollstack.core.preventers.results import Moment, StackItem, StackRow
 from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.wellhead.subsea import SeatRow, seats_of
+from knollstack.core.wellhead.tree import tree_of, tree_row
 
 LOW_HOUSING_IN = 40.0
 """Height of the low-pressure housing under the high-pressure one's shoulder, as drawn."""
 HOUSING_WALL = 1.45
 """OD over bore of the housing, as drawn."""
-RISER_STUB_IN = 60.0
+RISER_STUB_IN, TREE_BORE_IN = 60.0, 3.0
 SHOULDER_IN = 6.0
 """Of the housing under its lowest seat, as drawn."""
 
@@ -157,4 +159,24 @@ def sea_moments(
                 flow_line_in=None,
             )
         )
-    return tuple(found)
+    return (*found, *_completed(equipped, carrier, seats))
+
+
+def _completed(equipped: Equipped, carrier: EquippedString, seats: tuple[SeatRow, ...]) -> Iterator[Moment]:
+    """The tree on the housing, once riser and stack are recovered."""
+    tree = tree_of(equipped, ())
+    if tree is None:
+        return
+    top, housing = equipped.design.sea.conductor.stick_up_ft * 12, equipped.design.sea.housing
+    last = len(equipped.strings) - 1
+    items = [*_housings(equipped, carrier, seats, last)]
+    items += tree_items(tree_row(equipped, tree), top, tree.bore_in or TREE_BORE_IN, HOUSING_WALL * housing.bore_in)
+    yield Moment(
+        title=("Completed, tree on the sea floor",),
+        string=carrier.index,
+        items=tuple(items),
+        ground_in=0.0,
+        rotary_in=None,
+        beams_in=None,
+        flow_line_in=None,
+    )

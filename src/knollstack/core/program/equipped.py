@@ -62,6 +62,12 @@ class Equipped(InOrder[EquippedString]):
         return self.laid.well
 
     @property
+    def producing(self) -> EquippedString | None:
+        """The last string, where it is one that a well is produced through."""
+        last = self.strings[-1] if self.strings else None
+        return last if last is not None and last.role != "conductor" and last.index > 0 else None
+
+    @property
     def carrier(self) -> EquippedString | None:
         """On the sea floor the string that is run with the high-pressure housing; None elsewhere."""
         if self.well.site.setting != "subsea":

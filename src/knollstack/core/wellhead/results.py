@@ -151,6 +151,26 @@ class SubseaHead(Result):
     passing: tuple[SeaPass, ...]
 
 
+class ValveRow(Result):
+    """A part of the tree, bottom to top; wings stand beside the cross."""
+
+    name: str
+    class_psi: float
+    bore_in: float
+    safety: bool
+    test_psi: float
+    side: Literal["run", "wing"]
+    bottom_in: float
+    top_in: float
+
+
+class TreeRow(Result):
+    class_psi: float
+    needed_psi: float | None
+    flange: str | None
+    valves: tuple[ValveRow, ...]
+
+
 class WellheadResult(Result):
     applies: bool
     decided: bool = False

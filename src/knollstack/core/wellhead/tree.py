@@ -4,12 +4,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from knollstack.core.completion.producing import producing_string
-from knollstack.core.completion.results import TreeRow, ValveRow
 from knollstack.core.pipe.exposure import exposure_of
 from knollstack.core.pipe.surface import closed_in_psi
 from knollstack.core.program.equipped import Equipped
 from knollstack.core.wellhead.pieces import HeadPiece
+from knollstack.core.wellhead.results import TreeRow, ValveRow
 from knollstack.core.wellhead.subsea import class_of
 
 RUN = (
@@ -37,7 +36,7 @@ class TreeInForce:
 
 def needed_psi(equipped: Equipped) -> float | None:
     """Shut-in and treating pressure at the wellhead."""
-    string = producing_string(equipped)
+    string = equipped.producing
     if string is None:
         return None
     exposed = exposure_of(equipped.laid, string)
