@@ -2567,6 +2567,7 @@ export interface components {
              * @default {
              *       "cut_ft": null,
              *       "mud_ppg": null,
+             *       "perforated": false,
              *       "plugs": [],
              *       "production": "as usual"
              *     }
@@ -2670,6 +2671,7 @@ export interface components {
              * @default {
              *       "cut_ft": null,
              *       "mud_ppg": null,
+             *       "perforated": false,
              *       "plugs": [],
              *       "production": "as usual"
              *     }
@@ -3421,6 +3423,7 @@ export interface components {
              *       "abandonment": {
              *         "cut_ft": null,
              *         "mud_ppg": null,
+             *         "perforated": false,
              *         "plugs": [],
              *         "production": "as usual"
              *       },
@@ -3443,6 +3446,7 @@ export interface components {
              *       "suspension": {
              *         "cut_ft": null,
              *         "mud_ppg": null,
+             *         "perforated": false,
              *         "plugs": [],
              *         "production": "as usual"
              *       },
@@ -4329,6 +4333,7 @@ export interface components {
                  *       "abandonment": {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
+                 *         "perforated": false,
                  *         "plugs": [],
                  *         "production": "as usual"
                  *       },
@@ -4351,6 +4356,7 @@ export interface components {
                  *       "suspension": {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
+                 *         "perforated": false,
                  *         "plugs": [],
                  *         "production": "as usual"
                  *       },
@@ -5067,6 +5073,7 @@ export interface components {
                  *       "abandonment": {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
+                 *         "perforated": false,
                  *         "plugs": [],
                  *         "production": "as usual"
                  *       },
@@ -5089,6 +5096,7 @@ export interface components {
                  *       "suspension": {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
+                 *         "perforated": false,
                  *         "plugs": [],
                  *         "production": "as usual"
                  *       },
@@ -6079,6 +6087,7 @@ export interface components {
                  *       "abandonment": {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
+                 *         "perforated": false,
                  *         "plugs": [],
                  *         "production": "as usual"
                  *       },
@@ -6101,6 +6110,7 @@ export interface components {
                  *       "suspension": {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
+                 *         "perforated": false,
                  *         "plugs": [],
                  *         "production": "as usual"
                  *       },
@@ -7426,6 +7436,12 @@ export interface components {
              */
             mud_ppg: number | null;
             /**
+             * Perforated by then
+             * @description the perforations of the completion stand open
+             * @default false
+             */
+            perforated: boolean;
+            /**
              * Plugs
              * @default []
              */
@@ -7686,6 +7702,7 @@ export interface components {
                  *       "abandonment": {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
+                 *         "perforated": false,
                  *         "plugs": [],
                  *         "production": "as usual"
                  *       },
@@ -7708,6 +7725,7 @@ export interface components {
                  *       "suspension": {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
+                 *         "perforated": false,
                  *         "plugs": [],
                  *         "production": "as usual"
                  *       },
@@ -11044,6 +11062,7 @@ export interface components {
                  *       "abandonment": {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
+                 *         "perforated": false,
                  *         "plugs": [],
                  *         "production": "as usual"
                  *       },
@@ -11066,6 +11085,7 @@ export interface components {
                  *       "suspension": {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
+                 *         "perforated": false,
                  *         "plugs": [],
                  *         "production": "as usual"
                  *       },
@@ -13449,6 +13469,8 @@ export interface components {
              * @default []
              */
             shared: (string | components["schemas"]["Amount"])[][];
+            /** Stack On */
+            stack_on: boolean;
             /** String */
             string: number;
             /** Title */
@@ -13798,6 +13820,7 @@ export interface components {
                  *       "abandonment": {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
+                 *         "perforated": false,
                  *         "plugs": [],
                  *         "production": "as usual"
                  *       },
@@ -13820,6 +13843,7 @@ export interface components {
                  *       "suspension": {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
+                 *         "perforated": false,
                  *         "plugs": [],
                  *         "production": "as usual"
                  *       },
@@ -15265,6 +15289,7 @@ export interface components {
                  *       "abandonment": {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
+                 *         "perforated": false,
                  *         "plugs": [],
                  *         "production": "as usual"
                  *       },
@@ -15287,6 +15312,7 @@ export interface components {
                  *       "suspension": {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
+                 *         "perforated": false,
                  *         "plugs": [],
                  *         "production": "as usual"
                  *       },
@@ -16476,6 +16502,7 @@ export interface components {
                  *       "abandonment": {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
+                 *         "perforated": false,
                  *         "plugs": [],
                  *         "production": "as usual"
                  *       },
@@ -16498,6 +16525,7 @@ export interface components {
                  *       "suspension": {
                  *         "cut_ft": null,
                  *         "mud_ppg": null,
+                 *         "perforated": false,
                  *         "plugs": [],
                  *         "production": "as usual"
                  *       },

@@ -17,7 +17,7 @@ interface Props {
 }
 
 const ROUND_PX = 8;
-const SIDE_PX = 70;
+const SIDE_PX = 62;
 
 export function EnvelopesOnSection({ scale, basis, strings, state }: Props) {
   const then = asThen(strings, state);
@@ -31,7 +31,7 @@ export function EnvelopesOnSection({ scale, basis, strings, state }: Props) {
   return (
     <>
       <DepthClip scale={scale} widthPx={SECTION_PX}>
-        {numbered.map(({ element, name, number }) => (
+        {[...numbered].sort(outsideIn).map(({ element, name, number }) => (
           <Shape key={number} element={element} name={name} strings={then} scale={scale} basis={basis} />
         ))}
       </DepthClip>
@@ -40,6 +40,13 @@ export function EnvelopesOnSection({ scale, basis, strings, state }: Props) {
       ))}
     </>
   );
+}
+
+const ORDER = ["annulus", "wall", "hole", "bore", "top"];
+
+/** What stands further out is drawn first: along the path what is inside covers it. */
+function outsideIn(a: { element: BarrierElement }, b: { element: BarrierElement }): number {
+  return ORDER.indexOf(a.element.where) - ORDER.indexOf(b.element.where);
 }
 
 interface ShapeProps {

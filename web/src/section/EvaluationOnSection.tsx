@@ -34,8 +34,8 @@ export function EvaluationOnSection({ scale }: { scale: DepthScale }) {
               strokeDasharray={row.kind === "logs while drilling" || row.kind === "cuttings" ? "3 2" : undefined}
               fill="none"
             />
-            <text x={x + 4} y={top + 9} fontSize={9.5} className="halo" style={{ fill: "var(--ink)" }}>
-              {row.kind}
+            <text x={x + 3} y={top + 10} fontSize={10} fontWeight={600} className="halo">
+              {rows.indexOf(row) + 1}
             </text>
           </g>
         );

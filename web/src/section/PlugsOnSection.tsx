@@ -69,13 +69,12 @@ function Plug({ plug, strings, perIn, scale, basis, fill }: PlugProps) {
   const inside = strings.filter((s) => s.od_in !== null && s.shoe_md_ft > plug.top_md_ft && s.top_md_ft <= plug.top_md_ft);
   const hole = strings.find((s) => s.shoe_md_ft >= plug.bottom_md_ft);
   const wide = plug.inside === "casing" ? (inside[inside.length - 1]?.od_in ?? 7) : (plug.volumes?.hole_in ?? hole?.bit_in ?? 8.5);
-  const colour = plug.counts === "fails" ? "var(--brick)" : "var(--ink)";
   const span = { scale, basis, inner: 0, outer: wide * perIn };
   return (
     <g data-plug={plug.id}>
       <title>{plug.name}</title>
       <Fill {...span} from={plug.top_md_ft} to={plug.bottom_md_ft} fill="var(--fluid-tail)" />
-      <Fill {...span} from={plug.top_md_ft} to={plug.bottom_md_ft} fill={fill} stroke={colour} />
+      <Fill {...span} from={plug.top_md_ft} to={plug.bottom_md_ft} fill={fill} stroke="var(--ink)" />
       {plug.base === "mechanical plug" && <Fill {...span} from={plug.bottom_md_ft} to={plug.bottom_md_ft + 1} fill="var(--ink)" />}
     </g>
   );

@@ -18,8 +18,8 @@ import { Sea } from "./Sea";
 import { sectionTable } from "./table";
 import { TopGear } from "./TopGear";
 import { CompletionLayer } from "./CompletionLayer";
-import { asThen } from "./states";
-import { useShown } from "../steps/completion/shownState";
+import { StringNames } from "./StringNames";
+import { asThen, useStandingThen } from "./states";
 
 export function Section({ scale }: { scale: DepthScale }) {
   const ground = useEvaluated((e) => e.ground);
@@ -27,6 +27,7 @@ export function Section({ scale }: { scale: DepthScale }) {
   const sea = useEvaluated((e) => e.sea);
   const { goTo } = useBench();
   const prefix = useId();
+  const bare = useStandingThen()?.stack_on === false;
   const onStack = useCallback(() => {
     goTo("preventers", "/preventers");
   }, [goTo]);
@@ -55,7 +56,7 @@ export function Section({ scale }: { scale: DepthScale }) {
     >
       <svg {...paper} className={`own-layer absolute inset-0 ${DEPTH_CLASS}`}>
         <GroundBelow zones={ground.zones} scale={scale} prefix={prefix} onZone={onZone} />
-        {sea !== undefined && <Sea basis={basis} sea={sea} scale={scale} onStack={onStack} />}
+        {sea !== undefined && <Sea basis={basis} sea={bare ? { ...sea, riser: null } : sea} scale={scale} onStack={onStack} />}
       </svg>
       <svg {...paper} className={`own-layer pointer-events-none absolute inset-0 ${DEPTH_CLASS}`}>
         <StringsThen scale={scale} prefix={prefix} />
@@ -71,14 +72,19 @@ export function Section({ scale }: { scale: DepthScale }) {
   );
 }
 
-/** The strings as they stand; in a state of the well that is looked at those that stand then, with nothing to grab. */
+/** The strings as they stand; with barriers or plugs those that stand then, named and with nothing to grab. */
 function StringsThen(props: { scale: DepthScale; prefix: string }) {
-  const shown = useShown();
   const strings = useDrawnStrings();
   const basis = useEvaluated((e) => e.basis)!;
-  const state = useEvaluated((e) => (shown?.kind === "state" ? e.completion.states.find((s) => s.key === shown.key) : undefined));
-  if (state === undefined) return <Strings {...props} />;
-  return <StringsDrawing evaluation={{ strings: asThen(strings, state), basis }} {...props} />;
+  const then = useStandingThen();
+  if (then === null) return <Strings {...props} />;
+  const standing = asThen(strings, then);
+  return (
+    <>
+      <StringsDrawing evaluation={{ strings: standing, basis }} {...props} />
+      <StringNames strings={standing} scale={props.scale} />
+    </>
+  );
 }
 
 /** What moves when a shoe is dragged. */

@@ -25,15 +25,12 @@ export function Fill({ from, to, inner, outer, scale, basis, fill, opacity = 1, 
   if (scale.axis.kind !== "md") {
     const plan = pathPlan(basis, scale);
     const end = Math.max(to, from + 1);
+    const d = pathBetween(from, end, basis, scale, plan);
     return (
-      <path
-        d={pathBetween(from, end, basis, scale, plan)}
-        fill="none"
-        style={{ stroke: fill }}
-        strokeOpacity={opacity}
-        strokeWidth={2 * outer}
-        strokeDasharray={dash}
-      />
+      <>
+        <path d={d} fill="none" style={{ stroke: fill }} strokeOpacity={opacity} strokeWidth={2 * outer} strokeDasharray={dash} />
+        {inner > 0 && <path d={d} fill="none" stroke="var(--hole)" strokeWidth={2 * inner} />}
+      </>
     );
   }
   const sides = inner > 0 ? [-1, 1] : [0];

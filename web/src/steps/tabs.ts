@@ -32,7 +32,7 @@ export const TABS = {
     evaluation: "Evaluation",
     decision: "Decision",
     barriers: "Barriers",
-    completed: "Completion",
+    completed: "Tubing and tree",
     suspension: "Suspension",
     abandonment: "Abandonment",
   },

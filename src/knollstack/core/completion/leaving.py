@@ -8,7 +8,7 @@ from typing import Literal
 
 from knollstack.core.base.findings import Words
 from knollstack.core.completion.producing import PAY, Span, inside_pay, zone_md_ft
-from knollstack.core.document.completion import Leaving, WellPlug
+from knollstack.core.document.completion import Leaving, Perforation, WellPlug
 from knollstack.core.document.design import Zone
 from knollstack.core.ground.well import Well
 from knollstack.core.program.column import landing_md_ft
@@ -76,7 +76,8 @@ def is_run(equipped: Equipped, way: Way) -> bool:
     own: Leaving = getattr(equipped.design.completion, way)
     if equipped.producing is None:
         return True
-    return own.production == "run" or (own.production == "as usual" and way == "suspension")
+    usual = way == "suspension" or own.perforated
+    return own.production == "run" or (own.production == "as usual" and usual)
 
 
 def needs_isolation(well: Well, zone: Zone) -> bool | None:
@@ -126,12 +127,17 @@ def _open_needs(left: Left) -> Iterator[Need]:
     yield Need("shoe", words, "Shoe plug", shoe - policy.above_ft, bottom, (shoe, shoe))
 
 
+def perforated(left: Left) -> tuple[Perforation, ...]:
+    """Perforations that stand open when the well is left."""
+    return left.equipped.design.completion.perforations if left.own.perforated else ()
+
+
 def _cased_needs(left: Left) -> Iterator[Need]:
     """Perforations, and tops of liners that are not tied back."""
     policy, last = left.well.policy.completion, left.innermost
     if left.open_hole is None:
         floor = landing_md_ft(last)
-        for own in left.equipped.design.completion.perforations:
+        for own in perforated(left):
             at = own.top_md_ft, own.bottom_md_ft
             bottom = max(min(at[1] + policy.below_ft, floor), at[1])
             yield Need("perforations", ("perforations",), "Perforations", at[0] - policy.above_ft, bottom, at)
@@ -147,7 +153,7 @@ def flowing(left: Left) -> list[tuple[str, Span]]:
     """What can flow into the well as it is left: zones of the open hole with pay, perforations; none where it is shut off."""
     hole = left.open_hole
     if hole is None:
-        return [("perforations", (p.top_md_ft, p.bottom_md_ft)) for p in left.equipped.design.completion.perforations]
+        return [("perforations", (p.top_md_ft, p.bottom_md_ft)) for p in perforated(left)]
     found = []
     for need in left.needs:
         if need.kind == "zone":

@@ -81,6 +81,8 @@ class StateRow(Result):
     needed: int
     allowed: Literal["allowed", "forbidden", "unknown"]
     note: str
+    stack_on: bool
+    """Diverter or BOPs stand on the well; under the sea the riser too."""
     shared: tuple[Words, ...] = ()
     """Titles of what stands in both envelopes, at different depths."""
 

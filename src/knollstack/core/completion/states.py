@@ -42,6 +42,7 @@ def state(
     needed: int | None = None,
     note: str = "",
     alternative: str = "",
+    stack_on: bool = True,
 ) -> StateRow:
     """A state with its count; what is unknown leaves it open whether that is enough."""
     both = (envelope("primary", primary), envelope("secondary", secondary))
@@ -62,6 +63,7 @@ def state(
         needed=asked,
         allowed="allowed" if count >= asked else "unknown" if open_too >= asked else "forbidden",
         note=note,
+        stack_on=stack_on,
         shared=tuple(e.title for e in primary if any(o.key == e.key for o in secondary)),
     )
 
@@ -141,4 +143,5 @@ def bops_off(site: Site, string: EquippedString, on: EquippedString) -> StateRow
         primary,
         (mud(site, string, inside, "fluid inside and outside"),),
         removal=(f"Nipple down the {device} on ", *on.words),
+        stack_on=False,
     )

@@ -58,10 +58,11 @@ def completion_states(site: Site) -> Iterator[StateRow]:
         hung,
         removal=_take_off(site, on),
         alternative=put,
+        stack_on=False,
     )
     inside = (cement(site, last), packer(site, last), tubing(site, last), tree(site, "safety valve"))
     outside = (*above, tubing_hanger(site), tree(site, "valves"))
-    yield state(site, "producing", ("Producing",), last, count, inside, outside, alternative=put)
+    yield state(site, "producing", ("Producing",), last, count, inside, outside, alternative=put, stack_on=False)
 
 
 def left_states(site: Site, left: Left, plugs: tuple[Judged, ...]) -> Iterator[StateRow]:
@@ -76,7 +77,7 @@ def left_states(site: Site, left: Left, plugs: tuple[Judged, ...]) -> Iterator[S
     off = "riser off" if site.well.site.setting == "subsea" else "BOPs off"
     words: Words = ("Suspended",) if left.way == "suspension" else (f"Plugged, {off}",)
     key = "suspended" if left.way == "suspension" else "plugged"
-    more = {"needed": asked, "note": note, "alternative": alternative}
+    more = {"needed": asked, "note": note, "alternative": alternative, "stack_on": False}
     yield state(site, key, words, string, cased, primary, secondary, removal=_take_off(site, on), **more)  # type: ignore[arg-type]
     if left.way == "abandonment":
         cut: Words = ("Cut the casing and remove the wellhead",)

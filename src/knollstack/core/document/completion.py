@@ -124,6 +124,7 @@ class Leaving(Part):
     production: Literal["as usual", "run", "not run"] = told(
         "Production string", "as usual", help="as usual: run before a suspension, not before an abandonment"
     )
+    perforated: StrictBool = told("Perforated by then", False, help="the perforations of the completion stand open")
     plugs: tuple[WellPlug, ...] = listed("Plugs", 30)
     cut_ft: Height | None = told("Casing cut below ground", None, help="or below the mudline; empty follows policy")
     mud_ppg: Emw | None = told("Mud between the plugs", None, help="empty is that of the last hole")

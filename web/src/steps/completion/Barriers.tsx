@@ -1,6 +1,6 @@
 // Every state of the well with its two envelopes: how many stand, of which elements, how they are verified and what was recorded.
 import { FileText } from "lucide-react";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { useBench, useDocument, useEvaluated, useSnapshot } from "../../design/context";
 import type { BarrierElement, StateRow } from "../../design/types";
 import { FieldRow } from "../../ui/DocField";
@@ -54,29 +54,35 @@ const NEW = { how: "pressure test", result: "holds", psi: null, date: "", note: 
 
 function States({ states, picked, pick }: { states: readonly StateRow[]; picked: string; pick: (key: string) => void }) {
   const units = useUnits();
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    box.current?.querySelector(`[data-state="${CSS.escape(picked)}"]`)?.scrollIntoView({ block: "nearest" });
+  }, [picked]);
   return (
-    <Facts
-      label="States of the well"
-      heads={[{ title: "State" }, { title: "Entered by", left: true }, { title: "Barriers" }, { title: "", left: true }]}
-      bad={(r) => states[r]!.allowed === "forbidden"}
-      rows={states.map((s) => [
-        <button
-          key="s"
-          type="button"
-          aria-pressed={s.key === picked}
-          data-state={s.key}
-          className={`text-left underline-offset-2 hover:underline ${s.key === picked ? "font-semibold text-petrol" : ""}`}
-          onClick={() => {
-            pick(s.key);
-          }}
-        >
-          {units.words(s.title)}
-        </button>,
-        s.removal.length === 0 ? "–" : units.words(s.removal),
-        `${s.count} of ${s.needed}`,
-        VERDICTS[s.allowed],
-      ])}
-    />
+    <div ref={box} className="max-h-66 overflow-y-auto print:max-h-none">
+      <Facts
+        label="States of the well"
+        heads={[{ title: "State" }, { title: "Entered by", left: true }, { title: "Barriers" }, { title: "", left: true }]}
+        bad={(r) => states[r]!.allowed === "forbidden"}
+        rows={states.map((s) => [
+          <button
+            key="s"
+            type="button"
+            aria-pressed={s.key === picked}
+            data-state={s.key}
+            className={`text-left underline-offset-2 hover:underline ${s.key === picked ? "font-semibold text-petrol" : ""}`}
+            onClick={() => {
+              pick(s.key);
+            }}
+          >
+            {units.words(s.title)}
+          </button>,
+          s.removal.length === 0 ? "–" : units.words(s.removal),
+          `${s.count} of ${s.needed}`,
+          VERDICTS[s.allowed],
+        ])}
+      />
+    </div>
   );
 }
 

@@ -25,7 +25,7 @@ function Surveys() {
   const total = useEvaluated((e) => e.basis.total_md_ft) ?? 0;
   const hours = rows.reduce((sum, row) => sum + row.hours, 0);
   const told = [
-    { label: "Section", unit: "", px: 74, left: true, cell: (i: number) => (rows[i] ? units.words(rows[i].section) || "none" : "–") },
+    { label: "Section", unit: "", px: 92, left: true, cell: (i: number) => (rows[i] ? units.words(rows[i].section) || "none" : "–") },
     {
       label: "By policy",
       unit: "h",

@@ -76,6 +76,7 @@ export function LeftWell({ way }: { way: Way }) {
       <div className="grid grid-cols-2 gap-x-6 max-[1180px]:grid-cols-1">
         <Titled title="How it is left">
           <FieldRow path={`${path}/production`} />
+          <FieldRow path={`${path}/perforated`} />
           <FieldRow path={`${path}/mud_ppg`} proposed={row.mud_ppg} />
           {way === "abandonment" && <FieldRow path={`${path}/cut_ft`} proposed={row.cut_below_ft} />}
         </Titled>
@@ -148,7 +149,6 @@ function Plugs({ row, way }: { row: LeavingRow; way: Way }) {
         { title: "Verified by", left: true },
         { title: "Counts as", left: true },
       ]}
-      bad={(r) => row.plugs[r]!.counts === "fails"}
       rows={row.plugs.map((p, k) => [
         `${p.name}${p.base === "none" ? "" : `, on a ${p.base}`}`,
         units.number(p.top_md_ft, "depth"),
