@@ -36,7 +36,7 @@ def test_catalogue_of_a_size_names_its_sources(client):
     rows = client.get("/api/catalogue/pipes?od_in=4.5").get_json()["pipes"]
     assert {row["kind"] for row in rows} == {"casing", "tubing"}
     assert all(row["source"] for row in rows)
-    unknown = [row for row in rows if row["connection"] == "EUE"]
+    unknown = [row for row in rows if row["connection"] == "NUE"]
     assert unknown
     assert {row["joint_lbf"] for row in unknown} == {None}
     assert client.get("/api/catalogue/pipes?od_in=-1").status_code == 422

@@ -56,7 +56,6 @@ _FRACTURE = "fracture;fracture pressure;fracture gradient;frac gradient;frac pre
 _STABILITY = "stability;collapse;collapse gradient;hole stability;shear failure"
 _OVERBURDEN = "overburden;overburden gradient;overburden pressure;obg;lithostatic"
 _MUD, _OD = "mud;mw;mud weight;density", "size;casing;outside diameter;od;casing od"
-_SOURCE = {"source": "origin"}
 _WEIGHT, _GRADE, _CONNECTION = "ppf;lb/ft;nominal weight;wt", "steel", "thread;joint"
 
 
@@ -101,10 +100,10 @@ HEADERS: dict[Target, dict[str, str]] = {
         "gas_contact_tvd_ft": "gas contact tvd;contact;gwc;goc",
         "standoff_percent": "standoff",
     },
-    "pore": _profile(_PORE) | _SOURCE,
-    "fracture": _profile(_FRACTURE) | _SOURCE,
-    "stability": _profile(_STABILITY) | _SOURCE,
-    "overburden": _profile(_OVERBURDEN) | _SOURCE,
+    "pore": _profile(_PORE),
+    "fracture": _profile(_FRACTURE),
+    "stability": _profile(_STABILITY),
+    "overburden": _profile(_OVERBURDEN),
     "leak_off_tests": {
         **_profile("lot;leak-off;leak-off test;leak off;fit;test pressure;emw"),
         "kind": "kind;type;test",

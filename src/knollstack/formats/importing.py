@@ -10,6 +10,7 @@ from pydantic import BaseModel, Field, ValidationError
 from knollstack.core.base.fields import Part
 from knollstack.core.base.units import UnitSet
 from knollstack.core.document.cementing import Additive, CaliperPoint, ExcessRow, JobFluid, JobStep, StrengthPoint
+from knollstack.core.document.completion import LoggedPressure, Perforation, Survey, Verification, WellPlug
 from knollstack.core.document.design import (
     CustomPipe,
     LeakOffTest,
@@ -51,6 +52,12 @@ LETTERS: dict[Target, str] = {
     "balanced_plugs": "b",
     "pieces": "p",
     "elements": "e",
+    "evaluation": "y",
+    "pressure_points": "m",
+    "perforations": "f",
+    "verified": "v",
+    "suspension_plugs": "k",
+    "abandonment_plugs": "k",
 }
 """Tables whose rows carry ids, and the letter that new ones begin with."""
 _MODELS: dict[Target, type[Part]] = {
@@ -90,6 +97,12 @@ _MODELS: dict[Target, type[Part]] = {
     "weather": Weather,
     "work_limits": WorkLimit,
     "disconnect": DisconnectStep,
+    "evaluation": Survey,
+    "pressure_points": LoggedPressure,
+    "perforations": Perforation,
+    "verified": Verification,
+    "suspension_plugs": WellPlug,
+    "abandonment_plugs": WellPlug,
 }
 
 

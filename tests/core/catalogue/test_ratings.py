@@ -60,12 +60,14 @@ def test_published_coupling_ratings(connection, od, weight, grade, rating, psi):
 
 
 def test_generic_and_unknown_connections_say_what_they_are():
-    """A flush joint takes 60 % of the body by its named assumption; tubing threads are not held and stay unknown."""
+    """A flush joint takes 60 % of the body by its named assumption; upset tubing all of it, and what is not upset is unknown."""
     flush = CATALOGUE.by_key[(7.0, 29.0, "L80", "FJ")]
     assert flush.joint_lbf == pytest.approx(0.6 * flush.body_lbf)
     assert (flush.coupling_od_in, flush.coupling_psi) == (7.0, flush.burst_psi)
     assert "assumed" in flush.joint.source
-    tubing = CATALOGUE.by_key[(2.875, 6.4, "L80", "EUE")]
+    upset = CATALOGUE.by_key[(2.875, 6.4, "L80", "EUE")]
+    assert (upset.joint_lbf, upset.push_lbf, upset.leak_psi) == (upset.body_lbf, upset.body_lbf, upset.burst_psi)
+    tubing = CATALOGUE.by_key[(2.875, 6.4, "L80", "NUE")]
     assert (tubing.joint_lbf, tubing.coupling_psi, tubing.leak_psi) == (None, None, None)
     assert tubing.drift_in == pytest.approx(2.875 - 2 * 0.217 - 0.09375)
     special = CATALOGUE.by_key[(9.625, 53.5, "P110", "BTC")]

@@ -62,7 +62,7 @@ def test_side_by_side_shows_what_follows_and_what_each_has_alone():
     assert plain(kick.a) == "27.5 bbl"
     assert plain(rows["intermediate", "shoe"].b) == "6,600 ft"
     assert not rows["surface", "shoe"].differs
-    assert [f.step for f in pair.findings_b] == ["depths"]
+    assert [f.step for f in pair.findings_b] == ["depths", "completion"], "and logs begin above the shoe then"
     assert pair.findings_a == []
     weight = sum(
         r.sections[0].weight_ppf * (s.shoe_md_ft - s.top_md_ft) for r, s in zip(a.pipe.strings, a.strings, strict=True)

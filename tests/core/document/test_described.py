@@ -47,6 +47,12 @@ ROWS = {
     "/sea/limits": {"work": "Run casing"},
     "/sea/disconnect": {"name": "Shear", "seconds": 30.0},
     "/sea/annuli": {"string": "s1"},
+    "/completion/evaluation": {"id": "y1", "from_md_ft": 100.0, "to_md_ft": 200.0},
+    "/completion/pressure_points": {"id": "m1", "md_ft": 500.0, "psi": 300.0},
+    "/completion/perforations": {"id": "f1", "top_md_ft": 500.0, "bottom_md_ft": 600.0},
+    "/completion/verified": {"id": "v1", "element": "mud s1"},
+    "/completion/suspension/plugs": {"id": "k1", "bottom_md_ft": 900.0, "top_md_ft": 700.0},
+    "/completion/abandonment/plugs": {"id": "k1", "bottom_md_ft": 900.0, "top_md_ft": 700.0},
     "/preventers": {"id": "b1", "string": "s1", "class_psi": 5000.0, "elements": [{"id": "e1", "element": "annular"}]},
     "/pipes": {**SECTION, "od_in": 7.0, "wall_in": 0.4, "yield_psi": 8e4, "coupling_od_in": 7.5},
     "/stock": {**SECTION, "od_in": 7.0, "price_per_ft": 20.0},
@@ -64,6 +70,7 @@ def full_text():
     for place, row in ROWS.items():
         keys = place.replace("/*", "/0").split("/")[1:]
         put(document, keys, [copy.deepcopy(row)])
+    put(document, ["completion", "tubing"], {"od_in": 3.5, "weight_ppf": 9.2, "grade": "L80", "connection": "EUE"})
     policy = Design.model_validate({"format": "knollstack.well", "version": 6, "name": ""}).policy
     document["policy"] = policy.model_dump(mode="json")
     return json.dumps(document)

@@ -14,6 +14,8 @@ from knollstack.core.reading.read import parse, parse_text
 from tests.helpers import DATA, RIG, applied, demo, find, run, surface_psi
 
 ROWS = [{"id": "e1", "element": "pipe rams"}, {"id": "e2", "element": "annular"}]
+MOVED = {"packer_md_ft": "packer_md_ft", "stimulation_psi": "treating_psi", "stimulation_fluid_f": "treating_fluid_f"}
+"""What stood with each string, and where it stands with the completion."""
 FILES = sorted((DATA / "versions").glob("well-*.json"))
 
 
@@ -27,6 +29,8 @@ def test_a_file_of_every_older_version_is_kept_and_read():
 
 def held(new, old):
     """All that was there, in rows that may hold more now."""
+    if isinstance(old, dict):
+        old = {k: v for k, v in old.items() if k not in MOVED}
     if isinstance(old, list):
         return len(new) == len(old) and all(held(a, b) for a, b in zip(new, old, strict=True))
     return all(held(new[k], v) for k, v in old.items()) if isinstance(old, dict) else new == old
@@ -46,7 +50,8 @@ def test_nothing_of_version_1_is_lost():
         assert new[part] == old[part]
     for before, after in zip(old["strings"], new["strings"], strict=True):
         cement = {k: after["cement"][k] for k in before["cement"]}
-        assert before == {k: after[k] for k in before} | {"cement": cement}
+        kept = {k: v for k, v in before.items() if k not in MOVED}
+        assert kept == {k: after[k] for k in kept} | {"cement": cement}
     # the stack on the second string and the piece on the first casing to surface name them now
     assert [s["id"] for s in new["strings"]] == ["s1", "s2", "s3", "s4"]
     assert [s["string"] for s in new["preventers"]] == ["s2"]
@@ -88,6 +93,18 @@ def test_version_3_named_elements_from_the_top_and_version_4_holds_rows_from_the
     assert rows[0] == {"id": "e1", "element": "other", "name": "rotating head"}
     for part in ("site", "trajectory", "ground", "strings", "wellhead", "centralizers", "balanced_plugs", "policy"):
         assert held(new[part], old[part]), part
+
+
+def test_version_5_held_packer_and_treatment_with_each_string_and_version_6_once():
+    """On the 9 5/8 in and the 6 5/8 in: the well is produced through the deepest. All else is as it was."""
+    old = json.loads((DATA / "versions" / "well-5.json").read_text())
+    new = parse(old).model_dump(mode="json")
+    for key, place in MOVED.items():
+        assert new["completion"][place] == old["strings"][4][key]
+    assert new["completion"]["decision"] is None
+    for part in ("site", "trajectory", "ground", "strings", "sea", "balanced_plugs", "policy"):
+        assert held(new[part], old[part]), part
+    assert "completion" not in upgraded({"version": 5, "strings": [{"packer_md_ft": None}]})
 
 
 def test_ids_that_are_missing_are_given_and_those_that_stand_are_kept():

@@ -122,6 +122,7 @@ def test_demo_carries_its_findings_and_nothing_unknown():
         "cement": "stop",
         "wellhead": "good",
         "preventers": "good",
+        "completion": "good",
     }
 
 

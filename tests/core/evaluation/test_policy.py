@@ -54,6 +54,8 @@ SCENES = {
     "preventers/least_at_sea": ({}, [{"from_class_psi": 2000.0, "annulars": 1, "pipe_rams": 2}]),
     "cement/caliper_excess": ({}, 0.14),
     "cement/pump_limit_bpm": ({}, 4.0),
+    "completion/barrier_cement_ft": ({}, 9000.0),
+    "completion/tubing_most_in": ({"sizes/tubing_od_in": None}, 2.5),
     "pipe/mix_water_ppg": ({"pipe/burst_backup": "mix water"}, 9.0),
 }
 
@@ -155,6 +157,14 @@ def hammered():
     return document
 
 
+def tested():
+    """The demo well with a test of its pay."""
+    document = json.loads(documents()[1])
+    row = {"id": "y9", "kind": "well test", "from_md_ft": 11_760.0, "to_md_ft": 11_800.0}
+    document["completion"]["evaluation"] = [row]
+    return document
+
+
 MORE = {
     "preventers/large_annular_seconds": lambda: on_a_platform(),
     "sea/open_below_ft": lambda: hot(),
@@ -164,6 +174,7 @@ MORE = {
     "preventers/pump_minutes": lambda: produced(),
     "preventers/ram_seconds": lambda: produced(),
     "depths/zone_reach_ft": lambda: RELIEVED,
+    "completion/well_test_hours": lambda: tested(),
     "cement/caliper_excess": with_caliper,
 }
 

@@ -194,11 +194,11 @@ BAD = [
     ("colour", "red", ("/colour", '"red"', "no such key in this format")),
     (
         "version",
-        6,
-        ("/version", "6", "5 or older: the file was written by a newer Knollstack; update this one to open it"),
+        7,
+        ("/version", "7", "6 or older: the file was written by a newer Knollstack; update this one to open it"),
     ),
-    ("version", 0, ("/version", "0", "5, the version written here, or one of 1, 2, 3, 4")),
-    ("version", True, ("/version", "true", "5, the version written here, or one of 1, 2, 3, 4")),
+    ("version", 0, ("/version", "0", "6, the version written here, or one of 1, 2, 3, 4, 5")),
+    ("version", True, ("/version", "true", "6, the version written here, or one of 1, 2, 3, 4, 5")),
     (
         "strings",
         [{"id": "a", "role": "surface", "shoe_md_ft": 900.0}, {"id": "a", "role": "production", "shoe_md_ft": 1900.0}],

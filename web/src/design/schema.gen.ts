@@ -1270,6 +1270,7 @@ export interface components {
             mud_ppg: number | null;
             /**
              * Plug
+             * @description what it is called
              * @default
              */
             name: string;
@@ -2587,6 +2588,7 @@ export interface components {
             back_pressure_valve: boolean;
             /**
              * Decision at total depth
+             * @description once the evaluation is done
              * @default null
              */
             decision: ("complete" | "suspend" | "plug and abandon") | null;
@@ -2634,6 +2636,7 @@ export interface components {
             packer_md_ft: number | null;
             /**
              * Perforated
+             * @description under the BOPs, or once the tree is on
              * @default through the tubing
              * @enum {string}
              */
@@ -2807,6 +2810,7 @@ export interface components {
             mechanical: number;
             /**
              * Cement on a mechanical plug
+             * @description its length
              * @default 50
              */
             mechanical_ft: number;
@@ -2869,6 +2873,7 @@ export interface components {
             slack_off_lbf: number;
             /**
              * Seal length
+             * @description that may move in the packer bore
              * @default 20
              */
             stroke_ft: number;
@@ -2898,6 +2903,7 @@ export interface components {
             tree: number;
             /**
              * BOPs off and tree on
+             * @description with its tests
              * @default 36
              */
             tree_hours: number;
@@ -2926,6 +2932,7 @@ export interface components {
             tubing_test_psi: number;
             /**
              * Underbalance at perforating
+             * @description formation over hole; below 0 is overbalance
              * @default 500
              */
             underbalance_psi: number;
@@ -7611,7 +7618,10 @@ export interface components {
             id: string;
             /** MD */
             md_ft: number;
-            /** Formation pressure */
+            /**
+             * Formation pressure
+             * @description as measured, at that depth
+             */
             psi: number;
             /**
              * Source
@@ -8849,7 +8859,8 @@ export interface components {
             /** Id */
             id: string;
             /**
-             * Shots per ft
+             * Shot density
+             * @description shots per ft
              * @default null
              */
             shots_ft: number | null;
@@ -14694,6 +14705,7 @@ export interface components {
         Survey: {
             /**
              * Decides
+             * @description the decision that it serves
              * @default casing point
              * @enum {string}
              */
@@ -14713,6 +14725,7 @@ export interface components {
             id: string;
             /**
              * Evaluation
+             * @description what is done in the interval
              * @default wireline logs
              * @enum {string}
              */
@@ -15066,7 +15079,10 @@ export interface components {
             connection: string;
             /** Grade */
             grade: string;
-            /** Tubing size */
+            /**
+             * Tubing size
+             * @description OD of the body
+             */
             od_in: number;
             /** Weight */
             weight_ppf: number;
@@ -15226,10 +15242,14 @@ export interface components {
              * @default
              */
             date: string;
-            /** Element */
+            /**
+             * Element
+             * @description key of the barrier element, as the list of barriers has it
+             */
             element: string;
             /**
              * Verified by
+             * @description what was done to see that it holds
              * @default pressure test
              * @enum {string}
              */
@@ -15238,16 +15258,19 @@ export interface components {
             id: string;
             /**
              * Note
+             * @description what is to be remembered of it
              * @default
              */
             note: string;
             /**
              * Pressure
+             * @description of the test, where there was one
              * @default null
              */
             psi: number | null;
             /**
              * Result
+             * @description what leaks counts no more
              * @default holds
              * @enum {string}
              */
@@ -16039,6 +16062,7 @@ export interface components {
         WellPlug: {
             /**
              * Stands on
+             * @description a mechanical plug, a viscous pill, or nothing: the bottom or another plug
              * @default none
              * @enum {string}
              */
@@ -16077,6 +16101,7 @@ export interface components {
             mud_ppg: number | null;
             /**
              * Plug
+             * @description what it is called
              * @default
              */
             name: string;
@@ -16110,6 +16135,7 @@ export interface components {
             top_md_ft: number;
             /**
              * Verified by
+             * @description what is done once it has set
              * @default tag and pressure test
              * @enum {string}
              */

@@ -82,26 +82,21 @@ def survey_findings(equipped: Equipped, rows: tuple[SurveyRow, ...]) -> Iterator
 
 
 def point_findings(equipped: Equipped, rows: tuple[PointRow, ...]) -> Iterator[Finding]:
-    """A logged pressure that the profile does not have."""
+    """A logged pressure that the mud of its hole does not hold, or that the profile does not have."""
     for k, (row, own) in enumerate(zip(rows, equipped.design.completion.pressure_points, strict=True)):
-        far = row.profile_ppg is None or abs(row.emw_ppg - row.profile_ppg) >= LEARNT_PPG
-        if row.in_profile or not far:
+        place, subject = f"/completion/pressure_points/{k}/psi", (own.source or "Logged pressure",)
+        measured: Words = ("Measured ", emw(row.emw_ppg), " at ", depth(row.tvd_ft), " TVD; ")
+        holes = (s for s in equipped.strings if s.drilled and s.previous_shoe_md_ft < own.md_ft <= s.shoe_md_ft)
+        hole = next(holes, None)
+        if hole is not None and hole.mud_ppg is not None and row.emw_ppg > hole.mud_ppg + 1e-9:
+            text: Words = (*measured, "the ", *hole.hole_words, " is drilled with ", emw(hole.mud_ppg), ".")
+            value, limit = emw(row.emw_ppg), emw(hole.mud_ppg)
+            yield _find("stop", place, subject, *text, value=value, limit=limit, working=row.working)
             continue
-        has: Words = ("no pore pressure",) if row.profile_ppg is None else (emw(row.profile_ppg),)
-        text: Words = (
-            "Measured ",
-            emw(row.emw_ppg),
-            " at ",
-            depth(row.tvd_ft),
-            " TVD; the profile has ",
-            *has,
-            " there.",
-        )
-        mend = remedy(row.changes, "Take it as a point of the pore pressure")
-        subject = (own.source or "Logged pressure",)
-        yield _find(
-            "caution", f"/completion/pressure_points/{k}/psi", subject, *text, remedies=(mend,), working=row.working
-        )
+        far = row.profile_ppg is None or abs(row.emw_ppg - row.profile_ppg) >= LEARNT_PPG
+        if far and not row.in_profile:
+            has: Words = ("no pore pressure",) if row.profile_ppg is None else (emw(row.profile_ppg),)
+            yield _find("note", place, subject, *measured, "the profile has ", *has, " there.", working=row.working)
 
 
 def record_findings(equipped: Equipped, states: tuple[StateRow, ...]) -> Iterator[Finding]:

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
 
-from knollstack.core.base.findings import Words
+from knollstack.core.base.findings import Words, depth
 from knollstack.core.completion.elements import Site, casing, cement, element, hanger_seal, shoe_track, stack
 from knollstack.core.completion.elements_left import (
     back_pressure_valve,
@@ -94,7 +95,9 @@ def _over(site: Site, left: Left, plugs: tuple[Judged, ...]) -> tuple[Elements, 
     if top is not None:
         order = [p for p in order if p.own.top_md_ft <= top - above + EVEN_FT]
     order = [p for p in order if p.counts == "stands"] or order
-    failing = [p for p in sorted(plugs, key=lambda p: -p.own.top_md_ft) if p not in order]
+    rest = [p for p in sorted(plugs, key=lambda p: -p.own.top_md_ft) if p not in order]
+    low: Words = ("it does not stand ", depth(above), " over what can flow")
+    failing = [replace(p, counts="fails", why=low) if p.counts == "stands" else p for p in rest]
     rows = [_with_casing(site, left, p) for p in [*order, *failing]]
     if shut:
         last = left.innermost

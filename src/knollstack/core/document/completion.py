@@ -50,11 +50,11 @@ class Survey(Part):
     """A piece of evaluation in an interval; which section it belongs to follows from its lower end."""
 
     id: Id = told("Id")
-    kind: SurveyKind = told("Evaluation", "wireline logs")
+    kind: SurveyKind = told("Evaluation", "wireline logs", help="what is done in the interval")
     name: Name = told("Tools", "", help="or suite: what is run, cut or caught")
     from_md_ft: Depth = told("From", help="MD")
     to_md_ft: Depth = told("To", help="MD")
-    decides: Serves = told("Decides", "casing point")
+    decides: Serves = told("Decides", "casing point", help="the decision that it serves")
     hours: SpentHours | None = told("Rig time", None, help="empty follows policy's rates")
 
 
@@ -63,7 +63,7 @@ class LoggedPressure(Part):
 
     id: Id = told("Id")
     md_ft: Depth = told("MD")
-    psi: Pressure = told("Formation pressure")
+    psi: Pressure = told("Formation pressure", help="as measured, at that depth")
     source: Name = told("Source", "", help="tool and run")
     date: Day = told("Date", "", help="YYYY-MM-DD")
 
@@ -72,11 +72,11 @@ class Perforation(Part):
     id: Id = told("Id")
     top_md_ft: Depth = told("Top", help="MD")
     bottom_md_ft: Depth = told("Bottom", help="MD")
-    shots_ft: Annotated[float, number(0, 60), Of("factor")] | None = told("Shots per ft", None)
+    shots_ft: Annotated[float, number(0, 60), Of("factor")] | None = told("Shot density", None, help="shots per ft")
 
 
 class TubingChoice(PipeChoice):
-    od_in: Size = told("Tubing size")
+    od_in: Size = told("Tubing size", help="OD of the body")
 
 
 class Tree(Part):
@@ -101,20 +101,24 @@ class Verification(Part):
     """What was found when a barrier element was verified; `element` is its key in the list of barriers."""
 
     id: Id = told("Id")
-    element: Annotated[str, Field(min_length=1, max_length=80)] = told("Element")
-    how: How = told("Verified by", "pressure test")
-    result: Literal["holds", "leaks"] = told("Result", "holds")
-    psi: Pressure | None = told("Pressure", None)
+    element: Annotated[str, Field(min_length=1, max_length=80)] = told(
+        "Element", help="key of the barrier element, as the list of barriers has it"
+    )
+    how: How = told("Verified by", "pressure test", help="what was done to see that it holds")
+    result: Literal["holds", "leaks"] = told("Result", "holds", help="what leaks counts no more")
+    psi: Pressure | None = told("Pressure", None, help="of the test, where there was one")
     date: Day = told("Date", "", help="YYYY-MM-DD")
-    note: Name = told("Note", "")
+    note: Name = told("Note", "", help="what is to be remembered of it")
 
 
 class WellPlug(BalancedPlug):
     """A plug that is left in the well; one on a mechanical plug stands on it and needs no other."""
 
-    base: Literal["none", "viscous pill", "mechanical plug"] = told("Stands on", "none")
+    base: Literal["none", "viscous pill", "mechanical plug"] = told(
+        "Stands on", "none", help="a mechanical plug, a viscous pill, or nothing: the bottom or another plug"
+    )
     verify: Literal["tag", "pressure test", "tag and pressure test", "inflow test", "none"] = told(
-        "Verified by", "tag and pressure test"
+        "Verified by", "tag and pressure test", help="what is done once it has set"
     )
 
 
@@ -125,17 +129,23 @@ class Leaving(Part):
         "Production string", "as usual", help="as usual: run before a suspension, not before an abandonment"
     )
     perforated: StrictBool = told("Perforated by then", False, help="the perforations of the completion stand open")
-    plugs: tuple[WellPlug, ...] = listed("Plugs", 30)
+    plugs: tuple[WellPlug, ...] = listed("Plugs", 30, help="in the order they are set; empty are those proposed")
     cut_ft: Height | None = told("Casing cut below ground", None, help="or below the mudline; empty follows policy")
     mud_ppg: Emw | None = told("Mud between the plugs", None, help="empty is that of the last hole")
 
 
 class Completion(Part):
-    decision: Decision | None = told("Decision at total depth", None)
-    evaluation: tuple[Survey, ...] = listed("Evaluation", 200)
-    pressure_points: tuple[LoggedPressure, ...] = listed("Logged pressures", 500)
-    perforations: tuple[Perforation, ...] = listed("Perforations", 50)
-    perforated: Literal["before the tubing", "through the tubing"] = told("Perforated", "through the tubing")
+    decision: Decision | None = told("Decision at total depth", None, help="once the evaluation is done")
+    evaluation: tuple[Survey, ...] = listed(
+        "Evaluation", 200, help="cuttings, cores, logs, pressure points and tests, section by section"
+    )
+    pressure_points: tuple[LoggedPressure, ...] = listed(
+        "Logged pressures", 500, help="formation pressures as measured"
+    )
+    perforations: tuple[Perforation, ...] = listed("Perforations", 50, help="empty is the pay behind the casing")
+    perforated: Literal["before the tubing", "through the tubing"] = told(
+        "Perforated", "through the tubing", help="under the BOPs, or once the tree is on"
+    )
     underbalance_psi: Annotated[float, number(-10_000, 10_000), Of("pressure")] | None = told(
         "Underbalance",
         None,
@@ -169,6 +179,8 @@ class Completion(Part):
     annulus_psi: Pressure = told("Held on the annulus", 0.0, help="at the wellhead during a treatment")
     back_pressure_valve: StrictBool = told("Back-pressure valve set", True, help="before the BOPs come off")
     tree: Tree = told("Tree", Tree())
-    verified: tuple[Verification, ...] = listed("Verifications", 200)
+    verified: tuple[Verification, ...] = listed(
+        "Verifications", 200, help="records of barrier elements; the last of each counts"
+    )
     suspension: Leaving = told("Suspension", Leaving())
     abandonment: Leaving = told("Abandonment", Leaving())

@@ -24,7 +24,7 @@ class CompletionPolicy(Part):
     )
     above_ft: Depth = told("Plug above a zone, a shoe or perforations", 100.0, group=PLUGS, help="cement over its top")
     below_ft: Depth = told("Plug below", 100.0, group=PLUGS, help="cement under its base, no deeper than the hole")
-    mechanical_ft: Depth = told("Cement on a mechanical plug", 50.0, group=PLUGS)
+    mechanical_ft: Depth = told("Cement on a mechanical plug", 50.0, group=PLUGS, help="its length")
     surface_ft: Depth = told("Surface plug", 150.0, group=PLUGS, help="its length")
     surface_below_ft: Height = told("Top of the surface plug below ground", 20.0, group=PLUGS, help="or the mudline")
     longest_ft: Depth = told("Longest plug in one", 1_000.0, group=PLUGS, help="a longer one is set in two")
@@ -35,10 +35,12 @@ class CompletionPolicy(Part):
     tubing_most_in: Size = told("Tubing at most", 4.5, group=TUBING, help="unless it is decided")
     packer_above_ft: Depth = told("Packer above the perforations", 100.0, group=TUBING)
     slack_off_lbf: Load = told("Weight on packer", 10_000.0, group=TUBING)
-    stroke_ft: Annotated[float, number(0, 100), Of("depth")] = told("Seal length", 20.0, group=TUBING)
+    stroke_ft: Annotated[float, number(0, 100), Of("depth")] = told(
+        "Seal length", 20.0, group=TUBING, help="that may move in the packer bore"
+    )
     overpull_lbf: Load = told("Overpull on the tubing", 40_000.0, group=TUBING, help="to come out of the packer")
     underbalance_psi: Annotated[float, number(-10_000, 10_000), Of("pressure")] = told(
-        "Underbalance at perforating", 500.0, group=TUBING
+        "Underbalance at perforating", 500.0, group=TUBING, help="formation over hole; below 0 is overbalance"
     )
     tubing_test_psi: Pressure = told(
         "Tubing test", 5_000.0, group=TUBING, help="at the wellhead, plug below the packer"
@@ -54,7 +56,7 @@ class CompletionPolicy(Part):
     leak_off_hours: Hours = told("Leak-off test", 2.0, group=TIME)
     well_test_hours: Hours = told("Well test", 96.0, group=TIME)
     plug_hours: Hours = told("Plug set", 4.0, group=TIME, help="mixed, pumped and pulled out of, without its wait")
-    tree_hours: Hours = told("BOPs off and tree on", 36.0, group=TIME)
+    tree_hours: Hours = told("BOPs off and tree on", 36.0, group=TIME, help="with its tests")
     cut_hours: Hours = told("Casing cut and pulled", 24.0, group=TIME)
     perforate_hours: Hours = told("Perforating run", 10.0, group=TIME)
     clean_hours: Hours = told("Scraper and clean-up", 18.0, group=TIME, help="beside the trips")

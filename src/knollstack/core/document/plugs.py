@@ -11,7 +11,7 @@ class BalancedPlug(Part):
     """One balanced plug; what is not given follows from the program and policy."""
 
     id: Id = told("Id")
-    name: Name = told("Plug", "")
+    name: Name = told("Plug", "", help="what it is called")
     inside: Literal["open hole", "casing"] = told(
         "Inside", "open hole", help="below the last shoe, or in the innermost casing"
     )

@@ -40,9 +40,9 @@ def at_water_depth(design: Design, water_depth_ft: float) -> tuple[Change, ...]:
         for step in string["mud_steps"]:
             tvd = float(path.tvd_at(min(step["to_md_ft"], path.total_md_ft)))
             step["mud_ppg"] = round(_moved_emw(step["mud_ppg"], tvd, by), PLACES_PPG)
-    for part in ("ground", "strings", "balanced_plugs"):
+    for part in ("ground", "strings", "balanced_plugs", "completion"):
         _shift(document[part], by, sea_level)
-    changed = ("trajectory", "ground", "strings", "balanced_plugs")
+    changed = ("trajectory", "ground", "strings", "balanced_plugs", "completion")
     water = Change(path="/site/water_depth_ft", value=water_depth_ft)
     return (water, *(Change(path=f"/{part}", value=document[part]) for part in changed))
 
