@@ -2594,6 +2594,7 @@ export interface components {
             decision: ("complete" | "suspend" | "plug and abandon") | null;
             /**
              * Evaluation
+             * @description cuttings, cores, logs, pressure points and tests, section by section
              * @default []
              */
             evaluation: components["schemas"]["Survey"][];
@@ -2643,11 +2644,13 @@ export interface components {
             perforated: "before the tubing" | "through the tubing";
             /**
              * Perforations
+             * @description empty is the pay behind the casing
              * @default []
              */
             perforations: components["schemas"]["Perforation"][];
             /**
              * Logged pressures
+             * @description formation pressures as measured
              * @default []
              */
             pressure_points: components["schemas"]["LoggedPressure"][];
@@ -2721,6 +2724,7 @@ export interface components {
             underbalance_psi: number | null;
             /**
              * Verifications
+             * @description records of barrier elements; the last of each counts
              * @default []
              */
             verified: components["schemas"]["Verification"][];
@@ -7450,6 +7454,7 @@ export interface components {
             perforated: boolean;
             /**
              * Plugs
+             * @description in the order they are set; empty are those proposed
              * @default []
              */
             plugs: components["schemas"]["WellPlug"][];

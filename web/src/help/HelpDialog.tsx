@@ -18,6 +18,10 @@ const WAYS: readonly (readonly [string, string])[] = [
   ["Findings", "At the right: what is wrong, by how much, and what mends it. Click one to be led to its field. Unknown is never good."],
   ["Numbers", "An underlined number opens its working: every formula with its inputs and its source."],
   ["Assumptions", "What the tool filled in is in italics and listed under the findings, until you type it."],
+  [
+    "Barriers",
+    "Under Completion every state of the well is counted and drawn with its two envelopes. What may not be removed yet is told; a page a state is printed for signatures.",
+  ],
   ["At sea", "A well on the sea floor has a step of its own. Under Ground, Site the whole well is moved to other water by one number."],
   ["Undo", "Ctrl Z takes back any edit, without end. Everything is saved by itself; History holds every revision."],
 ];

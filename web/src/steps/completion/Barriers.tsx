@@ -62,7 +62,7 @@ function States({ states, picked, pick }: { states: readonly StateRow[]; picked:
     <div ref={box} className="max-h-66 overflow-y-auto print:max-h-none">
       <Facts
         label="States of the well"
-        heads={[{ title: "State" }, { title: "Entered by", left: true }, { title: "Barriers" }, { title: "", left: true }]}
+        heads={[{ title: "State" }, { title: "Entered by", left: true }, { title: "Barriers" }, { title: "Verdict", left: true }]}
         bad={(r) => states[r]!.allowed === "forbidden"}
         rows={states.map((s) => [
           <button
@@ -138,7 +138,7 @@ function Elements({ elements, from, label }: { elements: readonly BarrierElement
     <Facts
       label={`Elements of the ${label} envelope`}
       heads={[
-        { title: "" },
+        { title: "No." },
         { title: "Element", left: true },
         { title: "Stands", left: true },
         { title: "Verified by", left: true },

@@ -93,7 +93,7 @@ function Pressures() {
               { title: "TVD", unit: units.unit("depth") },
               { title: "Measured", unit: units.unit("emw") },
               { title: "Profile", unit: units.unit("emw") },
-              { title: "", left: true },
+              { title: "In the profile", left: true },
             ]}
             rows={rows.map((row, i) => [
               points[i]!.source || `${units.text(points[i]!.md_ft, "depth")} MD`,

@@ -110,10 +110,10 @@ function Needs({ row }: { row: LeavingRow }) {
         <Facts
           label="What is to be isolated"
           heads={[
-            { title: "" },
+            { title: "What" },
             { title: "Cement from", unit: units.unit("depth") },
             { title: "To", unit: units.unit("depth") },
-            { title: "", left: true },
+            { title: "By plugs", left: true },
           ]}
           bad={(r) => !row.needs[r]!.covered}
           rows={row.needs.map((need) => [

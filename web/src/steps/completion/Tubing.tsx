@@ -79,7 +79,7 @@ export function Tubing({ row }: { row: TubingRow }) {
           <Facts
             label="Strength of the tubing"
             heads={[
-              { title: "" },
+              { title: "Load" },
               { title: "Governed by", left: true },
               { title: "At", unit: units.unit("depth") },
               { title: "Factor" },

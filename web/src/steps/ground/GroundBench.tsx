@@ -62,6 +62,26 @@ export function GroundBench({ scale, tracksPx }: { scale: DepthScale; tracksPx: 
   );
 }
 
+/** A profile, with where its points came from once one of them was measured. */
+function ProfileGrid({ name, empty }: { name: ProfileKey | "overburden"; empty: string }) {
+  const points = useDocument((d) => d.ground[name]);
+  const measured = points.some((p) => p.source);
+  const told = [{ label: "Source", unit: "", px: 170, left: true, cell: (i: number) => points[i]?.source ?? "" }];
+  return (
+    <Grid
+      title={TABS.ground[name]}
+      className={measured ? "max-w-120" : "max-w-80"}
+      target={name}
+      path={`/ground/${name}`}
+      columns={POINTS}
+      told={measured ? told : undefined}
+      sortBy="tvd_ft"
+      newRow={newPoint}
+      empty={empty}
+    />
+  );
+}
+
 /** Holds nothing of the depth axis, so zooming does not draw it again. */
 const GroundPanel = memo(function GroundPanel({ shown, onShow }: { shown: string; onShow: (tab: string) => void }) {
   const profile = (name: ProfileKey | "overburden", empty: string) => ({
@@ -69,16 +89,7 @@ const GroundPanel = memo(function GroundPanel({ shown, onShow }: { shown: string
     title: TABS.ground[name],
     content: (
       <>
-        <Grid
-          title={TABS.ground[name]}
-          className="max-w-80"
-          target={name}
-          path={`/ground/${name}`}
-          columns={POINTS}
-          sortBy="tvd_ft"
-          newRow={newPoint}
-          empty={empty}
-        />
+        <ProfileGrid name={name} empty={empty} />
         {name === "fracture" && <EstimateFracture />}
       </>
     ),
