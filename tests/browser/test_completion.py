@@ -28,7 +28,7 @@ def test_abandon_is_decided_and_takes_its_three_plugs_and_one_dragged_short_forb
     tab(page, "abandonment")
     page.sees("proposed by policy, from the bottom up")
     assert [r[0] for r in rows(page, "Plugs of the abandonment")] == [
-        *("Bryony sand", "Shoe plug, on a viscous pill", "Surface plug, on a mechanical plug"),
+        *("Bryony sand", "Shoe plug, on a viscous pill", "Surface plug, on a mechanical plug")
     ]
     page.click("Take the 3 proposed plugs")
     page.until(lambda: len(page.document(4)["completion"]["abandonment"]["plugs"]) == 3, "taken")
@@ -83,8 +83,10 @@ def test_the_tubing_is_spaced_out_and_its_four_changes_open_into_their_workings(
     page.until(lambda: rows(page, "Changes of length of the tubing, case by case")[0][-1] == "20,000", "more on it")
     page.choose("Tubing at the packer", "anchored")
     page.until(
-        lambda: {r[0]: r for r in rows(page, "Changes of length of the tubing, case by case")}["shut in, cooled"][-2]
-        == "0.00",
+        lambda: (
+            {r[0]: r for r in rows(page, "Changes of length of the tubing, case by case")}["shut in, cooled"][-2]
+            == "0.00"
+        ),
         "nothing moves",
     )
     after = {r[0]: r for r in rows(page, "Changes of length of the tubing, case by case")}
@@ -101,7 +103,9 @@ def test_a_logged_pressure_becomes_a_point_and_the_freedom_of_the_shoe_follows(p
     page.open(LAND + "/completion?tab=evaluation")
     page.type("/completion/pressure_points/0/psi", "4400")
     page.sees("10.08")
-    page.strike('table[aria-label="Logged pressures beside the profile"] tbody tr:first-child button:not([data-working])')
+    page.strike(
+        'table[aria-label="Logged pressures beside the profile"] tbody tr:first-child button:not([data-working])'
+    )
     page.until(lambda: "in the profile" in rows(page, "Logged pressures beside the profile")[0][-1], "taken")
     point = next(p for p in page.document(2)["ground"]["pore"] if p["tvd_ft"] == 8400)
     assert point["source"] == "measured: Rook sand, run 1A"

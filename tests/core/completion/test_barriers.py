@@ -61,6 +61,33 @@ def test_a_step_of_the_pore_pressure_is_held_inside_an_interval():
     assert counted(gas_well(ground__pore=peak, strings__3__mud_ppg=12.0), "drilling s4")[3] == []
 
 
+def test_lighter_mud_in_the_upper_part_of_a_hole_is_held_there():
+    """11 ppg needed from 6,500 ft down to 7,000 ft; the hole is drilled with 10 ppg to 6,400 ft, or to 6,600 ft."""
+    peak = points((30, 9), (6499, 9), (6500, 11), (7000, 11), (7001, 9), (10_000, 9))
+    for to, short in ((6400.0, []), (6600.0, ["mud s4"])):
+        own = {"ground__pore": peak, "strings__3__mud_ppg": 11.5}
+        own["strings__3__mud_steps"] = [{"to_md_ft": to, "mud_ppg": 10.0}]
+        assert counted(gas_well(**own), "drilling s4")[3] == short
+
+
+@pytest.mark.parametrize("fluid", [9.0, 9.04, 9.1])
+def test_the_completion_fluid_is_held_where_it_is_worst_and_not_at_an_end(fluid):
+    """10.0 ppg at 9,000 ft falling to 6 ppg at 9,500: greatest pressure inside, by a scan foot by foot."""
+    ground = points((30, 9), (8999, 9), (9000, 9.1), (9250, 9.05), (9500, 6.0), (10_000, 6.0))
+    own = {"decision": "complete", "perforated": "before the tubing", "fluid_ppg": fluid}
+    document = gas_well(completion=own, ground__pore=ground)
+    pore = run(document).program.well.ground.pore
+    worst = max(PPG * z * (float(pore.at(float(z))) - fluid) for z in range(9000, 9501))
+    assert (counted(document, "completing")[0] == 1) is (worst > 0)
+
+
+def test_without_the_riser_the_completion_fluid_reaches_up_to_the_sea_floor():
+    own = {"decision": "complete", "perforated": "before the tubing", "fluid_ppg": 13.0}
+    document = deep(completion=own)
+    assert "completion fluid" not in counted(document, "completing")[3]
+    assert "completion fluid" in counted(document, "tree off")[3]
+
+
 def test_the_stack_closes_on_what_is_across_it_then():
     """Pipe rams alone close on drill pipe, and neither on the open hole nor on casing."""
     document = gas_well(preventers=stack("s3", ONLY))

@@ -119,35 +119,46 @@ def element(
     )
 
 
-def overbalance_psi(well: Well, index: int, ppg: float, top_md_ft: float, bottom_md_ft: float) -> float | None:
-    """The least of a column over the pore pressure in an open hole; None where that is not known."""
+def overbalance_psi(
+    well: Well, ppg: float, top_md_ft: float, bottom_md_ft: float, *, under_sea: bool = False
+) -> float | None:
+    """The least of a column over the pore pressure in an open hole; None where that is not known.
+
+    Under the sea water stands over the mudline in place of a riser.
+    """
     with sweeping():
         nodes, pore = open_nodes(well, top_md_ft, bottom_md_ft), well.ground.pore
-        wet = is_riserless(well, index)
 
         def under(z: NDArray[np.float64]) -> NDArray[np.float64]:
-            column = column_psi(well, ppg, z) if wet else PSI_PER_PPG_FT * ppg * z
+            column = column_psi(well, ppg, z) if under_sea else PSI_PER_PPG_FT * ppg * z
             return np.asarray(PSI_PER_PPG_FT * pore.at(z) * z - column)
 
         worst = spans_of(under, nodes).worst()
     return None if worst is None else -worst.value
 
 
-def column_held(site: Site, string: EquippedString, ppg: float | None) -> tuple[Stands, Words]:
-    """Whether a fluid holds all that stands open in a hole."""
+def held_by(over_psi: float | None, of: str = "pore pressure") -> tuple[Stands, Words]:
+    """Whether a column that is so much over it stands."""
+    if over_psi is None:
+        return "unknown", (f"the {of} is not known",)
+    return ("fails", (pressure(-over_psi), f" under the {of}")) if over_psi < -1e-6 else ("stands", ())
+
+
+def column_held(site: Site, string: EquippedString, ppg: float | None, *, stepped: bool) -> tuple[Stands, Words]:
+    """Whether a fluid holds all that stands open in a hole; while it is drilled each weight down to its own depth."""
     if ppg is None:
         return "unknown", ("its weight is not decided",)
-    over = overbalance_psi(site.well, string.index, ppg, string.previous_shoe_md_ft, string.shoe_md_ft)
-    if over is None:
-        return "unknown", ("pore pressure is not known",)
-    if over < -1e-6:
-        return "fails", (pressure(-over), " under the pore pressure")
-    return "stands", ()
+    wet, top = is_riserless(site.well, string.index), string.previous_shoe_md_ft
+    spans = [(ppg, string.shoe_md_ft)]
+    spans += [(step.mud_ppg, step.to_md_ft) for step in string.own.mud_steps] if stepped else []
+    over = [overbalance_psi(site.well, weight, top, to, under_sea=wet) for weight, to in spans]
+    known = [psi for psi in over if psi is not None]
+    return held_by(min(known) if len(known) == len(over) else None)
 
 
 def mud(site: Site, string: EquippedString, ppg: float | None = None, what: str = "mud column") -> ElementRow:
     weight = string.mud_ppg if ppg is None else ppg
-    held = column_held(site, string, weight)
+    held = column_held(site, string, weight, stepped=ppg is None)
     title: Words = (what,) if weight is None else (emw(weight), f" {what}")
     span = site.well.ground_md_ft, string.shoe_md_ft
     place = f"{string.path}/mud_ppg"

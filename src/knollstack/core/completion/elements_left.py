@@ -6,15 +6,13 @@ from typing import Literal
 
 import numpy as np
 
-from knollstack.core.base.constants import PSI_PER_PPG_FT
 from knollstack.core.base.findings import Words, depth, emw, pressure, size
-from knollstack.core.completion.elements import Site, Where, element
+from knollstack.core.completion.elements import Site, Where, element, held_by, overbalance_psi
 from knollstack.core.completion.leaving import Left
 from knollstack.core.completion.plugs import Judged, test_psi
-from knollstack.core.completion.producing import Span, hanger_md_ft, packer_md_ft, perforations, producing_of
+from knollstack.core.completion.producing import hanger_md_ft, packer_md_ft, perforations, producing_of
 from knollstack.core.completion.results import ElementRow, Stands
 from knollstack.core.completion.tubing import spaced_of
-from knollstack.core.ground.extremes import open_nodes
 from knollstack.core.pipe.exposure import completion_fluid_ppg
 from knollstack.core.program.equipped import EquippedString
 from knollstack.core.wellhead.tree import tree_of
@@ -34,39 +32,19 @@ def plug(site: Site, left: Left, judged: Judged) -> ElementRow:
     return element(site, key, title, held, verify, place, where, span, inside, test_psi(left, own))
 
 
-def completion_fluid(site: Site, string: EquippedString) -> ElementRow:
-    """Over the formation at the perforations."""
+def completion_fluid(site: Site, string: EquippedString, *, riser_off: bool = False) -> ElementRow:
+    """Over the formation at the perforations; at sea the riser's part of it is lost with the riser."""
     spans, _ = perforations(site.equipped, string)
-    ppg = completion_fluid_ppg(site.equipped.design, site.well)
-    held: tuple[Stands, Words] = ("stands", ())
-    under = _under_psi(site, spans, ppg)
-    if under is None:
-        held = "unknown", ("the formation pressure at the perforations is not known",)
-    elif under > 1e-6:
-        held = "fails", (pressure(under), " under the formation pressure")
+    ppg, well = completion_fluid_ppg(site.equipped.design, site.well), site.well
+    under_sea = riser_off and well.site.setting == "subsea"
+    ends = [(top, min(base, well.path.total_md_ft)) for top, base in spans]
+    over = [overbalance_psi(well, ppg, *span, under_sea=under_sea) for span in ends]
+    known = [psi for psi in over if psi is not None]
+    held = held_by(min(known) if known and len(known) == len(over) else None, "formation pressure")
     title: Words = (emw(ppg), " completion fluid")
-    span = site.well.ground_md_ft, spans[0][0] if spans else string.shoe_md_ft
-    return element(
-        site,
-        "completion fluid",
-        title,
-        held,
-        "weight in and out, flow check",
-        "/completion/fluid_ppg",
-        "bore",
-        span,
-        string.index,
-    )
-
-
-def _under_psi(site: Site, spans: list[Span], ppg: float) -> float | None:
-    """The most by which the formation is over the column; None where it is not known."""
-    worst: list[float] = []
-    for top, base in spans:
-        nodes = open_nodes(site.well, top, min(base, site.well.path.total_md_ft))
-        worst.append(float(np.max(PSI_PER_PPG_FT * (site.well.ground.pore.at(nodes) - ppg) * nodes)))
-    found = max(worst) if worst else float("nan")
-    return None if np.isnan(found) else found
+    span = well.ground_md_ft, spans[0][0] if spans else string.shoe_md_ft
+    place = "/completion/fluid_ppg"
+    return element(site, "completion fluid", title, held, FLOW_CHECK, place, "bore", span, string.index)
 
 
 def packer(site: Site, string: EquippedString) -> ElementRow:

@@ -23,7 +23,7 @@ from knollstack.core.base.findings import (
 )
 from knollstack.core.catalogue.product import Pipe
 from knollstack.core.completion.elements import Site
-from knollstack.core.completion.producing import Producing, inside_pay, perforations, producing_of
+from knollstack.core.completion.producing import Producing, hanger_md_ft, inside_pay, perforations, producing_of
 from knollstack.core.completion.results import CompletionRow, TubingRow
 from knollstack.core.completion.tubing import candidates, decided_pipe, spaced_of, tried
 from knollstack.core.completion.tubing_cases import cases_of
@@ -72,7 +72,8 @@ def _packer_findings(site: Site, string: EquippedString, row: CompletionRow) -> 
         better = float(int(spans[0][0] - site.well.policy.completion.packer_above_ft))
         mend = remedy(Change(path=place, value=better), "Set the packer at ", depth(better))
         text: Words = ("It does not stand over the perforations, from ", depth(spans[0][0]), ".")
-        yield _find("stop", place, ("Packer",), *text, remedies=(mend,))
+        there = better > hanger_md_ft(site.equipped) and better > site.well.ground_md_ft
+        yield _find("stop", place, ("Packer",), *text, remedies=(mend,) if there else ())
 
 
 def _tubing_findings(site: Site, found: Producing, row: CompletionRow) -> Iterator[Finding]:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from knollstack.core.base.findings import Words
@@ -91,8 +91,10 @@ def needs_isolation(well: Well, zone: Zone) -> bool | None:
 
 
 def needs_of(left: Left) -> tuple[Need, ...]:
-    """From the bottom up."""
-    return tuple(sorted(_needs(left), key=lambda n: -n.bottom_md_ft))
+    """From the bottom up; no cement is asked for over the ground."""
+    ground = left.well.ground_md_ft
+    under = (replace(n, top_md_ft=max(n.top_md_ft, ground)) for n in _needs(left) if n.bottom_md_ft > ground)
+    return tuple(sorted(under, key=lambda n: -n.bottom_md_ft))
 
 
 def _needs(left: Left) -> Iterator[Need]:

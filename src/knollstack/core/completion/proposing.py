@@ -13,7 +13,7 @@ from knollstack.core.document.completion import Leaving, WellPlug
 from knollstack.core.program.column import landing_md_ft
 from knollstack.core.program.equipped import Equipped
 
-ON_BOTTOM_FT, APART_FT = 20.0, 50.0
+ON_BOTTOM_FT, APART_FT, LEAST_FT = 20.0, 50.0, 1.0
 Base = Literal["none", "viscous pill", "mechanical plug"]
 
 
@@ -60,6 +60,8 @@ def _proposed(left: Left) -> Iterator[WellPlug]:
         parts = max(int(-(-(bottom - top) // policy.longest_ft)), 1)
         edges = [round(bottom - (bottom - top) * k / parts, 1) for k in range(parts + 1)]
         for low, high in zip(edges[1:], edges[:-1], strict=True):
+            if high - low < LEAST_FT:
+                continue
             number += 1
             yield _plug(left, group, number, low, high)
 
@@ -81,7 +83,7 @@ def _plug(left: Left, group: list[Need], number: int, top: float, bottom: float)
         name=" and ".join(dict.fromkeys(n.name for n in group)),
         inside=inside,
         bottom_md_ft=bottom,
-        top_md_ft=max(top, 0.0),
+        top_md_ft=top,
         base=base,
         verify="tag and pressure test" if tested else "tag",
         mud_ppg=left.own.mud_ppg,
@@ -104,15 +106,16 @@ def _second(left: Left) -> WellPlug | None:
     if len(over) != 1:
         return None
     bottom = over[0].top_md_ft - APART_FT
+    length = max(policy.above_ft, policy.mechanical_ft)
+    if length < LEAST_FT or bottom < left.innermost.shoe_md_ft + length:
+        return None
     plug = over[0].model_copy(
         update={
             "name": "Second plug",
             "bottom_md_ft": bottom,
-            "top_md_ft": bottom - max(policy.above_ft, policy.mechanical_ft),
+            "top_md_ft": bottom - length,
             "base": "viscous pill",
             "verify": "tag",
         }
     )
-    if bottom < left.innermost.shoe_md_ft + policy.above_ft:
-        return None
     return plug if counts(left, plug)[0] == "stands" else None

@@ -47,7 +47,7 @@ def completion_states(site: Site) -> Iterator[StateRow]:
     open_to = ("Completing, perforated",) if before else ("Completing, not perforated",)
     yield state(site, "completing", open_to, last, count, shut, (*closed, *wall) if before else closed, alternative=put)
     hung = (tubing_hanger(site), back_pressure_valve(site), *above)
-    bottom = (completion_fluid(site, last),) if before else (shoe_track(site, last),)
+    bottom = (completion_fluid(site, last, riser_off=True),) if before else (shoe_track(site, last),)
     words: Words = ("BOPs off, tree not yet on",)
     yield state(
         site,

@@ -27,7 +27,9 @@ class CompletionPolicy(Part):
     mechanical_ft: Depth = told("Cement on a mechanical plug", 50.0, group=PLUGS, help="its length")
     surface_ft: Depth = told("Surface plug", 150.0, group=PLUGS, help="its length")
     surface_below_ft: Height = told("Top of the surface plug below ground", 20.0, group=PLUGS, help="or the mudline")
-    longest_ft: Depth = told("Longest plug in one", 1_000.0, group=PLUGS, help="a longer one is set in two")
+    longest_ft: Annotated[float, number(50, 5_000), Of("depth")] = told(
+        "Longest plug in one", 1_000.0, group=PLUGS, help="a longer one is set in two"
+    )
     cut_land_ft: Height = told("Casing cut below ground", 6.0, group=PLUGS, help="on land")
     cut_sea_ft: Height = told("Casing cut below the mudline", 15.0, group=PLUGS, help="at sea")
     plug_test_psi: Pressure = told("Plug test", 1_000.0, group=PLUGS, help="over the mud at the plug")
