@@ -2964,6 +2964,11 @@ export interface components {
             /** @default null */
             completion: components["schemas"]["CompletionRow"] | null;
             /**
+             * Decision
+             * @default null
+             */
+            decision: ("complete" | "suspend" | "plug and abandon") | null;
+            /**
              * Points
              * @default []
              */

@@ -45,6 +45,7 @@ export function useFound(): Action[] {
     });
     const files = [
       file("sheet", "Program sheet, PDF", `sheet?${units.query}`),
+      file("barriers", "Well barriers, a page a state, PDF", `barriers.pdf?${units.query}`),
       file("well", "Well file", "file"),
       ...Object.entries(EXPORTS).map(([path, target]) =>
         file(target, `${reference.words(path)} as CSV`, `tables/${target}?${units.query}`),

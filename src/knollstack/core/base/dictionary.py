@@ -16,6 +16,8 @@ WORDS: dict[str, str] = {
     "azimuth": "direction of the hole seen from above, clockwise from north",
     "balanced plugs": "cement set through pipe so that the columns inside and outside balance when the pipe is pulled",
     "barite": "heavy mineral that weights mud and slurry, 4.2 times as dense as water",
+    "back-pressure valve": "valve set in the tubing hanger: it holds from below while nothing stands on it",
+    "barrier": "what keeps formation fluid in by itself, verified; an envelope of elements that are complete together",
     "base fluid": "the water or oil that a mud is made of, without its solids",
     "base plate": "a plate that spreads the load of the wellhead onto the conductor or the cellar floor",
     "bentonite": "clay that lets a slurry hold more water, and so makes it lighter",

@@ -34,7 +34,7 @@ Leftover = dict[str, tuple[Left, tuple[Judged, ...]]]
 def judge(equipped: Equipped) -> tuple[CompletionResult, tuple[Finding, ...], tuple[Assumption, ...]]:
     """Evaluation, decision, barriers, completion, suspension and abandonment."""
     if not equipped.strings:
-        return CompletionResult(), (), ()
+        return CompletionResult(decision=equipped.design.completion.decision), (), ()
     site, own = Site(equipped), equipped.design.completion
     surveys, points = survey_rows(equipped), point_rows(equipped)
     last = equipped.producing
@@ -48,6 +48,7 @@ def judge(equipped: Equipped) -> tuple[CompletionResult, tuple[Finding, ...], tu
     states = tuple(_states(site, left))
     offered = tuple(_alternatives(equipped, completion, left, rows, states))
     result = CompletionResult(
+        decision=own.decision,
         surveys=surveys,
         points=points,
         states=states,

@@ -242,6 +242,7 @@ class AlternativeRow(Result):
 
 
 class CompletionResult(Result):
+    decision: Literal["complete", "suspend", "plug and abandon"] | None = None
     surveys: tuple[SurveyRow, ...] = ()
     points: tuple[PointRow, ...] = ()
     states: tuple[StateRow, ...] = ()

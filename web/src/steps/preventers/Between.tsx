@@ -1,21 +1,60 @@
-// From this string to the next: what is pulled, changed, nippled down, lifted and nippled up again, in order.
-import type { StackRow, Words } from "../../design/types";
+// From this string to the next: what is pulled, changed, nippled down, lifted and nippled up again, in order; and whether the
+// barriers stand that must be there before the stack comes off.
+import { useBench, useDocument, useEvaluated } from "../../design/context";
+import type { StackRow, StateRow, Words } from "../../design/types";
 import { Empty } from "../../ui/Panel";
 import { useUnits } from "../../ui/units";
+import { VERDICTS } from "../completion/envelopes";
 
 export function Between({ row }: { row: StackRow }) {
   const units = useUnits();
-  if (row.steps.length === 0) return <Empty>The last stack stays until the tree goes on; barriers are counted before it comes off.</Empty>;
   return (
     <>
-      <ol className="list-decimal pl-5 text-[12.5px] leading-relaxed">
-        {row.steps.map((step, i) => (
-          <li key={i}>{units.words(step as Words)}</li>
-        ))}
-      </ol>
+      {row.steps.length === 0 ? (
+        <Empty>The last stack stays until the tree goes on; barriers are counted before it comes off.</Empty>
+      ) : (
+        <ol className="list-decimal pl-5 text-[12.5px] leading-relaxed">
+          {row.steps.map((step, i) => (
+            <li key={i}>{units.words(step as Words)}</li>
+          ))}
+        </ol>
+      )}
+      <BeforeItComesOff />
       <p className="mt-2 text-[12px] text-mute">
         No preventer comes off before policy&apos;s barriers are in place and verified. Nobody works under a lifted stack.
       </p>
     </>
+  );
+}
+
+/** The state that taking this stack off leads to: after the next string, or as the well is left. */
+function useAfter(): StateRow | undefined {
+  const { selected } = useBench();
+  const decision = useDocument((d) => d.completion.decision);
+  const strings = useEvaluated((e) => e.strings);
+  const next = strings?.find((s, i) => i > selected && s.run !== "liner");
+  const leads = (s: StateRow) =>
+    next === undefined ? s.removal.length > 0 && s.alternative === (decision ?? "none") : s.key === `off ${next.id}`;
+  return useEvaluated((e) => e.completion.states.find(leads));
+}
+
+function BeforeItComesOff() {
+  const units = useUnits();
+  const { goTo } = useBench();
+  const after = useAfter();
+  if (after === undefined) return null;
+  return (
+    <p className={`mt-2 text-[12.5px] ${after.allowed === "allowed" ? "" : "font-semibold text-brick"}`}>
+      {units.words(after.removal)}: {after.count} of {after.needed} barriers, {VERDICTS[after.allowed]}.{" "}
+      <button
+        type="button"
+        className="underline underline-offset-2 hover:text-petrol"
+        onClick={() => {
+          goTo("completion", "/completion/verified");
+        }}
+      >
+        Which
+      </button>
+    </p>
   );
 }
