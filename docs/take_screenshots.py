@@ -77,17 +77,7 @@ def others(page: Page) -> None:
     page.open("/designs/2/cement?string=4&tab=placement")
     page.sees("Gas flow after cementing")
     shoot(page, "placing")
-
-
-def to_moment(page: Page, moment: int) -> None:
-    """Scrub the cement job in hand."""
-    page.sees("What happens")
-    page.run(
-        "const i = document.querySelector('input[type=range]');"
-        "Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(i, arguments[0]);"
-        "i.dispatchEvent(new Event('input', {bubbles: true}))",
-        str(moment),
-    )
+    under("placing", ["blend"], (0, 77, 978, 760))
 
 
 def three_moments(page: Page) -> None:
@@ -168,6 +158,36 @@ def at_sea(page: Page) -> None:
     under("sea", [name for name in views if name != "sea"], (300, 77, 978, 760))
 
 
+def completed(page: Page) -> None:
+    """Tubing in the whole window; under it evaluation, the decision, an abandonment, the tree. Then barriers of three states."""
+    views = {
+        "completion": "2/completion?tab=completed",
+        "learnt": "2/completion?tab=evaluation",
+        "decided": "2/completion?tab=decision",
+        "left": "4/completion?tab=abandonment",
+        "tree": "2/wellhead?string=4",
+    }
+    for name, address in views.items():
+        page.open(f"/designs/{address}")
+        page.find("main[data-drawn]")
+        if name == "tree":
+            select = page.named("Moment of the well")
+            page.choose("Moment of the well", str(len(select.find_elements("tag name", "option")) - 1))
+        shoot(page, name)
+    under("completion", [name for name in views if name != "completion"], (0, 77, 978, 760))
+    page.prefer(dark=True)
+    for name, design, state in (
+        ("barriers", 2, "drilling s4"),
+        ("producing", 2, "producing"),
+        ("abandoned", 4, "abandoned"),
+    ):
+        page.open(f"/designs/{design}/completion?tab=barriers")
+        page.find(f'[data-state="{state}"]').click()
+        shoot(page, name)
+    under("barriers", ["producing", "abandoned"], (0, 77, 978, 760))
+    page.prefer(dark=False)
+
+
 def main() -> None:
     options = Options()
     options.binary_location = "/usr/bin/chromium"
@@ -215,11 +235,8 @@ def main() -> None:
             shoot(page, step)
         others(page)
         at_sea(page)
+        completed(page)
         alternatives(page)
-        page.prefer(dark=True)
-        page.open("/designs/3/cement?string=4&tab=job")
-        to_moment(page, 90)
-        shoot(page, "dark")
         driver.quit()
         server.close()
 

@@ -13084,6 +13084,11 @@ export interface components {
             element: number | null;
             /** Kind */
             kind: string;
+            /**
+             * Note
+             * @default []
+             */
+            note: (string | components["schemas"]["Amount"])[];
             /** Od In */
             od_in: number;
             /**

@@ -98,7 +98,9 @@ export function Labels({ items, scale, heightPx, lit, onPick, cut }: LabelsProps
             <text x={LABEL_PX} y={placed[i]! + 10.5} fontSize={10} className="halo font-narrow" style={{ fill: "var(--mute)" }}>
               {["conductor", "casing"].includes(item.kind)
                 ? `${cut ? "cut at" : "up to"} ${units.text(item.top_in, "height")}`
-                : `${units.text(item.top_in - item.bottom_in, "height")} high`}
+                : item.note.length > 0
+                  ? units.words(item.note)
+                  : `${units.text(item.top_in - item.bottom_in, "height")} high`}
             </text>
           </g>
         );

@@ -1,6 +1,7 @@
 // One piece of the stack-up as it looks: pipe, head and spool with their flanges, preventers, tree. Drawn to scale about the bore.
 import type { StackItem } from "../design/types";
 import type { StackScale } from "./layout";
+import { TreePart } from "./TreePart";
 
 const PIPE = new Set(["conductor", "casing"]);
 const HEAD_FLANGE_SHARE = 0.16;
@@ -31,6 +32,7 @@ export function Shape(props: ShapeProps) {
   if (item.kind === "protector") return <Sleeve {...props} />;
   if (item.kind === "base plate") return <Plate {...props} />;
   if (item.kind === "tree") return <Tree {...props} />;
+  if (item.kind.startsWith("tree ")) return <TreePart {...props} />;
   if (item.step === "preventers") return <Element {...props} />;
   return <Piece {...props} />;
 }

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from knollstack.core.base.findings import Words
+from knollstack.core.base.findings import Words, pressure
 from knollstack.core.preventers.results import Moment, StackItem, StackRow
 from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.running.tally import hung_by
@@ -210,14 +210,14 @@ def tree_items(row: TreeRow, foot_in: float, bore_in: float, wide_in: float) -> 
     for valve in row.valves:
         if valve.side == "wing":
             continue
-        sides = f", with {', '.join(w.name for w in wings)}" if valve.name in ("cross", "tee") else ""
-        safe = ", surface safety valve" if valve.safety else ""
-        title = f"{valve.name}{safe}{sides}, {valve.class_psi:,.0f} psi"
-        kind = "tree cap" if valve.name == "tree cap" else "tree cross" if sides else "tree valve"
+        cross = valve.name in ("cross", "tee")
+        kind = "tree cap" if valve.name == "tree cap" else "tree cross" if cross else "tree valve"
+        count = sum(1 for w in wings if w.name != "choke") if cross else 0
+        shuts = (", with wings",) if cross else (", shuts by itself",) if valve.safety else ()
+        note: Words = (pressure(valve.class_psi), *shuts)
         span = foot_in + valve.bottom_in, foot_in + valve.top_in
-        item = _item(kind, title, "wellhead", "/completion/tree/class_psi", *span, bore_in, TREE_WIDTH * wide_in)
-        count = sum(1 for w in wings if w.name != "choke") if sides else 0
-        items.append(item.model_copy(update={"outlets": count}))
+        item = _item(kind, valve.name, "wellhead", "/completion/tree/class_psi", *span, bore_in, TREE_WIDTH * wide_in)
+        items.append(item.model_copy(update={"outlets": count, "note": note}))
     return items
 
 

@@ -158,6 +158,8 @@ class StackItem(Result):
     working: str | None = None
     element: int | None = None
     outlets: int = 0
+    note: Words = ()
+    """What it says in place of its height."""
 
 
 class Moment(Result):
