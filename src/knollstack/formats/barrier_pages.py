@@ -67,7 +67,7 @@ def _rows(state: StateRow, name: str, units: UnitSet) -> list[list[str]]:
 
 
 def _lines(state: StateRow, units: UnitSet) -> list[str]:
-    count = f"{state.count} of {state.needed} barriers stand by plan"
+    count = f"{state.count} of {state.needed} barriers stand by plan, {state.verified} verified so far"
     lead = f"<b>{plain(state.title, units)}</b>"
     removal = f"Entered by: {plain(state.removal, units)}. " if state.removal else ""
     lines = [lead, f"{removal}{count}{ALLOWED[state.allowed]}. {state.note}".strip()]

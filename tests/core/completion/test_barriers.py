@@ -5,7 +5,8 @@ import pytest
 from knollstack.core.base.units import plain
 from tests.core.completion.wells import counted, gas_well, said, state
 from tests.core.sea.wells import deep
-from tests.helpers import applied, elements, find, points, run
+from tests.helpers import applied, elements, find, many, points, run
+from tests.random_wells import random_well
 
 RAMS = elements("pipe rams", "blind shear rams", "annular")
 ONLY = [{"id": "e1", "element": "pipe rams", "size_in": 5.0}]
@@ -176,6 +177,10 @@ def test_what_is_recorded_as_leaking_stands_no_more(key):
     assert counted(mended, "producing")[2] == "allowed", "the last record counts"
     row = next(e for v in state(mended, "producing").envelopes for e in v.elements if e.key == key)
     assert (row.state, plain(row.said)) == ("verified", "pressure test, 2026-03-01")
+    assert state(mended, "producing").verified == 0, "the others of its envelope are not"
+    keys = [e.key for e in state(mended, "producing").envelopes[0].elements]
+    whole = gas_well(completion__verified=[record(k, n=n) for n, k in enumerate(keys)])
+    assert state(whole, "producing").verified == 1
 
 
 def test_a_record_of_nothing_is_told_and_removed():
@@ -215,3 +220,65 @@ def test_states_at_sea_and_with_the_riser_off():
     assert [e.key.split(" ", 5)[-1] for v in storm.envelopes for e in v.elements] == ["blind shear rams", "storm plug"]
     wished = deep(policy__sea={"barriers": 3})
     assert [s for s, text in said(wished) if "Riser off" in text] == [], "told by the step at sea"
+
+
+def test_casing_whose_loads_are_not_all_known_is_unknown():
+    document = gas_well(site__bottom_temperature_f=None)
+    rows = [e for v in state(document, "producing").envelopes for e in v.elements if e.key == "casing s4"]
+    assert [(e.stands, plain(e.why)) for e in rows] == [("unknown", "not all its loads are known")]
+    assert counted(document, "producing")[2] == "unknown"
+    weak = {"weight_ppf": 23.0, "grade": "K55", "connection": "BTC"}
+    short = state(gas_well(strings__3__pipe=weak), "producing").envelopes[1].elements[0]
+    assert short.stands == "fails"
+    assert "are asked" in plain(short.why)
+
+
+def test_a_string_without_a_collar_leaves_no_cement_inside():
+    document = gas_well(strings__2__running={"collar": "none"})
+    found = counted(document, "off s3")
+    assert (found[0], found[3]) == (1, ["track s3"])
+
+
+def test_elements_are_drawn_where_they_stand():
+    found = {e.key: e for s in run(gas_well()).completion.states for v in s.envelopes for e in v.elements}
+    assert {key: found[key].where for key in ("mud s4", "casing s3", "cement s3", "bops s3", "track s3", "tubing")} == {
+        "mud s4": "bore",
+        "casing s3": "wall",
+        "cement s3": "annulus",
+        "bops s3": "top",
+        "track s3": "bore",
+        "tubing": "wall",
+    }
+    assert (found["abandonment k1"].where, found["suspension k1"].where) == ("hole", "bore")
+    assert (found["cement s3"].from_md_ft, found["cement s3"].to_md_ft) == (1500.0, 6000.0)
+    assert (found["mud s4"].from_md_ft, found["mud s4"].to_md_ft) == (30.0, 10_000.0)
+    assert plain(found["abandonment k1"].title) == "Pay, 8,900 ft to 9,600 ft"
+
+
+def test_what_is_put_in_is_listed_for_what_is_decided_alone():
+    def assumed(**own):
+        document = gas_well(completion=own)
+        return sorted(a.place.split("/")[2] for a in run(document).judged("completion")[2])
+
+    both = ["completion"]  # the planning values of policy
+    assert assumed(decision=None) == []
+    assert assumed(decision="suspend") == [*both, "suspension"]
+    assert assumed(decision="plug and abandon") == ["abandonment", *both]
+    left = ["completion", "flowing_psi", "fluid_ppg", "packer_md_ft", "perforations", "tubing"]
+    assert assumed(decision="complete") == left
+    shots = [{"id": "f1", "top_md_ft": 9100.0, "bottom_md_ft": 9200.0}]
+    given = {"flowing_psi": 500.0, "fluid_ppg": 9.0, "packer_md_ft": 8900.0, "perforations": shots}
+    assert assumed(decision="complete", **given) == ["completion", "tubing"]
+
+
+def test_more_never_leaves_fewer_and_a_leak_never_more():
+    """On made-up wells: each leak recorded lowers no count's neighbours and raises none; heavier mud loses no column."""
+    for seed in range(many(4)):
+        document = random_well(seed)
+        before = {s.key: s for s in run(document).completion.states}
+        keys = sorted({e.key for s in before.values() for v in s.envelopes for e in v.elements})
+        leaking = document | {"completion": {"verified": [record(keys[seed % len(keys)], "leaks")]}}
+        for s in run(leaking).completion.states:
+            assert s.count <= before[s.key].count
+            assert s.most <= before[s.key].most
+            assert (s.allowed == "allowed") == (s.count >= s.needed)

@@ -116,9 +116,20 @@ def test_the_packer_stands_over_the_perforations(md, bad):
     told = [f for f in find(run(document), "completion", "stop") if f.place == "/completion/packer_md_ft"]
     assert bool(told) is bad
     for finding in told:
+        assert plain(finding.message) == "It does not stand over the perforations, from 9,000 ft."
         mended = applied(document, finding.remedies[0].changes)
         assert mended["completion"]["packer_md_ft"] == 8900.0
         assert said(mended, "stop") == []
+
+
+@pytest.mark.parametrize(
+    ("top", "base", "spans"), [(5000.0, 6500.0, [(6000.0, 6500.0)]), (9500.0, 9990.0, [(9500.0, 9920.0)])]
+)
+def test_the_pay_is_what_the_production_hole_has_of_it(top, base, spans):
+    """Under the 9 5/8 in shoe at 6,000 ft, over the plug at 9,920 ft."""
+    document = gas_well()
+    document["ground"]["zones"] = [document["ground"]["zones"][0] | {"top_tvd_ft": top, "base_tvd_ft": base}]
+    assert [list(s) for s in run(document).completion.completion.perforated] == [list(s) for s in spans]
 
 
 def test_the_guns_by_hand():

@@ -3,7 +3,7 @@
 import pytest
 
 from knollstack.core.base.units import plain
-from tests.core.completion.wells import GAS, counted, gas_well, said
+from tests.core.completion.wells import GAS, counted, gas_well, said, state
 from tests.core.sea.wells import deep
 from tests.helpers import applied, find, points, run
 
@@ -40,7 +40,7 @@ def test_a_dry_hole_has_three_plugs_by_policy():
         ("Surface plug", "casing", "mechanical plug", 50.0, 200.0),
     ]
     assert all(need.covered for need in row.needs)
-    assert (row.production_run, row.cut_md_ft) == (False, 36.0)
+    assert (row.production_run, row.cut_md_ft, row.mud_ppg) == (False, 36.0, 9.5)
     assert [p.model_dump()["id"] for p in row.proposal] == ["k1", "k2", "k3"]
     longer = gas_well(
         completion=ABANDON, policy__completion={"above_ft": 200.0, "below_ft": 150.0, "surface_ft": 300.0}
@@ -86,6 +86,18 @@ def test_near_plugs_are_one_and_long_ones_are_parts():
     near = [GAS, GAS | {"id": "z2", "name": "Low", "top_tvd_ft": 9650.0, "base_tvd_ft": 9700.0}]
     document["ground"]["zones"] = near
     assert spans(left(document))[0] == ("Low and Pay", "open hole", "viscous pill", 8900.0, 9800.0)
+
+
+def test_the_shallowest_zone_that_flows_asks_for_the_plugs():
+    """Gas at 9,000 and 7,000 ft: over both stand the plug at 6,900 ft and that of the shoe."""
+    document = gas_well(completion=ABANDON)
+    high = GAS | {"id": "z2", "name": "High", "top_tvd_ft": 7000.0, "base_tvd_ft": 7100.0}
+    document["ground"]["zones"] = [high, GAS]
+    assert [s[0] for s in spans(left(document))] == ["Pay", "High", "Shoe plug", "Surface plug"]
+    keys = [v.elements[0].key for v in state(document, "plugged").envelopes]
+    assert keys == ["abandonment k2", "abandonment k3"]
+    apart = {"plugs": [ZONE, SHOE, SURFACE]}
+    assert counted(document | {"completion": ABANDON | {"abandonment": apart}}, "plugged")[0] == 1
 
 
 def test_a_second_plug_where_the_shoe_does_not_hold():

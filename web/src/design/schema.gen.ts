@@ -13501,6 +13501,8 @@ export interface components {
             string: number;
             /** Title */
             title: (string | components["schemas"]["Amount"])[];
+            /** Verified */
+            verified: number;
         };
         /** Station */
         Station: {

@@ -34,6 +34,8 @@ from knollstack.core.wellhead.subsea import class_of, needed_psi
 
 Where = Literal["bore", "wall", "annulus", "hole", "top"]
 Span = tuple[float, float]
+LEAST_TRACK_FT = 20.0
+"""Cement left inside that counts: less is no joint between collar and shoe."""
 
 
 @dataclass(frozen=True, eq=False)
@@ -69,10 +71,9 @@ class Site:
         return {v.element: v for v in self.equipped.design.completion.verified}
 
     def pipe_unknown(self, string: EquippedString) -> bool:
-        places = (string.path, f"{string.path}/")
-        return any(
-            f.severity == "unknown" and (f.place == places[0] or f.place.startswith(places[1])) for f in self._pipe[1]
-        )
+        mine = len(string.words)
+        told = (f for f in self._pipe[1] if f.severity == "unknown")
+        return any(f.subject[:mine] == string.words or f"{f.place}/".startswith(f"{string.path}/") for f in told)
 
 
 def element(
@@ -227,8 +228,10 @@ def shoe_track(site: Site, string: EquippedString) -> ElementRow:
     collar = string.collar_md_ft
     if by_inner_string(string):
         held = "fails", ("cemented by an inner string: no cement is left in it",)
-    elif collar is None or collar >= string.shoe_md_ft:
-        held = "unknown", ("its float collar is not known",)
+    elif collar is None:
+        held = "unknown", ("where its plug lands is not known",)
+    elif string.shoe_md_ft - collar < LEAST_TRACK_FT:
+        held = "fails", ("only ", depth(max(string.shoe_md_ft - collar, 0.0)), " of cement is left inside")
     span = (string.shoe_md_ft if collar is None else collar), string.shoe_md_ft
     title: Words = (*string.words, " shoe track and float")
     return element(

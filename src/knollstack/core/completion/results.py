@@ -79,6 +79,8 @@ class StateRow(Result):
     most: int
     """With what is unknown counted as standing."""
     needed: int
+    verified: int
+    """Of those that stand, how many have every element recorded as verified."""
     allowed: Literal["allowed", "forbidden", "unknown"]
     note: str
     stack_on: bool

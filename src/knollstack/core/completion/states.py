@@ -61,6 +61,7 @@ def state(
         count=count,
         most=open_too,
         needed=asked,
+        verified=sum(e.stands == "stands" and all(row.state == "verified" for row in e.elements) for e in both),
         allowed="allowed" if count >= asked else "unknown" if open_too >= asked else "forbidden",
         note=note,
         stack_on=stack_on,

@@ -94,7 +94,7 @@ function Envelopes({ state }: { state: StateRow }) {
       <h3 className="text-[13px] font-semibold">
         {units.words(state.title)}
         <span className={`ml-2 font-normal ${state.allowed === "allowed" ? "text-moss" : "text-brick"}`}>
-          {state.count} of {state.needed} barriers, {VERDICTS[state.allowed]}
+          {state.count} of {state.needed} barriers by plan, {VERDICTS[state.allowed]}; {state.verified} verified
         </span>
       </h3>
       {state.removal.length > 0 && state.allowed === "forbidden" && (

@@ -12,9 +12,13 @@ import { Tubing, TubingFields } from "./Tubing";
 
 export function Completed() {
   const row = useEvaluated((e) => e.completion.completion);
+  const decided = useDocument((d) => d.completion.decision) === "complete";
   if (row == null) return <Empty>No completion follows yet: the well needs a production string.</Empty>;
   return (
     <div className="grid grid-cols-1 gap-y-4">
+      {!decided && (
+        <p className="text-[12.5px] text-mute">Not what is decided at total depth: it is worked beside it, and nothing of it is told.</p>
+      )}
       <div className="grid grid-cols-2 gap-x-6 gap-y-4 max-[1180px]:grid-cols-1">
         <Perforating row={row} />
         <CleanUp row={row} />
