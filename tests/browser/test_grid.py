@@ -78,8 +78,8 @@ def test_a_row_is_inserted_in_place_by_the_menu(page):
     page.until(lambda: page.all("[role=menuitem]"), "the menu")
     page.click("Insert row above")
     page.saved(2)
-    middle = [(a + b) / 2 for a, b in zip(before[0].values(), before[1].values(), strict=True)]
-    assert list(table(page, "ground/pore")[1].values()) == middle
+    middle = {key: (before[0][key] + before[1][key]) / 2 for key in ("tvd_ft", "emw_ppg")}
+    assert middle.items() <= table(page, "ground/pore")[1].items()
     assert focused(page) == "1:0"
     page.keys(Keys.ESCAPE)
     page.click("Zones")

@@ -6,7 +6,7 @@ import pytest
 from selenium.webdriver import ActionChains, Keys
 from selenium.webdriver.common.by import By
 
-from tests.helpers import demo, points, run
+from tests.helpers import demo, run
 
 DEMO, EMPTY = "/designs/2", "/designs/1"
 STEPS = ("ground", "depths", "sizes", "mud", "pipe", "running", "cement", "wellhead", "preventers", "policy")
@@ -150,10 +150,14 @@ def test_a_whole_design_from_an_empty_well_by_keyboard(page):
     page.click("tubing's size is not decided")
     page.type("/policy/sizes/tubing_od_in", "2 3/8")
     page.gone("tubing's size is not decided")
+    page.click("Completion")
+    page.sees("is not decided: how it is left is unknown")
+    page.find('[aria-label="Plug and abandon"] [role="radio"]').send_keys(Keys.ENTER)
+    page.gone("is not decided: how it is left is unknown")
     page.until(lambda: page.find("[role=status]").get_attribute("data-save") == "saved", "saved")
     document = page.document(5)
     assert document["name"] == "Corrie 1"
-    assert document["ground"]["pore"] == points((30, 8.6), (10_000, 9.4))
+    assert [(p["tvd_ft"], p["emw_ppg"]) for p in document["ground"]["pore"]] == [(30, 8.6), (10_000, 9.4)]
     assert [s["role"] for s in document["strings"]] == ["conductor", "surface", "production"]
     assert {p.state for p in run(document).path} <= {"good", "caution"}
     for step in STEPS:

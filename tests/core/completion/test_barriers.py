@@ -194,6 +194,8 @@ def test_a_record_of_nothing_is_told_and_removed():
 def test_what_is_not_known_is_neither_a_barrier_nor_none():
     blind = gas_well(ground__pore=[])
     assert counted(blind, "drilling s4")[2] == "unknown"
+    stack_row = state(blind, "drilling s4").envelopes[1].elements[0]
+    assert (stack_row.stands, plain(stack_row.why)) == ("unknown", "no stack is known")
     assert {s for s, text in said(blind) if "Known to stand" in text} == {"unknown"}
     rows = elements("annular", "blind shear rams", "pipe rams")
     sea = deep(ground__pore=[], preventers=stack("s2", [row | {"class_psi": 15_000.0} for row in rows], 15_000.0))
@@ -218,6 +220,13 @@ def test_states_at_sea_and_with_the_riser_off():
     assert (emergency.count, emergency.needed, emergency.allowed) == (1, 1, "allowed")
     storm = found["leaving before a storm s3"]
     assert [e.key.split(" ", 5)[-1] for v in storm.envelopes for e in v.elements] == ["blind shear rams", "storm plug"]
+    heavy = state(deep(strings__2__mud_ppg=10.89), "leaving before a storm s3").envelopes[0].elements[0]
+    assert (plain(heavy.title), heavy.where, heavy.from_md_ft, heavy.to_md_ft) == (
+        "mud column",
+        "bore",
+        4435.0,
+        10_700.0,
+    )
     wished = deep(policy__sea={"barriers": 3})
     assert [s for s, text in said(wished) if "Riser off" in text] == [], "told by the step at sea"
 

@@ -111,7 +111,7 @@ def test_perforations_stand_in_the_production_string_and_in_pay(top, base, sever
 
 @pytest.mark.parametrize(("md", "bad"), [(8999.0, False), (9000.0, True)])
 def test_the_packer_stands_over_the_perforations(md, bad):
-    shots = [{"id": "f1", "top_md_ft": 9000.0, "bottom_md_ft": 9100.0}]
+    shots = [{"id": f"f{n}", "top_md_ft": top, "bottom_md_ft": top + 100} for n, top in enumerate((9300.0, 9000.0))]
     document = gas_well(completion__perforations=shots, completion__packer_md_ft=md)
     told = [f for f in find(run(document), "completion", "stop") if f.place == "/completion/packer_md_ft"]
     assert bool(told) is bad
