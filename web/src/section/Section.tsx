@@ -20,6 +20,7 @@ import { TopGear } from "./TopGear";
 import { CompletionLayer } from "./CompletionLayer";
 import { StringNames } from "./StringNames";
 import { asThen, useStandingThen } from "./states";
+import { useShown } from "../steps/completion/shownState";
 
 export function Section({ scale }: { scale: DepthScale }) {
   const ground = useEvaluated((e) => e.ground);
@@ -95,6 +96,7 @@ function Strings({ scale, prefix }: { scale: DepthScale; prefix: string }) {
   const running = useEvaluated((e) => e.running.strings)!;
   const { selected, select } = useBench();
   const underSea = useEvaluated((e) => e.sea.riser != null || (e.basis.at_sea && e.strings[0]?.top_md_ft !== 0)) ?? false;
+  const completed = useShown()?.kind === "tubing";
   const placed = shapes(strings, scale);
   const plan = scale.axis.kind === "md" ? null : pathPlan(basis, scale);
   const xAt = (mdFt: number, half: number, index: number) => (plan ? plan.x(mdFt) : placed[index]!.centre) + half;
@@ -102,7 +104,7 @@ function Strings({ scale, prefix }: { scale: DepthScale; prefix: string }) {
     <g className="pointer-events-auto">
       <StringsDrawing evaluation={{ strings, basis }} scale={scale} prefix={prefix} selected={selected} onString={select} />
       <RunGear strings={strings} rows={running} placed={placed} scale={scale} plan={plan} />
-      {scale.topFt === 0 && !underSea && <TopGear y={HEADER_PX} centre={plan ? plan.x(0) : (placed[0]?.centre ?? 0)} />}
+      {scale.topFt === 0 && !underSea && !completed && <TopGear y={HEADER_PX} centre={plan ? plan.x(0) : (placed[0]?.centre ?? 0)} />}
       {placed.map((shape) => {
         const string = strings[shape.index]!;
         const outer = plan ? 10 : Math.max(shape.hole ?? 0, shape.pipe ?? 0);
