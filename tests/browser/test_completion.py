@@ -126,6 +126,12 @@ def test_a_record_stands_beside_its_element_and_one_that_leaks_forbids_the_remov
     page.type("/completion/verified/2/result", "leaks")
     page.sees("Nipple down the BOPs on 13 3/8 in is not allowed: 1 of 2 barriers.")
     page.sees("recorded as leaking")
+    page.open(LAND + "/preventers?string=2&tab=steps")
+    page.sees("Nipple down the BOPs on 13 3/8 in: 1 of 2 barriers, not allowed.")
+    page.sees("The sequence ends here: the stack stays on.")
+    assert "lift it" not in page.text
+    page.open(LAND + "/preventers?string=3&tab=steps")
+    page.sees("lift it")
 
 
 def test_a_page_a_state_is_printed_with_both_envelopes(page):

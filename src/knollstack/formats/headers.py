@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from typing import Literal
 
+from knollstack.formats.headers_completion import COMPLETION
+
 Target = Literal[
     "stations",
     "zones",
@@ -62,20 +64,6 @@ _WEIGHT, _GRADE, _CONNECTION = "ppf;lb/ft;nominal weight;wt", "steel", "thread;j
 def _profile(own: str) -> dict[str, str]:
     """A profile's columns: what is its own by name comes before what any profile may be headed with."""
     return {"tvd_ft": _DEPTH, "emw_ppg": f"{own};{_EMW}"}
-
-
-def _left_plugs() -> dict[str, str]:
-    """Plugs that are left in a well, suspended or abandoned alike."""
-    return {
-        "name": "",
-        "inside": "hole",
-        "top_md_ft": "top md;from",
-        "bottom_md_ft": "base;base md;to",
-        "base": "on;support",
-        "verify": "verification;test",
-        "spacer_bbl": "spacer",
-        "excess": "washout",
-    }
 
 
 # for each table its columns in order, with the words that people head them with
@@ -312,26 +300,7 @@ HEADERS: dict[Target, dict[str, str]] = {
         "blind_rams": "blind",
         "blind": "",
     },
-    "evaluation": {
-        "kind": "type;method",
-        "name": "tool;suite;run",
-        "from_md_ft": "from md;top",
-        "to_md_ft": "to md;base;bottom",
-        "decides": "decision;purpose",
-        "hours": "hours;time",
-    },
-    "pressure_points": {"md_ft": "depth;dept", "psi": "pressure", "source": "tool;run", "date": "day"},
-    "perforations": {"top_md_ft": "from;top md", "bottom_md_ft": "to;base;bottom md", "shots_ft": "spf;shot density"},
-    "verified": {
-        "element": "barrier;barrier element",
-        "how": "method;verification",
-        "result": "holds",
-        "psi": "test pressure",
-        "date": "day",
-        "note": "remarks",
-    },
-    "suspension_plugs": _left_plugs(),
-    "abandonment_plugs": _left_plugs(),
+    **COMPLETION,
     "excesses": {"top_md_ft": "from md;top", "base_md_ft": "to md;base;bottom", "excess": "open-hole excess"},
     "clearances": {"from_od_in": _OD, "common_in": "usual", "tight_in": "least"},
 }

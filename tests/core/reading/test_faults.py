@@ -25,6 +25,13 @@ PIPE = {
     "connection": "own",
     "coupling_od_in": 7.5,
 }
+END = "10000"
+DEEPER, BEGINS = "a depth no deeper than the end of the well", "a depth below where it begins (900 ft)"
+SHOT = {"id": "f1", "top_md_ft": 900.0, "bottom_md_ft": 950.0}
+SURVEY = {"id": "y1", "kind": "core", "from_md_ft": 900.0, "to_md_ft": 950.0}
+LOT = {"id": "y1", "kind": "leak-off test", "from_md_ft": 900.0, "to_md_ft": 900.0}
+LOGGED = {"id": "m1", "md_ft": 900.0, "psi": 400.0}
+LEFT = {"id": "k1", "top_md_ft": 700.0, "bottom_md_ft": 900.0}
 TOTAL = "/trajectory/stations/1/md_ft"
 BAD = [
     ("site__rig_floor_ft", "thirty", ("/site/rig_floor_ft", '"thirty"', "a number")),
@@ -205,6 +212,29 @@ BAD = [
         ("/strings/1/id", "a", "an id that no other row has"),
     ),
     ("strings", [{"id": "a b", "role": "surface", "shoe_md_ft": 900.0}], ("/strings/0/id", '"a b"', None)),
+    *(
+        (f"completion__{path}", value, (f"/completion/{place}", told, expected))
+        for path, value, place, told, expected in (
+            ("packer_md_ft", 13_000.0, "packer_md_ft", "13000", f"{DEEPER} ({END} ft)"),
+            ("packer_md_ft", 30.0, "packer_md_ft", "30", "a depth below the ground (30 ft from the rig floor)"),
+            (
+                "perforations",
+                [SHOT | {"bottom_md_ft": 13_000.0}],
+                "perforations/0/bottom_md_ft",
+                "13000",
+                f"{DEEPER} ({END} ft)",
+            ),
+            ("perforations", [SHOT | {"bottom_md_ft": 899.0}], "perforations/0/bottom_md_ft", "899", BEGINS),
+            ("evaluation", [SURVEY | {"to_md_ft": 900.0}], "evaluation/0/to_md_ft", "900", BEGINS),
+            ("evaluation", [LOT | {"to_md_ft": 13_000.0}], "evaluation/0/to_md_ft", "13000", f"{DEEPER} ({END} ft)"),
+            ("pressure_points", [LOGGED | {"md_ft": 20.0}], "pressure_points/0/md_ft", "20", None),
+            ("pressure_points", [LOGGED, LOGGED], "pressure_points/1/id", "m1", "an id that no other row has"),
+            ("verified", [{"id": "v1", "element": "x", "date": "May"}], "verified/0/date", '"May"', None),
+            ("suspension", {"plugs": [LEFT | {"top_md_ft": 900.0}]}, "suspension/plugs/0/top_md_ft", "900", None),
+            ("abandonment", {"plugs": [LEFT, LEFT]}, "abandonment/plugs/1/id", "k1", "an id that no other row has"),
+            ("tree", {"safety_valves": 9}, "tree/safety_valves", "9", "at most 3"),
+        )
+    ),
     ("format", "other.tool", ("/format", '"other.tool"', '"knollstack.well", a well file')),
 ]
 

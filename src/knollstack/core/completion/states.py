@@ -9,7 +9,8 @@ from collections.abc import Iterator
 from typing import Literal
 
 from knollstack.core.base.findings import Words
-from knollstack.core.completion.elements import Site, casing, cement, hanger_seal, mud, shoe_track, stack
+from knollstack.core.completion.elements import Site, casing, cement, mud, shoe_track
+from knollstack.core.completion.elements_top import hanger_seal, stack
 from knollstack.core.completion.results import ElementRow, EnvelopeRow, Stands, StateRow
 from knollstack.core.ground.riserless import is_riserless
 from knollstack.core.preventers.moments import head_under

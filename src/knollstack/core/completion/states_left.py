@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from knollstack.core.base.findings import Words, depth
-from knollstack.core.completion.elements import Site, casing, cement, element, hanger_seal, shoe_track, stack
+from knollstack.core.completion.elements import Site, casing, cement, element, shoe_track
 from knollstack.core.completion.elements_left import (
     back_pressure_valve,
     completion_fluid,
@@ -16,6 +16,7 @@ from knollstack.core.completion.elements_left import (
     tubing,
     tubing_hanger,
 )
+from knollstack.core.completion.elements_top import hanger_seal, stack
 from knollstack.core.completion.leaving import Left, flowing, pay_behind
 from knollstack.core.completion.plugs import EVEN_FT, Judged, casing_of
 from knollstack.core.completion.producing import packer_md_ft

@@ -8,18 +8,23 @@ import { VERDICTS } from "../completion/envelopes";
 
 export function Between({ row }: { row: StackRow }) {
   const units = useUnits();
+  const after = useAfter();
+  const steps = row.steps as readonly Words[];
+  // up to the count of the barriers: with too few the stack stays on
+  const counted = steps.findIndex((step) => units.words(step).includes("Count the barriers"));
+  const shown = after !== undefined && after.allowed !== "allowed" && counted >= 0 ? steps.slice(0, counted + 1) : steps;
   return (
     <>
-      {row.steps.length === 0 ? (
+      {steps.length === 0 ? (
         <Empty>The last stack stays until the tree goes on; barriers are counted before it comes off.</Empty>
       ) : (
         <ol className="list-decimal pl-5 text-[12.5px] leading-relaxed">
-          {row.steps.map((step, i) => (
-            <li key={i}>{units.words(step as Words)}</li>
+          {shown.map((step, i) => (
+            <li key={i}>{units.words(step)}</li>
           ))}
         </ol>
       )}
-      <BeforeItComesOff />
+      {after !== undefined && <BeforeItComesOff after={after} held={shown.length < steps.length} />}
       <p className="mt-2 text-[12px] text-mute">
         No preventer comes off before policy&apos;s barriers are in place and verified. Nobody works under a lifted stack.
       </p>
@@ -38,14 +43,14 @@ function useAfter(): StateRow | undefined {
   return useEvaluated((e) => e.completion.states.find(leads));
 }
 
-function BeforeItComesOff() {
+/** The count before the stack comes off; with too few the sequence ends here. */
+function BeforeItComesOff({ after, held }: { after: StateRow; held: boolean }) {
   const units = useUnits();
   const { goTo } = useBench();
-  const after = useAfter();
-  if (after === undefined) return null;
   return (
     <p className={`mt-2 text-[12.5px] ${after.allowed === "allowed" ? "" : "font-semibold text-brick"}`}>
       {units.words(after.removal)}: {after.count} of {after.needed} barriers, {VERDICTS[after.allowed]}.{" "}
+      {held && "The sequence ends here: the stack stays on. "}
       <button
         type="button"
         className="underline underline-offset-2 hover:text-petrol"
