@@ -157,7 +157,7 @@ def hammered():
     return document
 
 
-def tested():
+def with_a_well_test():
     """The demo well with a test of its pay."""
     document = json.loads(documents()[1])
     row = {"id": "y9", "kind": "well test", "from_md_ft": 11_760.0, "to_md_ft": 11_800.0}
@@ -174,7 +174,7 @@ MORE = {
     "preventers/pump_minutes": lambda: produced(),
     "preventers/ram_seconds": lambda: produced(),
     "depths/zone_reach_ft": lambda: RELIEVED,
-    "completion/well_test_hours": lambda: tested(),
+    "completion/well_test_hours": lambda: with_a_well_test(),
     "cement/caliper_excess": with_caliper,
 }
 

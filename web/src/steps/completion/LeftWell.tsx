@@ -35,7 +35,7 @@ export function LeftWell({ way }: { way: Way }) {
                 session.edit([{ path: `${path}/plugs`, value: row.proposal }]);
               }}
             >
-              Take the {row.proposal.length} proposed plugs
+              {row.proposal.length === 1 ? "Take the proposed plug" : `Take the ${row.proposal.length} proposed plugs`}
             </Button>
           ) : (
             <>

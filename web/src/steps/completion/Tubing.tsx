@@ -127,6 +127,7 @@ export function TubingFields({ row }: { row: CompletionRow }) {
             The cheapest tubing that stands every case is taken.
             {tubing !== null && (
               <Button
+                className="shrink-0"
                 onClick={() => {
                   const value = Object.fromEntries(KEYS.map((key) => [key, tubing[key]]));
                   session.edit([{ path: "/completion/tubing", value }]);
