@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from io import BytesIO
 from typing import Any
 
 from reportlab.lib import colors
@@ -25,9 +24,9 @@ from knollstack.formats.sheet_layout import (
     frame_of_page,
     line_of,
     plain_frame,
+    printed,
     table_of,
 )
-from knollstack.formats.tagged import TaggedCanvas
 
 ENVELOPES = {"primary": colors.HexColor("#0B6E69"), "secondary": colors.HexColor("#8A4F9E")}
 SHARE = [0.35, 2.6, 1.1, 2.4, 2.2, 1.5]
@@ -152,7 +151,7 @@ def write_barriers(
     name: str, evaluation: Evaluation, states: list[StateRow], units: UnitSet, revision: str, saved: str
 ) -> bytes:
     """The pages as PDF."""
-    buffer, height = BytesIO(), PAGE[1] - 2 * MARGIN - HEAD - FOOT
+    height = PAGE[1] - 2 * MARGIN - HEAD - FOOT
     beside, x = PAGE[0] - 2 * MARGIN - SECTION_WIDTH - GAP, MARGIN + SECTION_WIDTH + GAP
     heading = Heading(name=name, basis="Well barriers, state by state", revision=revision, saved=saved)
 
@@ -171,17 +170,7 @@ def write_barriers(
     templates = [
         PageTemplate(f"s{n}", [plain_frame(x, beside, height)], onPage=drawn(state)) for n, state in enumerate(states)
     ]
-    document = BaseDocTemplate(
-        buffer,
-        pagesize=PAGE,
-        pageTemplates=templates,
-        title=f"{name}: well barriers",
-        subject=f"{revision}; {saved}",
-        creator="Knollstack",
-        invariant=1,
-    )
     story: list[Flowable] = []
     for n, state in enumerate(states):
         story += [NextPageTemplate(f"s{n}"), *([PageBreak()] if n else []), *_story(state, beside, units)]
-    document.build(story, canvasmaker=TaggedCanvas)
-    return buffer.getvalue()
+    return printed(story, templates, f"{name}: well barriers", f"{revision}; {saved}")

@@ -41,18 +41,8 @@ def _barriers(found: CompletionResult, say: Say) -> list[list[str]]:
 
 
 def _tubing(found: CompletionResult, show: Show) -> list[list[str]]:
-    rows = [
-        [
-            "Tubing, change of length",
-            "Piston",
-            "Buckling",
-            "Ballooning",
-            "Heat",
-            "Together",
-            "End moves up",
-            "On packer",
-        ]
-    ]
+    heading = ["Tubing movement", "Piston", "Buckling", "Ballooning", "Heat", "Together", "End moves up", "On packer"]
+    rows = [heading]
     tubing = found.completion.tubing if found.completion is not None else None
     for case in tubing.cases if tubing is not None else ():
         heat = None if case.heat_f is None else case.temperature_in

@@ -114,6 +114,16 @@ def plain_frame(x: float, width: float, height: float) -> Frame:
     return Frame(x, MARGIN + FOOT, width, height, leftPadding=0, rightPadding=0, topPadding=0, bottomPadding=0)
 
 
+def printed(story: list[Flowable], templates: list[PageTemplate], title: str, subject: str) -> bytes:
+    """The story on its pages as PDF bytes: tagged, and the same bytes for the same story."""
+    buffer = BytesIO()
+    document = BaseDocTemplate(
+        buffer, pagesize=PAGE, pageTemplates=templates, title=title, subject=subject, creator="Knollstack", invariant=1
+    )
+    document.build(story, canvasmaker=TaggedCanvas)
+    return buffer.getvalue()
+
+
 def list_pages(heading: Heading, rows: list[list[str]], share: list[float], lines: tuple[str, ...]) -> bytes:
     """One long list as PDF bytes, with what is said before it; its heading is repeated on every page."""
     return table_pages(heading, lines, [(None, rows, share)], ())
@@ -127,27 +137,19 @@ def table_pages(
     heading: Heading, before: tuple[str, ...], tables: list[Titled], after: tuple[str, ...], *, dense: bool = False
 ) -> bytes:
     """Tables over the whole width as PDF bytes, with what is said before and after them."""
-    buffer, height = BytesIO(), PAGE[1] - 2 * MARGIN - HEAD - FOOT
-    whole = PAGE[0] - 2 * MARGIN
+    height, whole = PAGE[1] - 2 * MARGIN - HEAD - FOOT, PAGE[0] - 2 * MARGIN
 
     def every(canvas: Any, doc: BaseDocTemplate) -> None:
         frame_of_page(canvas, heading, doc.page)
 
-    document = BaseDocTemplate(
-        buffer,
-        pagesize=PAGE,
-        pageTemplates=[PageTemplate("every", [plain_frame(MARGIN, whole, height)], onPage=every)],
-        title=f"{heading.name}: {heading.basis}",
-        subject=f"{heading.revision}; {heading.saved}",
-        creator="Knollstack",
-        invariant=1,
-    )
+    templates = [PageTemplate("every", [plain_frame(MARGIN, whole, height)], onPage=every)]
     story: list[Flowable] = [line_of(line) for line in before]
     for title, rows, share in tables:
         name = [line_of(f"<b>{escape(title)}</b>")] if title else []
         story += [Spacer(1, 6), *name, table_of(rows, whole, share, dense=dense)]
-    document.build([*story, Spacer(1, 6), *(line_of(line) for line in after)], canvasmaker=TaggedCanvas)
-    return buffer.getvalue()
+    story += [Spacer(1, 6), *(line_of(line) for line in after)]
+    named = f"{heading.name}: {heading.basis}"
+    return printed(story, templates, named, f"{heading.revision}; {heading.saved}")
 
 
 def line_of(line: str) -> Flowable:
@@ -162,7 +164,7 @@ def compose(
     lines: list[str],
 ) -> bytes:
     """The pages as PDF bytes."""
-    buffer, height = BytesIO(), PAGE[1] - 2 * MARGIN - HEAD - FOOT
+    height = PAGE[1] - 2 * MARGIN - HEAD - FOOT
     beside = PAGE[0] - 2 * MARGIN - SECTION_WIDTH - GAP
     whole = PAGE[0] - 2 * MARGIN
 
@@ -178,18 +180,9 @@ def compose(
         PageTemplate("first", [plain_frame(MARGIN + SECTION_WIDTH + GAP, beside, height)], onPage=first),
         PageTemplate("later", [plain_frame(MARGIN, whole, height)], onPage=later),
     ]
-    document = BaseDocTemplate(
-        buffer,
-        pagesize=PAGE,
-        pageTemplates=templates,
-        title=f"{heading.name}: casing program, {heading.revision.lower()}",
-        subject=f"{heading.basis}; {heading.saved}",
-        creator="Knollstack",
-        invariant=1,
-    )
     story: list[Flowable] = [NextPageTemplate("later")]
     for rows, share in tables:
         story += [table_of(rows, beside, share), Spacer(1, 8)]
     story += [line_of(line) for line in lines]
-    document.build(story, canvasmaker=TaggedCanvas)
-    return buffer.getvalue()
+    title = f"{heading.name}: casing program, {heading.revision.lower()}"
+    return printed(story, templates, title, f"{heading.basis}; {heading.saved}")

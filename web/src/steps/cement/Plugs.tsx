@@ -10,6 +10,7 @@ import { Outcome } from "../../ui/Outcome";
 import { Empty } from "../../ui/Panel";
 import { useUnits } from "../../ui/units";
 import { FluidPatterns, fluidFill } from "./fluidLook";
+import { NEW_PLUG } from "./newPlug";
 
 const PATH = "/balanced_plugs";
 const WHERE: readonly ColumnSpec[] = [
@@ -29,17 +30,6 @@ const HOW: readonly ColumnSpec[] = [
   { key: "water_gal_sk", label: "Mix water" },
   { key: "excess", label: "Excess" },
 ];
-const EMPTY = {
-  name: "",
-  spacer_bbl: 15,
-  spacer_ppg: null,
-  mud_ppg: null,
-  hole_to_md_ft: null,
-  pipe_od_in: null,
-  pipe_id_in: null,
-  water_gal_sk: null,
-  excess: null,
-};
 const USUAL_FT = 500;
 
 export function Plugs({ rows }: { rows: readonly (PlugRow | null)[] }) {
@@ -52,7 +42,7 @@ export function Plugs({ rows }: { rows: readonly (PlugRow | null)[] }) {
   ];
   const newRow = () => {
     const bottom = Math.round(total);
-    return { ...EMPTY, inside: "open hole", bottom_md_ft: bottom, top_md_ft: Math.max(bottom - USUAL_FT, 0) };
+    return { ...NEW_PLUG, inside: "open hole", bottom_md_ft: bottom, top_md_ft: Math.max(bottom - USUAL_FT, 0) };
   };
   return (
     <div className="grid grid-cols-1 gap-y-3">
@@ -86,7 +76,7 @@ export function Plugs({ rows }: { rows: readonly (PlugRow | null)[] }) {
           index={k}
           name={plug.name ? plug.name : `Plug ${k + 1}`}
           row={rows[k]}
-          spacer={plug.spacer_bbl ?? EMPTY.spacer_bbl}
+          spacer={plug.spacer_bbl ?? NEW_PLUG.spacer_bbl}
         />
       ))}
       <p className="text-[11.5px] text-mute">

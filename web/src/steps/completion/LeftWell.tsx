@@ -9,6 +9,7 @@ import { Headline } from "../../ui/Headline";
 import { Empty } from "../../ui/Panel";
 import { Titled } from "../../ui/Titled";
 import { useUnits } from "../../ui/units";
+import { NEW_PLUG } from "../cement/newPlug";
 import type { Way } from "./shownState";
 
 const WORDS = { suspension: "suspend", abandonment: "plug and abandon" } as const;
@@ -57,7 +58,7 @@ export function LeftWell({ way }: { way: Way }) {
                 movable
                 newRow={(given) => {
                   const bottom = Number(given[given.length - 1]?.top_md_ft ?? 1000);
-                  return { ...EMPTY, inside: "casing", bottom_md_ft: bottom, top_md_ft: Math.max(bottom - 200, 0) };
+                  return { ...NEW_PLUG, ...HOW_LEFT, inside: "casing", bottom_md_ft: bottom, top_md_ft: Math.max(bottom - 200, 0) };
                 }}
                 empty="No plug."
               />
@@ -94,10 +95,7 @@ export function LeftWell({ way }: { way: Way }) {
   );
 }
 
-const EMPTY = {
-  ...{ name: "", spacer_bbl: 15, spacer_ppg: null, mud_ppg: null, hole_to_md_ft: null, pipe_od_in: null, pipe_id_in: null },
-  ...{ water_gal_sk: null, excess: null, base: "none", verify: "tag and pressure test" },
-};
+const HOW_LEFT = { base: "none", verify: "tag and pressure test" };
 
 function Needs({ row }: { row: LeavingRow }) {
   const units = useUnits();
@@ -120,7 +118,7 @@ function Needs({ row }: { row: LeavingRow }) {
             units.words(need.what),
             units.number(need.top_md_ft, "depth"),
             units.number(need.bottom_md_ft, "depth"),
-            need.covered ? "filled" : "not filled",
+            need.covered ? "covered" : "not covered",
           ])}
         />
       </Titled>
