@@ -20,6 +20,10 @@ from knollstack.core.pipe.judge import exposed_of, frame_of
 from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.proposal.equipping import program_of
 from knollstack.core.reading.read import parse
+from knollstack.core.runsheet.detail import sheet_detail
+from knollstack.core.runsheet.plan import Plan
+from knollstack.core.runsheet.results import SheetDetail
+from knollstack.core.runsheet.sheet import SheetInForce, sheet_of
 from knollstack.core.wellhead.judge import surface_pressures
 from knollstack.demo import documents
 
@@ -66,7 +70,7 @@ def well(**parts: Any) -> dict[str, Any]:
     """
     document = {
         "format": "knollstack.well",
-        "version": 6,
+        "version": 7,
         "name": "Test",
         "site": {"rig_floor_ft": 30.0, "h2s_ppm": 0.0, "co2_percent": 0.0, "rotary_room_ft": 30.0, **RIG},
         "policy": {"running": dict(EVEN)},
@@ -125,8 +129,20 @@ class Run:
 
     def judged(self, step: str) -> tuple[Any, tuple[Finding, ...], tuple[Assumption, ...]]:
         if step not in self.by_step:
-            self.by_step[step] = outcome(STEPS[WORDS.index(step)].judge(self.program))
+            entry = STEPS[WORDS.index(step)]
+            self.by_step[step] = outcome(entry.judged(self.program, self.before(step) if entry.follows else {}))
         return self.by_step[step]
+
+    def before(self, step: str) -> dict[str, Any]:
+        """Results of the steps before one, by their words."""
+        return {word: self.judged(word)[0] for word in WORDS[: WORDS.index(step)]}
+
+    def sheet(self) -> SheetInForce:
+        return sheet_of(Plan.of(self.program, self.before("runsheet")))
+
+    def detail(self) -> SheetDetail:
+        """The run sheet as its views read it."""
+        return sheet_detail(self.program, self.before("runsheet"))
 
     def found(self, step: str) -> list[Finding]:
         if not self.program.design.strings:  # their remedies adopt the proposal first

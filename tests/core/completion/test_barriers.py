@@ -25,7 +25,7 @@ def test_the_states_of_a_well_on_land_in_their_order():
     found = run(gas_well()).completion.states
     assert [s.key for s in found] == [
         *("drilling s2", "off s2", "drilling s3", "tripping s3", "running s3", "off s3"),
-        *("drilling s4", "tripping s4", "running s4", "completing", "tree off", "producing"),
+        *("drilling s4", "tripping s4", "running s4", "off s4", "completing", "tree off", "producing"),
         *("suspended", "plugged", "abandoned"),
     ]
     assert all(s.allowed == "allowed" for s in found)

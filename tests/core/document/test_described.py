@@ -53,6 +53,10 @@ ROWS = {
     "/completion/verified": {"id": "v1", "element": "mud s1"},
     "/completion/suspension/plugs": {"id": "k1", "bottom_md_ft": 900.0, "top_md_ft": 700.0},
     "/completion/abandonment/plugs": {"id": "k1", "bottom_md_ft": 900.0, "top_md_ft": 700.0},
+    "/runsheet/rates": {"id": "r1", "string": "s1", "ft_hour": 30.0},
+    "/runsheet/steps": {"id": "x1", "text": "Toolbox talk", "after": "s1/spud"},
+    "/runsheet/edits": {"id": "e1", "step": "s1/spud"},
+    "/runsheet/orders": {"id": "o1", "item": "s1/shoe"},
     "/preventers": {"id": "b1", "string": "s1", "class_psi": 5000.0, "elements": [{"id": "e1", "element": "annular"}]},
     "/pipes": {**SECTION, "od_in": 7.0, "wall_in": 0.4, "yield_psi": 8e4, "coupling_od_in": 7.5},
     "/stock": {**SECTION, "od_in": 7.0, "price_per_ft": 20.0},
@@ -71,7 +75,7 @@ def full_text():
         keys = place.replace("/*", "/0").split("/")[1:]
         put(document, keys, [copy.deepcopy(row)])
     put(document, ["completion", "tubing"], {"od_in": 3.5, "weight_ppf": 9.2, "grade": "L80", "connection": "EUE"})
-    policy = Design.model_validate({"format": "knollstack.well", "version": 6, "name": ""}).policy
+    policy = Design.model_validate({"format": "knollstack.well", "version": 7, "name": ""}).policy
     document["policy"] = policy.model_dump(mode="json")
     return json.dumps(document)
 

@@ -57,6 +57,11 @@ SCENES = {
     "completion/barrier_cement_ft": ({}, 9000.0),
     "completion/tubing_most_in": ({"sizes/tubing_od_in": None}, 2.5),
     "pipe/mix_water_ppg": ({"pipe/burst_backup": "mix water"}, 9.0),
+    "runsheet/rates": ({}, [{"from_hole_in": 1.0, "ft_hour": 20.0, "bit_hours": 30.0}]),
+    "runsheet/joints": ({}, [{"from_od_in": 1.0, "joints_hour": 5.0}]),
+    "runsheet/spread": ({}, [{"kind": "drilling", "least": 0.5, "most": 2.0}]),
+    "runsheet/leads": ({}, [{"kind": "wellhead", "days": 400}]),
+    "runsheet/hanger_hours": ({"running/hanger": "mandrel"}, 9.0),
 }
 
 
@@ -165,6 +170,13 @@ def with_a_well_test():
     return document
 
 
+def topped_up():
+    """The demo well whose cement has fallen back."""
+    document = json.loads(documents()[1])
+    document["strings"][1]["cement"]["top_up_md_ft"] = 300.0
+    return document
+
+
 MORE = {
     "preventers/large_annular_seconds": lambda: on_a_platform(),
     "sea/open_below_ft": lambda: hot(),
@@ -175,6 +187,8 @@ MORE = {
     "preventers/ram_seconds": lambda: produced(),
     "depths/zone_reach_ft": lambda: RELIEVED,
     "completion/well_test_hours": lambda: with_a_well_test(),
+    "runsheet/cement_hours": lambda: well(),
+    "runsheet/top_up_hours": lambda: topped_up(),
     "cement/caliper_excess": with_caliper,
 }
 
@@ -193,6 +207,8 @@ def judged(text):
 
 def differ(one, other, step):
     """A step of two wells is judged otherwise; without a step, anything is."""
+    if step == "runsheet":  # materials are asked by their view
+        return one.detail() != other.detail()
     return one.judged(step) != other.judged(step) if step else one != other
 
 

@@ -201,11 +201,11 @@ BAD = [
     ("colour", "red", ("/colour", '"red"', "no such key in this format")),
     (
         "version",
-        7,
-        ("/version", "7", "6 or older: the file was written by a newer Knollstack; update this one to open it"),
+        8,
+        ("/version", "8", "7 or older: the file was written by a newer Knollstack; update this one to open it"),
     ),
-    ("version", 0, ("/version", "0", "6, the version written here, or one of 1, 2, 3, 4, 5")),
-    ("version", True, ("/version", "true", "6, the version written here, or one of 1, 2, 3, 4, 5")),
+    ("version", 0, ("/version", "0", "7, the version written here, or one of 1, 2, 3, 4, 5, 6")),
+    ("version", True, ("/version", "true", "7, the version written here, or one of 1, 2, 3, 4, 5, 6")),
     (
         "strings",
         [{"id": "a", "role": "surface", "shoe_md_ft": 900.0}, {"id": "a", "role": "production", "shoe_md_ft": 1900.0}],

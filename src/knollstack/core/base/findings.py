@@ -51,6 +51,7 @@ Quantity = Literal[
     "unit_weight",
     "money",
     "days",
+    "drilling_rate",
 ]
 Severity = Literal["stop", "caution", "unknown", "note"]
 SEVERITIES: tuple[Severity, ...] = ("stop", "caution", "unknown", "note")
@@ -67,6 +68,7 @@ Step = Literal[
     "preventers",
     "sea",
     "completion",
+    "runsheet",
     "policy",
 ]
 """A step of the work, in its one word; its order and all that belongs to it stand in the registry of steps."""

@@ -1,11 +1,10 @@
 """One glossary: the name that an argument or a result carries, what it means, its symbol; its unit is its ending."""
 
+from knollstack.core.base.planning_terms import PLANNING_TERMS
+
 # name -> (symbol, meaning)
 TERMS: dict[str, tuple[str, str]] = {
-    "interval_ft": ("L", "length of the interval"),
-    "interval_ft_hour": ("r", "progress over the interval, per hour"),
-    "to_md_ft": ("D", "measured depth to which the way goes"),
-    "way_ft_hour": ("v", "progress on the way, per hour"),
+    **PLANNING_TERMS,
     "seal_bore_in": ("d_p", "seal bore of the packer"),
     "below_psi": ("p_b", "pressure under the packer: that in open tubing, or what stands below a plug"),
     "inside_change_psi": ("Δpᵢ", "change of pressure inside"),

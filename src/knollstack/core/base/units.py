@@ -108,6 +108,7 @@ _TABLE: dict[str, tuple[tuple[str, str, int], ...]] = {
     "unit_weight": (("pcf", "force_pound / foot ** 3", 1), ("kN/m³", "kilonewton / meter ** 3", 2)),
     "money": (("", "dimensionless", 0), ("", "dimensionless", 0)),
     "days": (("d", "day", 1), ("d", "day", 1)),
+    "drilling_rate": (("ft/h", "foot / hour", 0), ("m/h", "meter / hour", 1)),
     "price": (("per ft", "1 / foot", 2), ("per m", "1 / meter", 2)),
 }
 
@@ -159,6 +160,10 @@ _QUANTITY_OF_UNIT: dict[str, Quantity] = {
     "ft·lbf": "torque",
     "gal/min": "flow",
     "ft/min": "trip_speed",
+    "ft/h": "drilling_rate",
+    "h": "hours",
+    "min": "minutes",
+    "d": "days",
     "ft/s": "pipe_speed",
     "%": "percent",
     "1/°F": "per_degree",

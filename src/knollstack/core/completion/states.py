@@ -11,6 +11,7 @@ from typing import Literal
 from knollstack.core.base.findings import Words
 from knollstack.core.completion.elements import Site, casing, cement, mud, shoe_track
 from knollstack.core.completion.elements_top import hanger_seal, stack
+from knollstack.core.completion.leaving import Way, is_run
 from knollstack.core.completion.results import ElementRow, EnvelopeRow, Stands, StateRow
 from knollstack.core.ground.riserless import is_riserless
 from knollstack.core.preventers.moments import head_under
@@ -96,7 +97,7 @@ def drilling_states(site: Site) -> Iterator[StateRow]:
             yield _on_diverter(site, string)
         else:
             yield from _shut_in(site, string, previous, on)
-        if string.index < len(site.equipped.strings) - 1 and _comes_off(site, on, string):
+        if _is_cased(site, string) and _comes_off(site, on, string):
             yield bops_off(site, string, on)
 
 
@@ -121,6 +122,13 @@ def _shut_in(site: Site, string: EquippedString, previous: EquippedString, on: E
     for word, title, across, when in moments:
         closed = (stack(site, on, across, when), *wall)
         yield state(site, f"{word} {string.id}", title, string, string.index, held, closed)
+
+
+def _is_cased(site: Site, string: EquippedString) -> bool:
+    """The string of a hole is run: not the last where the well is left without it."""
+    ways: dict[str | None, Way] = {"suspend": "suspension", "plug and abandon": "abandonment"}
+    way = ways.get(site.equipped.design.completion.decision)
+    return string.index < len(site.equipped.strings) - 1 or way is None or is_run(site.equipped, way)
 
 
 def _comes_off(site: Site, on: EquippedString, string: EquippedString) -> bool:

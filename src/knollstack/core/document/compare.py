@@ -14,6 +14,7 @@ from knollstack.core.document.described import described
 from knollstack.core.document.design import Design
 
 _PIPE = re.compile(r"^/strings/[^/]+/pipe$")
+LONGEST_TEXT = 50
 _PROFILES = {"pore", "fracture", "stability", "overburden"}
 
 
@@ -64,20 +65,50 @@ def _summary(value: Any) -> str:
 
 def differences(before: Design, after: Design) -> list[Difference]:
     """Everything that differs between two documents, in the order of the work."""
-    a, b = _spoken(before.model_dump(mode="json")), _spoken(after.model_dump(mode="json"))
+    a, b = before.model_dump(mode="json"), after.model_dump(mode="json")
+    # a step of the sheet keeps its key when its string gets another name: that is no difference of the sheet
+    strings, zones = _strings_of(a) | _strings_of(b), _zones_of(a) | _zones_of(b)
+    for document in (a, b):
+        _sheet_spoken(document["runsheet"], strings, zones)
+        _speak(document)
     return [d for key in a for d in _walk(f"/{key}", field_words(f"/{key}"), a[key], b[key])]
 
 
-def _spoken(document: dict[str, Any]) -> dict[str, Any]:
+def _strings_of(document: dict[str, Any]) -> dict[str, str]:
+    return {s["id"]: _string_name(s, i) for i, s in enumerate(document["strings"])}
+
+
+def _zones_of(document: dict[str, Any]) -> dict[str, str]:
+    return {z["id"]: z["name"] for z in document["ground"]["zones"]}
+
+
+def _speak(document: dict[str, Any]) -> None:
     """What refers to a row by its id refers to it by its name."""
-    strings = {s["id"]: _string_name(s, i) for i, s in enumerate(document["strings"])}
+    strings = _strings_of(document)
     for row in (*document["wellhead"]["pieces"], *document["preventers"], *document["sea"]["annuli"]):
         row["string"] = strings.get(row["string"], row["string"])
     for stack in document["preventers"]:
         names = {e["id"]: e["name"] or e["element"] for e in stack["elements"]}
         for key in ("choke", "kill", "casing_ram"):
             stack[key] = names.get(stack[key], stack[key])
-    return document
+
+
+def _sheet_spoken(sheet: dict[str, Any], strings: dict[str, str], zones: dict[str, str]) -> None:
+    """Steps and items by the string that they are of; rates by string and zone."""
+
+    def spoken(key: str) -> str:
+        head, _, rest = key.partition("/")
+        return f"{strings.get(head, head)} {rest.replace('/', ' ').replace('-', ' ')}".strip()
+
+    for rate in sheet["rates"]:
+        rate["string"], rate["zone"] = (
+            strings.get(rate["string"], rate["string"]),
+            zones.get(rate["zone"], rate["zone"]),
+        )
+    for rows, keys in (("steps", ("after",)), ("edits", ("step", "after")), ("orders", ("item",))):
+        for row in sheet[rows]:
+            for key in keys:
+                row[key] = spoken(row[key]) if row[key] else row[key]
 
 
 def _walk(place: str, subject: str, a: Any, b: Any) -> Iterator[Difference]:
@@ -87,8 +118,8 @@ def _walk(place: str, subject: str, a: Any, b: Any) -> Iterator[Difference]:
     if isinstance(a, dict) and isinstance(b, dict) and not is_one_decision(place):
         for name in a:
             yield from _walk(f"{place}/{name}", place_words(subject, f"{place}/{name}"), a[name], b[name])
-    elif isinstance(a, list) and isinstance(b, list) and key in _NAMED:
-        yield from _rows(place, key, a, b)
+    elif isinstance(a, list) and isinstance(b, list) and _name_at(place) is not None:
+        yield from _rows(place, a, b)
     elif place.endswith("/running/joints") and isinstance(a, list):
         yield from _joints(place, subject, a, b)
     elif key in _PROFILES:
@@ -134,7 +165,20 @@ _NAMED: dict[str, Callable[[dict[str, Any], int], str]] = {
     "disconnect": lambda row, i: str(row["name"] or f"step {i + 1}"),
     "annuli": lambda row, _: f"annulus around {row['string']}",
     "drill_strings": lambda row, _: f"drill string from {fraction(row['from_hole_in'])} in hole",
+    "/runsheet/rates": lambda row, _: f"drilling rate, {row['string']}{', ' + row['zone'] if row['zone'] else ''}",
+    "/runsheet/steps": lambda row, _: f"own step “{row['text'][:LONGEST_TEXT]}”",
+    "/runsheet/edits": lambda row, _: f"step {row['step']}",
+    "/runsheet/orders": lambda row, _: f"order of {row['item']}",
+    "/policy/runsheet/rates": lambda row, _: f"policy from {fraction(row['from_hole_in'])} in hole",
+    "/policy/runsheet/joints": lambda row, _: f"policy from {fraction(row['from_od_in'])} in casing",
+    "/policy/runsheet/spread": lambda row, _: f"spread of {row['kind']}",
+    "/policy/runsheet/leads": lambda row, _: f"policy for {row['kind']}",
 }
+
+
+def _name_at(place: str) -> Callable[[dict[str, Any], int], str] | None:
+    """What names the rows of a list: by its whole place, else by its key."""
+    return _NAMED.get(place) or _NAMED.get(place.rsplit("/", 1)[-1])
 
 
 def name_of_row(key: str, row: dict[str, Any], index: int) -> str:
@@ -143,9 +187,11 @@ def name_of_row(key: str, row: dict[str, Any], index: int) -> str:
     return named(row, index) if named else f"{key.replace('_', ' ')} {index + 1}"
 
 
-def _rows(place: str, key: str, a: list[dict[str, Any]], b: list[dict[str, Any]]) -> Iterator[Difference]:
+def _rows(place: str, a: list[dict[str, Any]], b: list[dict[str, Any]]) -> Iterator[Difference]:
     """Rows that are matched are walked; the others were added or removed."""
-    name, pairs = _NAMED[key], _matched(_NAMED[key], a, b)
+    name = _name_at(place)
+    assert name is not None
+    pairs = _matched(name, a, b)
     kept, taken = {i for i, _ in pairs}, {k for _, k in pairs}
     for i, row in enumerate(a):
         if i not in kept:

@@ -11,6 +11,7 @@ from pydantic import Field, StrictBool
 
 from knollstack.core.base.constants import CLASSES_PSI
 from knollstack.core.base.fields import (
+    Day,
     Depth,
     Emw,
     Height,
@@ -41,8 +42,6 @@ SurveyKind = Literal[
 ]
 Serves = Literal["casing point", "mud weight", "hole volume", "pay and fluids", "complete or abandon", "well integrity"]
 Decision = Literal["complete", "suspend", "plug and abandon"]
-Day = Annotated[str, Field(pattern=r"^(\d{4}-\d{2}-\d{2})?$")]
-"""A date as YYYY-MM-DD, or nothing."""
 SpentHours = Annotated[float, number(0, 5_000), Of("hours")]
 
 

@@ -37,13 +37,14 @@ from knollstack.core.document.plugs import BalancedPlug
 from knollstack.core.document.policy import Policy
 from knollstack.core.document.preventers import ClosingUnit, Stack
 from knollstack.core.document.running import CentralizerType, Standoff, Torque
+from knollstack.core.document.runsheet import RunSheet
 from knollstack.core.document.sea import Sea
 from knollstack.core.document.strings import String
 from knollstack.core.document.wellhead import Wellhead
 
 DEEPEST_CELLAR_FT = 60.0
 FORMAT = "knollstack.well"
-VERSION = 6
+VERSION = 7
 
 
 Basis = Literal["rig_floor_ft", "cellar_depth_ft", "flowline_height_ft", "total_depth"]
@@ -177,7 +178,7 @@ class Design(Part):
     """A whole well design."""
 
     format: Literal["knollstack.well"]
-    version: Literal[6]
+    version: Literal[7]
     name: Name = told("Well")
     note: Note = told("Note", "")
     site: Site = Site()
@@ -194,8 +195,9 @@ class Design(Part):
     closing_unit: ClosingUnit = ClosingUnit()
     sea: Sea = Sea()
     completion: Completion = Completion()
+    runsheet: RunSheet = told("Run sheet", RunSheet())
 
 
 def empty(name: str) -> Design:
     """A well with nothing decided and nothing known."""
-    return Design(format="knollstack.well", version=6, name=name, site=Site(assumed=get_args(Basis)))
+    return Design(format="knollstack.well", version=7, name=name, site=Site(assumed=get_args(Basis)))

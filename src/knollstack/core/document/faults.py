@@ -12,7 +12,9 @@ from typing import Any
 
 from pydantic import BaseModel, ValidationError
 
+from knollstack.core.base.dates import A_DAY
 from knollstack.core.base.endings import unit_of
+from knollstack.core.base.fields import DAY_PATTERN, ID_PATTERN
 from knollstack.core.document.described import described
 
 
@@ -45,6 +47,7 @@ _EXPECTED = {
     "model_type": "an object",
     "model_attributes_type": "an object",
 }
+_WRITTEN = {ID_PATTERN: "letters, digits, - and _", DAY_PATTERN: A_DAY, r"\S": "text, not empty"}
 _BOUNDS = (("ge", "at least {:g}"), ("gt", "more than {:g}"), ("le", "at most {:g}"), ("lt", "less than {:g}"))
 
 
@@ -63,6 +66,8 @@ def _expected(error: dict[str, Any], path: str) -> str:
         return f"at most {context['max_length']} of them"
     if error["type"] == "too_short":
         return f"at least {context['min_length']} of them"
+    if error["type"] == "string_pattern_mismatch":
+        return _WRITTEN.get(context["pattern"], f"text of the form {context['pattern']}")
     return _EXPECTED.get(error["type"], error["msg"])
 
 

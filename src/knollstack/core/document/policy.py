@@ -30,6 +30,7 @@ from knollstack.core.document.cementing import CementPolicy
 from knollstack.core.document.completion_policy import CompletionPolicy
 from knollstack.core.document.preventers import PreventersPolicy
 from knollstack.core.document.running import RunningPolicy
+from knollstack.core.document.runsheet_policy import RunSheetPolicy
 from knollstack.core.document.sea_policy import SeaPolicy
 from knollstack.core.document.wellhead import WellheadPolicy
 
@@ -299,3 +300,4 @@ class Policy(Part):
     preventers: PreventersPolicy = PreventersPolicy()
     sea: SeaPolicy = SeaPolicy()
     completion: CompletionPolicy = CompletionPolicy()
+    runsheet: RunSheetPolicy = told("Run sheet", RunSheetPolicy())

@@ -16,6 +16,8 @@ from knollstack.core.ground.well import Well
 from knollstack.core.program.equipped import Equipped
 from knollstack.core.proposal.equipping import program_of
 from knollstack.core.proposal.liners import liner_options
+from knollstack.core.runsheet.detail import sheet_detail
+from knollstack.core.runsheet.results import SheetDetail
 
 ORDER = {word: i for i, word in enumerate(WORDS)}
 
@@ -31,7 +33,7 @@ def evaluated(equipped: Equipped) -> Evaluation:
     found: list[Finding] = list(equipped.laid.findings)
     assumed: list[Assumption] = [*equipped.laid.assumptions, *equipped.assumptions]
     for entry in STEPS:
-        results[entry.step], findings, assumptions = outcome(entry.judge(equipped))
+        results[entry.step], findings, assumptions = outcome(entry.judged(equipped, results))
         found += findings
         assumed += assumptions
     steps = [entry.step for entry in STEPS if entry.applies(equipped.well)]
@@ -45,6 +47,13 @@ def evaluated(equipped: Equipped) -> Evaluation:
         findings=_adopting(equipped, findings),
         assumptions=tuple(assumed),
     )
+
+
+def with_sheet(design: Design, catalogue: Catalogue) -> tuple[Evaluation, SheetDetail]:
+    """An evaluation with the whole run sheet and its materials, which only their views and papers ask for."""
+    equipped = program_of(design, catalogue)
+    evaluation = evaluated(equipped)
+    return evaluation, sheet_detail(equipped, dict(evaluation))
 
 
 def workings(design: Design, catalogue: Catalogue) -> dict[str, list[Call]]:

@@ -16,6 +16,7 @@ from knollstack.core.pipe.results import PipeResult
 from knollstack.core.preventers.results import PreventersResult
 from knollstack.core.proposal.results import LinersResult
 from knollstack.core.running.results import RunningResult
+from knollstack.core.runsheet.results import RunsheetResult
 from knollstack.core.sea.results import SeaResult
 from knollstack.core.sizes.results import SizesResult
 from knollstack.core.wellhead.results import WellheadResult
@@ -82,5 +83,6 @@ class Evaluation(Result):
     preventers: PreventersResult
     sea: SeaResult
     completion: CompletionResult
+    runsheet: RunsheetResult
     findings: tuple[Finding, ...]
     assumptions: tuple[Assumption, ...]

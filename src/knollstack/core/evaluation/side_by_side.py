@@ -200,10 +200,18 @@ _AT_SEA: tuple[tuple[str, Callable[[Evaluation], Words]], ...] = (
 )
 
 
+def _days(e: Evaluation) -> Words:
+    """By the mean; unknown where the time of any step is."""
+    days = e.runsheet.days
+    return _amount(days.expected if days is not None and not e.runsheet.unknown else None, "days")
+
+
 def _rows(a: Evaluation, b: Evaluation) -> Iterable[ResultRow]:
     yield _row("whole well", "strings", (str(len(a.strings)),), (str(len(b.strings)),))
     for label, cell in (("weight of steel in air", _steel), ("sacks", _cement("sacks", "sacks"))):
         yield _row("whole well", label, _whole(a, cell), _whole(b, cell))
+    days = _days(a), _days(b)
+    yield _row("whole well", "days from the spud", *days)
     for label, told in _AT_SEA:
         if (a.sea.applies or b.sea.applies) and (told(a) != NONE or told(b) != NONE):
             yield _row("whole well", label, told(a), told(b))

@@ -6,7 +6,7 @@ the longest that it begins with decides, `*` standing for any row.
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Any
 
@@ -21,6 +21,7 @@ from knollstack.core.pipe import judge as pipe
 from knollstack.core.preventers import judge as preventers
 from knollstack.core.program.equipped import Equipped
 from knollstack.core.running import judge as running
+from knollstack.core.runsheet import judge as runsheet
 from knollstack.core.sea import judge as sea
 from knollstack.core.sizes import judge as sizes
 from knollstack.core.wellhead import judge as wellhead
@@ -30,14 +31,21 @@ Judgement = tuple[Result, tuple[Finding, ...]] | tuple[Result, tuple[Finding, ..
 
 @dataclass(frozen=True)
 class StepEntry:
-    """One step of the work: `judge` gives its result, what was found, and what was assumed."""
+    """One step of the work: `judge` gives its result, what was found, and what was assumed.
+
+    A step that `follows` from what all before it gave takes their results by their words as well.
+    """
 
     step: Step
     title: str
-    judge: Callable[[Equipped], Judgement]
+    judge: Callable[..., Judgement]
     places: tuple[str, ...]
     at_sea: bool = False
     """Only for wells at sea: on land it is no step of the path."""
+    follows: bool = False
+
+    def judged(self, equipped: Equipped, results: Mapping[str, Any]) -> Judgement:
+        return self.judge(equipped, results) if self.follows else self.judge(equipped)
 
     def applies(self, well: Well) -> bool:
         return not self.at_sea or well.site.setting != "land"
@@ -87,6 +95,7 @@ STEPS: tuple[StepEntry, ...] = (
     StepEntry("preventers", "BOPs", preventers.judge, ("/preventers", "/closing_unit")),
     StepEntry("sea", "At sea", sea.judge, ("/sea",), at_sea=True),
     StepEntry("completion", "Completion", completion.judge, ("/completion",)),
+    StepEntry("runsheet", "Run sheet", runsheet.judge, ("/runsheet",), follows=True),
 )
 WORDS: tuple[Step, ...] = tuple(entry.step for entry in STEPS)
 

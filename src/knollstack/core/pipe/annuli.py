@@ -175,9 +175,13 @@ def worked(well: Well, annulus: Annulus, key: str, pressures: tuple[float, float
     with headline(key):
         grown = growth(annulus, inside, own, outside)
         sealed_annulus_pressure(
-            policy.expansion_per_f, annulus.heat_f, grown, policy.compressibility_1_psi, annulus.share_gas,
+            policy.expansion_per_f,
+            annulus.heat_f,
+            grown,
+            policy.compressibility_1_psi,
+            annulus.share_gas,
             annulus.start_psia,
-        )  # fmt: skip
+        )
 
 
 def opened(annulus: Annulus, well: Well, down_ft: float) -> Annulus | None:

@@ -65,9 +65,18 @@ def element_findings(
             )
             text = f"{e.title.capitalize()} of "
             yield say(
-                string, "stop", f"{e.place}/class_psi", text, pressure(e.class_psi), " see ", pressure(needed), ".",
-                value=pressure(needed), limit=pressure(e.class_psi), remedies=fit,
-            )  # fmt: skip
+                string,
+                "stop",
+                f"{e.place}/class_psi",
+                text,
+                pressure(e.class_psi),
+                " see ",
+                pressure(needed),
+                ".",
+                value=pressure(needed),
+                limit=pressure(e.class_psi),
+                remedies=fit,
+            )
 
 
 def bore_findings(

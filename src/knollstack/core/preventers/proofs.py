@@ -24,9 +24,15 @@ class Nippled:
     """A stack nippled up on its head, to be tested at a pressure."""
 
     def __init__(
-        self, equipped: Equipped, string: EquippedString, head: HeadPiece | None, elements: tuple[Cavity, ...],
-        tubulars: tuple[Tubular, ...], casing_ram: Cavity | None, surface_psi: float | None,
-    ) -> None:  # fmt: skip
+        self,
+        equipped: Equipped,
+        string: EquippedString,
+        head: HeadPiece | None,
+        elements: tuple[Cavity, ...],
+        tubulars: tuple[Tubular, ...],
+        casing_ram: Cavity | None,
+        surface_psi: float | None,
+    ) -> None:
         self.equipped, self.string, self.head, self.elements = equipped, string, head, elements
         self.tubulars, self.casing_ram, self.surface_psi = tubulars, casing_ram, surface_psi
         self.policy = equipped.well.policy.preventers

@@ -117,9 +117,14 @@ def range_for(catalogue: Catalogue, bore_in: float | None, sizes: list[float]) -
 
 
 def proposed_rows(
-    policy: PreventersPolicy, catalogue: Catalogue, string: EquippedString, class_psi: float | None,
-    bore_in: float | None, tubulars: tuple[Tubular, ...], under_sea: bool = False,
-) -> tuple[tuple[StackElement, ...], dict[str, str]]:  # fmt: skip
+    policy: PreventersPolicy,
+    catalogue: Catalogue,
+    string: EquippedString,
+    class_psi: float | None,
+    bore_in: float | None,
+    tubulars: tuple[Tubular, ...],
+    under_sea: bool = False,
+) -> tuple[tuple[StackElement, ...], dict[str, str]]:
     """The least of policy, and rams for drill pipe that nothing but the annular would close on; with the reasons."""
     if string.role == "conductor":
         rows = StackElement(id="e1", element="adapter"), StackElement(id="e2", element="diverter")

@@ -16,6 +16,7 @@ from knollstack.core.document.strings import String
 from knollstack.core.ground.profiles import MOST_PPG, GasColumnError, build_ground
 from knollstack.core.path.trajectory import path_of
 from knollstack.core.reading.checks_completion import completion_faults, plug_faults
+from knollstack.core.reading.checks_runsheet import runsheet_faults
 
 
 def _unsorted(name: str, points: tuple[Point, ...]) -> Iterable[Fault]:
@@ -234,6 +235,8 @@ def _id_faults(design: Design) -> Iterable[Fault]:
     yield from _twice("/balanced_plugs", design.balanced_plugs)
     for key in ("evaluation", "pressure_points", "perforations", "verified"):
         yield from _twice(f"/completion/{key}", getattr(design.completion, key))
+    for key in ("rates", "steps", "edits", "orders"):
+        yield from _twice(f"/runsheet/{key}", getattr(design.runsheet, key))
     for way in ("suspension", "abandonment"):
         yield from _twice(f"/completion/{way}/plugs", getattr(design.completion, way).plugs)
 
@@ -287,5 +290,5 @@ def cross_faults(design: Design) -> list[Fault]:
         *_stack_faults(design),
         *_deck_faults(design, ground),
     ]
-    faults += [*_soil_faults(design.sea.soil), *completion_faults(design, total, ground)]
+    faults += [*_soil_faults(design.sea.soil), *completion_faults(design, total, ground), *runsheet_faults(design)]
     return [*faults, *_own_pipe_faults(design), *_drill_string_faults(design), *_id_faults(design)]

@@ -65,19 +65,37 @@ def landing_findings(rows: tuple[LandingRow, ...]) -> Iterator[Finding]:
         subject = (*row.what, " landing string")
         if row.limit_lbf is not None and load > row.limit_lbf:
             yield find(
-                "sea", "stop", "/site/hook_load_limit_lbf", subject, "With heave the hook carries ", force(load),
-                "; the rig holds ", force(row.limit_lbf), ".", value=force(load), limit=force(row.limit_lbf),
+                "sea",
+                "stop",
+                "/site/hook_load_limit_lbf",
+                subject,
+                "With heave the hook carries ",
+                force(load),
+                "; the rig holds ",
+                force(row.limit_lbf),
+                ".",
+                value=force(load),
+                limit=force(row.limit_lbf),
                 working=row.working,
-            )  # fmt: skip
+            )
         if row.strength_lbf is None:
             text = "The strength of its drill pipe is unknown: its ID is not given."
             yield find("sea", "unknown", "/policy/mud/drill_strings", subject, text)
         elif load - block > row.strength_lbf:
             yield find(
-                "sea", "stop", "/policy/mud/drill_strings", subject, "With heave it carries ", force(load - block),
-                "; policy allows ", force(row.strength_lbf), ".", value=force(load - block),
-                limit=force(row.strength_lbf), working=row.working,
-            )  # fmt: skip
+                "sea",
+                "stop",
+                "/policy/mud/drill_strings",
+                subject,
+                "With heave it carries ",
+                force(load - block),
+                "; policy allows ",
+                force(row.strength_lbf),
+                ".",
+                value=force(load - block),
+                limit=force(row.strength_lbf),
+                working=row.working,
+            )
 
 
 def diverter_of(equipped: Equipped, made: MadeUp) -> DiverterResult | None:
@@ -109,8 +127,15 @@ def diverter_findings(found: DiverterResult | None) -> Iterator[Finding]:
         yield find("sea", "unknown", place, subject, text)
     elif found.empty_psi > found.collapse_psi:
         yield find(
-            "sea", "caution", place, subject, "Emptied by gas the riser sees ", pressure(found.empty_psi),
-            " at its foot and collapses at ", pressure(found.collapse_psi),
-            ": keep it full, and let no gas past the stack.", value=pressure(found.empty_psi),
+            "sea",
+            "caution",
+            place,
+            subject,
+            "Emptied by gas the riser sees ",
+            pressure(found.empty_psi),
+            " at its foot and collapses at ",
+            pressure(found.collapse_psi),
+            ": keep it full, and let no gas past the stack.",
+            value=pressure(found.empty_psi),
             limit=pressure(found.collapse_psi),
-        )  # fmt: skip
+        )

@@ -48,10 +48,19 @@ def least_lbf(equipped: Equipped, made: MadeUp, mud_ppg: float, failed: int) -> 
         return None
     wet, lift = hung_lbf(equipped, made)
     found = riser_minimum_tension(
-        wet, policy.weight_tolerance, lift, policy.buoyancy_tolerance, equipped.well.policy.mud.riser_id_in,
-        mud_ppg, made.foot_md_ft, SEA_WATER_PPG, max(0.0, made.foot_md_ft - site.rig_floor_ft),
-        riser.tensioners, failed, policy.reduction,
-    )  # fmt: skip
+        wet,
+        policy.weight_tolerance,
+        lift,
+        policy.buoyancy_tolerance,
+        equipped.well.policy.mud.riser_id_in,
+        mud_ppg,
+        made.foot_md_ft,
+        SEA_WATER_PPG,
+        max(0.0, made.foot_md_ft - site.rig_floor_ft),
+        riser.tensioners,
+        failed,
+        policy.reduction,
+    )
     return max(0.0, float(found))
 
 

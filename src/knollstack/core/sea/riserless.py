@@ -62,6 +62,17 @@ def riserless_findings(equipped: Equipped) -> Iterator[Finding]:
         ):
             if wrong:
                 yield find(
-                    "sea", "stop", PLACE, subject, "Sea water and pad mud come to ", emw(column), " at ",
-                    depth(well.path.md(tvd)), f"; {rock} ", emw(limit), ".", value=emw(column), limit=emw(limit),
-                )  # fmt: skip
+                    "sea",
+                    "stop",
+                    PLACE,
+                    subject,
+                    "Sea water and pad mud come to ",
+                    emw(column),
+                    " at ",
+                    depth(well.path.md(tvd)),
+                    f"; {rock} ",
+                    emw(limit),
+                    ".",
+                    value=emw(column),
+                    limit=emw(limit),
+                )

@@ -48,7 +48,15 @@ def storm_findings(found: StormResult | None) -> Iterator[Finding]:
         return
     if found.total_hours > found.warning_hours:
         yield find(
-            "sea", "stop", PLACE, ("Storm",), "Leaving the well and recovering the riser takes ",
-            hours(found.total_hours), "; a storm is told ", hours(found.warning_hours), " before.",
-            value=hours(found.total_hours), limit=hours(found.warning_hours),
-        )  # fmt: skip
+            "sea",
+            "stop",
+            PLACE,
+            ("Storm",),
+            "Leaving the well and recovering the riser takes ",
+            hours(found.total_hours),
+            "; a storm is told ",
+            hours(found.warning_hours),
+            " before.",
+            value=hours(found.total_hours),
+            limit=hours(found.warning_hours),
+        )

@@ -149,8 +149,15 @@ def head_findings(equipped: Equipped, head: SubseaHead) -> Iterator[Finding]:
         last = missing[-1].what
         add = remedy(Change(path=f"{WHERE}/seats", value=wanted), f"Use a housing of {wanted} seats")
         yield find(
-            "wellhead", "stop", f"{WHERE}/seats", subject, text, *last, " has none.", remedies=(add,) if wanted <= 6 else ()
-        )  # fmt: skip
+            "wellhead",
+            "stop",
+            f"{WHERE}/seats",
+            subject,
+            text,
+            *last,
+            " has none.",
+            remedies=(add,) if wanted <= 6 else (),
+        )
     yield from _class_findings(equipped, head)
     for bad in head.passing:
         if not bad.passes:
@@ -158,9 +165,18 @@ def head_findings(equipped: Equipped, head: SubseaHead) -> Iterator[Finding]:
                 f" does not pass the {bad.through} of " if bad.through != "housing" else " does not pass the bore of "
             )
             yield find(
-                "wellhead", "stop", bad.place, subject, "The ", *bad.what, text, size(bad.bore_in), ".",
-                value=size(bad.od_in), limit=size(bad.bore_in),
-            )  # fmt: skip
+                "wellhead",
+                "stop",
+                bad.place,
+                subject,
+                "The ",
+                *bad.what,
+                text,
+                size(bad.bore_in),
+                ".",
+                value=size(bad.od_in),
+                limit=size(bad.bore_in),
+            )
     yield from _load_findings(equipped, head)
     yield from _seal_findings(head)
 
@@ -206,9 +222,18 @@ def _load_findings(equipped: Equipped, head: SubseaHead) -> Iterator[Finding]:
     total = sum(max(0.0, load) for load in known)
     if total > head.seat_lbf:
         yield find(
-            "wellhead", "stop", place, subject, "All hangers together set down ", force(total),
-            " on its load shoulder; it carries ", force(head.seat_lbf), ".", value=force(total), limit=force(head.seat_lbf),
-        )  # fmt: skip
+            "wellhead",
+            "stop",
+            place,
+            subject,
+            "All hangers together set down ",
+            force(total),
+            " on its load shoulder; it carries ",
+            force(head.seat_lbf),
+            ".",
+            value=force(total),
+            limit=force(head.seat_lbf),
+        )
 
 
 def _seal_findings(head: SubseaHead) -> Iterator[Finding]:

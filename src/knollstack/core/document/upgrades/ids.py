@@ -13,6 +13,10 @@ PLACES = {
     "m": ("completion", "pressure_points"),
     "f": ("completion", "perforations"),
     "v": ("completion", "verified"),
+    "r": ("runsheet", "rates"),
+    "x": ("runsheet", "steps"),
+    "e": ("runsheet", "edits"),
+    "o": ("runsheet", "orders"),
 }
 """Where rows with ids stand, by the letter that their ids begin with."""
 
