@@ -149,7 +149,7 @@ def test_what_computes_changes_nothing(app, client):
         with contextlib.closing(sqlite3.connect(app.config["DATABASE"])) as held:
             return [
                 held.execute(f"SELECT * FROM {t}").fetchall()
-                for t in ("well", "design", "revision", "draft", "signature")
+                for t in ("well", "design", "revision", "draft", "signature", "sheet_issue")
             ]
 
     before, called = state(), set()

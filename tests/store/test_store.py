@@ -23,7 +23,13 @@ def test_migrations_apply_once(connection):
     before = connection.execute("SELECT name FROM migration").fetchall()
     migrate(connection)
     assert connection.execute("SELECT name FROM migration").fetchall() == before
-    assert [row["name"] for row in before] == ["001_wells.sql", "002_summaries.sql", "003_kept.sql", "004_people.sql"]
+    assert [row["name"] for row in before] == [
+        "001_wells.sql",
+        "002_summaries.sql",
+        "003_kept.sql",
+        "004_people.sql",
+        "005_sheet_issues.sql",
+    ]
 
 
 def test_revisions_follow_one_another(connection):

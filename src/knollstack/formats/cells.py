@@ -17,7 +17,7 @@ from knollstack.core.document.faults import Fault, FaultyDesign
 from knollstack.formats.defused import undefused
 from knollstack.formats.delimited import Cells, cells_of
 from knollstack.formats.headers import Target
-from knollstack.formats.targets import TARGETS, TargetColumn
+from knollstack.formats.targets import TARGETS, TargetColumn, may_be_none
 from knollstack.formats.units_read import (
     decimal_sign,
     read_number,
@@ -161,6 +161,7 @@ def units_offered(quantity: Quantity) -> list[str]:
 class _Reader:
     def __init__(self, target: Target, mapping: list[Mapped], decimal_comma: bool, units: UnitSet) -> None:
         columns = {c.key: c for c in TARGETS[target]}
+        self.nullable = {key for key in columns if may_be_none(target, key)}
         self.columns = [(columns[m.key], m) for m in mapping if m.key in columns]
         self.comma, self.units = decimal_comma, units
         self.faults: list[Fault] = []
@@ -207,7 +208,7 @@ class _Reader:
 
     def _value(self, column: TargetColumn, text: str, path: str) -> Any:
         if column.kind == "text":
-            return text[:200]
+            return None if text == "" and column.key in self.nullable else text[:200]
         if column.kind == "flag":
             if text.lower() in _YES | _NO:
                 return text.lower() in _YES

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Literal
 
 from knollstack.formats.headers_completion import COMPLETION
+from knollstack.formats.headers_runsheet import RUNSHEET
 
 Target = Literal[
     "stations",
@@ -49,6 +50,14 @@ Target = Literal[
     "verified",
     "suspension_plugs",
     "abandonment_plugs",
+    "section_rates",
+    "own_steps",
+    "orders",
+    "drilling_rates",
+    "casing_rates",
+    "time_spread",
+    "lead_times",
+    "set_up",
 ]
 
 _DEPTH = "depth;dept;md;tvdrkb"
@@ -301,6 +310,7 @@ HEADERS: dict[Target, dict[str, str]] = {
         "blind": "",
     },
     **COMPLETION,
+    **RUNSHEET,
     "excesses": {"top_md_ft": "from md;top", "base_md_ft": "to md;base;bottom", "excess": "open-hole excess"},
     "clearances": {"from_od_in": _OD, "common_in": "usual", "tight_in": "least"},
 }

@@ -26,7 +26,10 @@ from knollstack.core.document.plugs import BalancedPlug
 from knollstack.core.document.policy import ClearanceRow, DrillString, KickMinimum, SizePair
 from knollstack.core.document.preventers import ClassElements, StackElement
 from knollstack.core.document.running import CentralizerRun, CentralizerType, TallyJoint
+from knollstack.core.document.runsheet import Order, OwnStep, SectionRate
+from knollstack.core.document.runsheet_policy import JointsRow, LeadRow, RateRow, SpreadRow
 from knollstack.core.document.sea import DisconnectStep, RiserJoint, SoilPoint, Weather, WorkLimit
+from knollstack.core.document.sea_policy import SetUp
 from knollstack.core.document.strings import CustomLoad, MudStep, PipeSection, String
 from knollstack.core.document.upgrades.ids import numbered
 from knollstack.core.document.wellhead import WellheadPiece
@@ -58,6 +61,9 @@ LETTERS: dict[Target, str] = {
     "verified": "v",
     "suspension_plugs": "k",
     "abandonment_plugs": "k",
+    "section_rates": "r",
+    "own_steps": "x",
+    "orders": "o",
 }
 """Tables whose rows carry ids, and the letter that new ones begin with."""
 _MODELS: dict[Target, type[Part]] = {
@@ -103,6 +109,14 @@ _MODELS: dict[Target, type[Part]] = {
     "verified": Verification,
     "suspension_plugs": WellPlug,
     "abandonment_plugs": WellPlug,
+    "section_rates": SectionRate,
+    "own_steps": OwnStep,
+    "orders": Order,
+    "drilling_rates": RateRow,
+    "casing_rates": JointsRow,
+    "time_spread": SpreadRow,
+    "lead_times": LeadRow,
+    "set_up": SetUp,
 }
 
 

@@ -13,6 +13,7 @@ from knollstack.core.evaluation.results import Evaluation
 from knollstack.core.preventers.results import StackProof
 from knollstack.formats.sheet_completion import completion_tables
 from knollstack.formats.sheet_layout import Heading, compose
+from knollstack.formats.sheet_runsheet import schedule_table
 from knollstack.formats.sheet_sea import sea_tables
 
 
@@ -247,6 +248,7 @@ def write(
             (text.preventers(), [1.05, 1.3, 0.9, 1.2, 2.9, 0.75, 0.8, 0.8]),
             *sea_tables(evaluation, text.show, lambda words: plain(words, units)),
             *completion_tables(evaluation.completion, text.show, lambda words: plain(words, units)),
+            schedule_table(evaluation.runsheet, text.show, lambda words: plain(words, units)),
         ]
     findings, assumptions = text.findings(), text.assumptions()
     lines = ["<b>Sign-off</b>", *(escape(line) for line in signed.lines)]

@@ -73,6 +73,14 @@ _PLACES: dict[Target, str] = {
     "verified": "/completion/verified",
     "suspension_plugs": "/completion/suspension/plugs",
     "abandonment_plugs": "/completion/abandonment/plugs",
+    "section_rates": "/runsheet/rates",
+    "own_steps": "/runsheet/steps",
+    "orders": "/runsheet/orders",
+    "drilling_rates": "/policy/runsheet/rates",
+    "casing_rates": "/policy/runsheet/joints",
+    "time_spread": "/policy/runsheet/spread",
+    "lead_times": "/policy/runsheet/leads",
+    "set_up": "/policy/sea/set_up",
 }
 """Where each table stands in the document."""
 _NEEDED = {("loads", "name"), ("loads", "inside_psi"), ("loads", "outside_psi"), ("stations", "inclination_deg")}
@@ -103,6 +111,12 @@ TARGETS: dict[Target, tuple[TargetColumn, ...]] = {
     target: tuple(_column(target, key, names) for key, names in headers.items()) for target, headers in HEADERS.items()
 }
 PROFILES: tuple[Target, ...] = ("pore", "fracture", "stability", "overburden")
+
+
+def may_be_none(target: Target, key: str) -> bool:
+    """An empty cell of it says that nothing is decided, and is no empty text."""
+    field = fields().get(f"{_PLACES[target]}/*/{key}")
+    return field is not None and field.optional
 
 
 def place_of(target: Target) -> str:

@@ -33,6 +33,8 @@ COMPUTES = frozenset(
         "create_run",
         "create_cement_job",
         "create_offers",
+        "create_run_sheet",
+        "tell_sheet_changes",
         "create_chains",
         "draw_ground",
         "draw_kick",

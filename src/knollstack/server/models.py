@@ -15,6 +15,7 @@ from knollstack.core.document.merge import Side
 from knollstack.core.evaluation.results import Evaluation
 from knollstack.core.evaluation.side_by_side import SideBySide
 from knollstack.core.evaluation.summary import Summary
+from knollstack.core.runsheet.results import LineChange, MaterialChange
 from knollstack.formats.headers import Target
 from knollstack.store.bin import Kind
 
@@ -221,8 +222,15 @@ class Comparison(BaseModel):
     b: DesignItem
     decisions: list[Difference]
     side_by_side: SideBySide
+    materials: list[MaterialChange]
     evaluation_a: Evaluation
     evaluation_b: Evaluation
+
+
+class SheetDifferences(BaseModel):
+    """Steps of a run sheet that are not as they were issued."""
+
+    lines: list[LineChange]
 
 
 class DesignView(BaseModel):

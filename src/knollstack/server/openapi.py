@@ -19,6 +19,11 @@ COMMON = {
 FILES = {
     "/api/designs/{design_id}/sheet": "application/pdf",
     "/api/designs/{design_id}/barriers.pdf": "application/pdf",
+    "/api/designs/{design_id}/run-sheet.pdf": "application/pdf",
+    "/api/designs/{design_id}/run-sheet.csv": "text/csv",
+    "/api/designs/{design_id}/materials.csv": "text/csv",
+    "/api/designs/{design_id}/materials.xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+    "/api/designs/{design_id}/calendar.ics": "text/calendar",
     "/api/designs/{design_id}/tables/{target}": "text/csv",
     "/api/schema": "application/json",
 }

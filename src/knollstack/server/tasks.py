@@ -15,7 +15,7 @@ from knollstack.core.cement.detail import job_detail_of
 from knollstack.core.depths.kick import kick_drawing
 from knollstack.core.document.compare import differences
 from knollstack.core.document.design import Design, Trajectory
-from knollstack.core.evaluation.evaluate import evaluate, workings
+from knollstack.core.evaluation.evaluate import evaluate, with_sheet, workings
 from knollstack.core.evaluation.side_by_side import side_by_side
 from knollstack.core.evaluation.summary import summary_of
 from knollstack.core.evaluation.tried import tried
@@ -27,6 +27,7 @@ from knollstack.core.proposal.laid_out import laid_out
 from knollstack.core.proposal.schools import both_schools
 from knollstack.core.reading.read import parse
 from knollstack.core.running.detail import tally_detail_of, tracks_of
+from knollstack.core.runsheet.changes import line_changes, material_changes
 from knollstack.core.sizes.nests import chains_of
 from knollstack.formats import barrier_pages, job_sheet, tally, test_plan
 from knollstack.formats import sheet as program_sheet
@@ -79,6 +80,16 @@ def create_cement_job(document: Document, string: int) -> str | None:
     return None if found is None else found.model_dump_json()
 
 
+def create_run_sheet(document: Document) -> str:
+    return with_sheet(parse(document), load())[1].model_dump_json()
+
+
+def tell_sheet_changes(issued: Document, document: Document) -> str:
+    """What differs in the sheet of a document from that which was issued."""
+    before, after = with_sheet(parse(issued), load())[1], with_sheet(parse(document), load())[1]
+    return models.SheetDifferences(lines=list(line_changes(before.lines, after.lines))).model_dump_json()
+
+
 def create_offers(document: Document, string: int) -> str:
     return offers_of(program_of(parse(document), load()), string).model_dump_json()
 
@@ -101,12 +112,13 @@ def tell_summary(document: Document) -> str:
 
 
 def compare(a: models.DesignItem, of_a: Design, b: models.DesignItem, of_b: Design) -> str:
-    in_a, in_b = evaluate(of_a, load()), evaluate(of_b, load())
+    (in_a, sheet_a), (in_b, sheet_b) = with_sheet(of_a, load()), with_sheet(of_b, load())
     return models.Comparison(
         a=a,
         b=b,
         decisions=differences(of_a, of_b),
         side_by_side=side_by_side(in_a, in_b),
+        materials=list(material_changes(sheet_a.materials, sheet_b.materials)),
         evaluation_a=in_a,
         evaluation_b=in_b,
     ).model_dump_json()
