@@ -142,7 +142,7 @@ def test_a_page_a_state_is_printed_with_both_envelopes(page):
         ".then(b => done(Array.from(new Uint8Array(b))))"
     )
     pdf = PdfReader(io.BytesIO(bytes(page.driver.execute_async_script(script))))
-    assert len(pdf.pages) == len(rows(page, "States of the well")) == 12
+    assert len(pdf.pages) == len(rows(page, "States of the well")) == 13
     text = pdf.pages[-1].extract_text()
     for words in ("Producing", "Primary envelope", "Secondary envelope", "surface safety valve", "Checked: name, date"):
         assert words in text

@@ -1,4 +1,4 @@
-// What of the view stands in the address beside the step: the tab and the string in hand.
+// What of the view stands in the address beside the step: the tab, the string and the line in hand.
 import { useCallback } from "react";
 import { useSearchParams } from "react-router";
 
@@ -38,4 +38,23 @@ export function useString(usual: number): [number, (index: number) => void] {
     [setParams, number],
   );
   return [Number.isInteger(number) && number > 0 ? number - 1 : usual, take];
+}
+
+/** The step of the run sheet in hand, by its key, and how another is taken, on another tab too. */
+export function useLine(): [string | null, (key: string, tab?: string) => void] {
+  const [params, setParams] = useSearchParams();
+  const take = useCallback(
+    (key: string, tab?: string) => {
+      setParams(
+        (held) => {
+          held.set("line", key);
+          if (tab !== undefined) held.set("tab", tab);
+          return held;
+        },
+        { replace: true, flushSync: true },
+      );
+    },
+    [setParams],
+  );
+  return [params.get("line"), take];
 }

@@ -15,7 +15,9 @@ import type {
   Evaluation,
   FormulaItem,
   GroundDrawing,
+  IssueItem,
   JobDetail,
+  LineChange,
   KickDrawing,
   LoadsResult,
   RunTracks,
@@ -34,6 +36,7 @@ import type {
   RevisionList,
   Saved,
   SessionView,
+  SheetDetail,
   Side,
   SignOff,
   SignatureItem,
@@ -108,6 +111,12 @@ export const getTracks = (document: Design, string: number, signal?: AbortSignal
   send<RunTracks>("POST", "/runs", { document, string }, signal);
 export const getCementJob = (document: Design, string: number, signal?: AbortSignal) =>
   send<JobDetail>("POST", "/cement-jobs", { document, string }, signal);
+export const getRunSheet = (document: Design, signal?: AbortSignal) => send<SheetDetail>("POST", "/run-sheets", { document }, signal);
+export const getSheetChanges = (id: number, document: Design, signal?: AbortSignal) =>
+  send<{ lines: LineChange[] }>("POST", `/designs/${id}/sheet-changes`, { document }, signal).then((r) => r.lines);
+export const listIssues = (id: number) => send<{ issues: IssueItem[] }>("GET", `/designs/${id}/sheet-issues`).then((r) => r.issues);
+export const issueSheet = (id: number, revision: number, note: string) =>
+  send<{ issues: IssueItem[] }>("POST", `/designs/${id}/sheet-issues`, { revision, note }).then((r) => r.issues);
 export const getOffers = (document: Design, string: number, signal?: AbortSignal) =>
   send<PipeOffers>("POST", "/pipe-offers", { document, string }, signal);
 export const getChains = (document: Design, signal?: AbortSignal) => send<ChainsResult>("POST", "/chains", { document }, signal);

@@ -33,6 +33,12 @@ export function useSnapshot<K extends keyof Snapshot>(key: K): Snapshot[K] {
   return useSyncExternalStore(session.subscribe, () => session.snapshot()[key]);
 }
 
+/** The document as it can be worked; null where there is none yet. */
+export function useWorkable(): Design | null {
+  const { session } = useBench();
+  return useSyncExternalStore(session.subscribe, () => session.workable());
+}
+
 /** A part of the evaluation, undefined before the first; equal parts of two answers are the same, and draw nothing. */
 export function useEvaluated<T>(pick: (evaluation: Evaluation) => T): T | undefined {
   const { session } = useBench();

@@ -8,6 +8,10 @@ const LETTERS: Readonly<Record<string, string>> = {
   "/preventers": "b",
   "/preventers/elements": "e",
   "/balanced_plugs": "b",
+  "/runsheet/rates": "r",
+  "/runsheet/steps": "x",
+  "/runsheet/edits": "e",
+  "/runsheet/orders": "o",
 };
 
 /** A new id among rows: the letter of the list and a number that none of them has had here. */

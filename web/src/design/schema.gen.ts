@@ -175,6 +175,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/designs/{design_id}/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Orders and tests of the newest revision as iCalendar; there is none without a spud date. */
+        get: operations["run_sheets_calendar_designs__int_design_id__calendar_ics_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/designs/{design_id}/comparison/{other_id}": {
         parameters: {
             query?: never;
@@ -262,6 +279,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/designs/{design_id}/materials.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The list of materials of the newest revision as CSV. */
+        get: operations["run_sheets_materials_table_designs__int_design_id__materials_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/materials.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The list of materials of the newest revision as a workbook. */
+        get: operations["run_sheets_materials_book_designs__int_design_id__materials_xlsx_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/designs/{design_id}/merges": {
         parameters: {
             query?: never;
@@ -330,6 +381,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/designs/{design_id}/run-sheet.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The run sheet of the newest revision as CSV. */
+        get: operations["run_sheets_run_sheet_table_designs__int_design_id__run_sheet_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/run-sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The run sheet of the newest revision as PDF, with room to sign. */
+        get: operations["run_sheets_run_sheet_pages_designs__int_design_id__run_sheet_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/designs/{design_id}/sheet": {
         parameters: {
             query?: never;
@@ -341,6 +426,41 @@ export interface paths {
         get: operations["program_sheet_program_sheet_designs__int_design_id__sheet_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/sheet-changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What differs in a document's run sheet from the last issue; nothing before there is one. */
+        post: operations["run_sheets_tell_sheet_changes_designs__int_design_id__sheet_changes_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/sheet-issues": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Issues of a design's run sheet. */
+        get: operations["run_sheets_list_issues_designs__int_design_id__sheet_issues_get"];
+        put?: never;
+        /** Issue the run sheet of the newest revision: what changes from then on is told. */
+        post: operations["run_sheets_issue_sheet_designs__int_design_id__sheet_issues_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -665,6 +785,23 @@ export interface paths {
         put?: never;
         /** Every remedy that the evaluation of a document offers, tried on the whole design. */
         post: operations["evaluations_try_remedies_remedies_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/run-sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every step of a document's run sheet in time, and its list of materials. */
+        post: operations["run_sheets_create_run_sheet_run_sheets_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1123,7 +1260,7 @@ export interface components {
              * Quantity
              * @enum {string}
              */
-            quantity: "depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight" | "money" | "days";
+            quantity: "depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight" | "money" | "days" | "drilling_rate";
             /** Value */
             value: number;
         };
@@ -1227,7 +1364,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "policy";
             /** Text */
             text: (string | components["schemas"]["Amount"])[];
         };
@@ -2559,6 +2696,8 @@ export interface components {
             decisions: components["schemas"]["Difference"][];
             evaluation_a: components["schemas"]["Evaluation"];
             evaluation_b: components["schemas"]["Evaluation"];
+            /** Materials */
+            materials: components["schemas"]["MaterialChange"][];
             side_by_side: components["schemas"]["SideBySide"];
         };
         /** Completion */
@@ -3081,6 +3220,20 @@ export interface components {
             when: (string | components["schemas"]["Amount"])[];
         };
         /**
+         * CurveRow
+         * @description The hole's depth at a day, with the band of the day.
+         */
+        CurveRow: {
+            /** Day */
+            day: number;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Md Ft */
+            md_ft: number;
+        };
+        /**
          * CustomLoad
          * @description A load case of the engineer's own: a fluid column with a surface pressure on either side.
          */
@@ -3207,6 +3360,24 @@ export interface components {
             when: string;
             /** Working */
             working: string;
+        };
+        /**
+         * DaysRow
+         * @description Days from the spud to the end: sums of least, likely and most; the mean with its tenth and ninetieth percentile.
+         */
+        DaysRow: {
+            /** Expected */
+            expected: number;
+            /** High */
+            high: number;
+            /** Least */
+            least: number;
+            /** Likely */
+            likely: number;
+            /** Low */
+            low: number;
+            /** Most */
+            most: number;
         };
         /** DepthsPolicy */
         DepthsPolicy: {
@@ -3386,7 +3557,7 @@ export interface components {
              * Quantity
              * @default null
              */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight" | "money" | "days") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight" | "money" | "days" | "drilling_rate") | null;
             /**
              * Required
              * @default false
@@ -3801,6 +3972,231 @@ export interface components {
              *         "stroke_ft": 20,
              *         "zone_cover_ft": 50
              *       },
+             *       "runsheet": {
+             *         "bha_hours": 4,
+             *         "bushing_hours": 0.75,
+             *         "casing_gear_hours": 3,
+             *         "casing_test_hours": 1,
+             *         "cellar_hours": 72,
+             *         "cement_gear_hours": 2,
+             *         "cement_hours": 4,
+             *         "circulate_hours": 2,
+             *         "condition_hours": 4,
+             *         "conductor_hours": 24,
+             *         "connection_minutes": 8,
+             *         "cut_hours": 2,
+             *         "diverter_hours": 8,
+             *         "drill_out_ft_hour": 25,
+             *         "element_test_hours": 0.75,
+             *         "flange_hours": 4,
+             *         "function_hours": 1.5,
+             *         "hanger_hours": 3,
+             *         "head_hours": 8,
+             *         "head_test_hours": 1,
+             *         "joints": [
+             *           {
+             *             "from_od_in": 20,
+             *             "joints_hour": 8
+             *           },
+             *           {
+             *             "from_od_in": 13,
+             *             "joints_hour": 12
+             *           },
+             *           {
+             *             "from_od_in": 9,
+             *             "joints_hour": 14
+             *           },
+             *           {
+             *             "from_od_in": 6,
+             *             "joints_hour": 16
+             *           },
+             *           {
+             *             "from_od_in": 1,
+             *             "joints_hour": 18
+             *           }
+             *         ],
+             *         "leads": [
+             *           {
+             *             "days": 150,
+             *             "kind": "casing"
+             *           },
+             *           {
+             *             "days": 45,
+             *             "kind": "float equipment"
+             *           },
+             *           {
+             *             "days": 45,
+             *             "kind": "centralizers"
+             *           },
+             *           {
+             *             "days": 90,
+             *             "kind": "hangers and seals"
+             *           },
+             *           {
+             *             "days": 180,
+             *             "kind": "wellhead"
+             *           },
+             *           {
+             *             "days": 30,
+             *             "kind": "ring gaskets and studs"
+             *           },
+             *           {
+             *             "days": 60,
+             *             "kind": "BOP parts"
+             *           },
+             *           {
+             *             "days": 14,
+             *             "kind": "cement"
+             *           },
+             *           {
+             *             "days": 30,
+             *             "kind": "cement additives"
+             *           },
+             *           {
+             *             "days": 30,
+             *             "kind": "spacers and washes"
+             *           },
+             *           {
+             *             "days": 14,
+             *             "kind": "mud"
+             *           },
+             *           {
+             *             "days": 45,
+             *             "kind": "bits"
+             *           },
+             *           {
+             *             "days": 150,
+             *             "kind": "tubing"
+             *           },
+             *           {
+             *             "days": 180,
+             *             "kind": "completion"
+             *           },
+             *           {
+             *             "days": 60,
+             *             "kind": "plugs"
+             *           }
+             *         ],
+             *         "lost_mud": 0.25,
+             *         "new_hole_ft": 15,
+             *         "nipple_down_hours": 6,
+             *         "nipple_up_hours": 12,
+             *         "npt_share": 0.15,
+             *         "open_stand_minutes": 5,
+             *         "pipe_joint_ft": 31.5,
+             *         "rams_hours": 2,
+             *         "rates": [
+             *           {
+             *             "bit_hours": 60,
+             *             "from_hole_in": 24,
+             *             "ft_hour": 80
+             *           },
+             *           {
+             *             "bit_hours": 60,
+             *             "from_hole_in": 16,
+             *             "ft_hour": 60
+             *           },
+             *           {
+             *             "bit_hours": 50,
+             *             "from_hole_in": 11,
+             *             "ft_hour": 45
+             *           },
+             *           {
+             *             "bit_hours": 45,
+             *             "from_hole_in": 7.875,
+             *             "ft_hour": 30
+             *           },
+             *           {
+             *             "bit_hours": 35,
+             *             "from_hole_in": 1,
+             *             "ft_hour": 20
+             *           }
+             *         ],
+             *         "reverse_hours": 3,
+             *         "rig_up_hours": 96,
+             *         "slips_hours": 4,
+             *         "spare_bits": 1,
+             *         "spare_cement": 0.15,
+             *         "spare_centralizers": 0.1,
+             *         "spare_gear": 1,
+             *         "spare_rings": 1,
+             *         "spool_hours": 3,
+             *         "spread": [
+             *           {
+             *             "kind": "preparation",
+             *             "least": 0.9,
+             *             "most": 1.5
+             *           },
+             *           {
+             *             "kind": "drilling",
+             *             "least": 0.75,
+             *             "most": 1.7
+             *           },
+             *           {
+             *             "kind": "tripping",
+             *             "least": 0.9,
+             *             "most": 1.4
+             *           },
+             *           {
+             *             "kind": "evaluation",
+             *             "least": 0.9,
+             *             "most": 1.6
+             *           },
+             *           {
+             *             "kind": "running casing",
+             *             "least": 0.9,
+             *             "most": 1.5
+             *           },
+             *           {
+             *             "kind": "cementing",
+             *             "least": 0.9,
+             *             "most": 1.4
+             *           },
+             *           {
+             *             "kind": "waiting on cement",
+             *             "least": 1,
+             *             "most": 1.3
+             *           },
+             *           {
+             *             "kind": "wellhead",
+             *             "least": 0.85,
+             *             "most": 1.5
+             *           },
+             *           {
+             *             "kind": "BOPs",
+             *             "least": 0.85,
+             *             "most": 1.5
+             *           },
+             *           {
+             *             "kind": "testing",
+             *             "least": 0.85,
+             *             "most": 1.6
+             *           },
+             *           {
+             *             "kind": "barriers",
+             *             "least": 1,
+             *             "most": 1
+             *           },
+             *           {
+             *             "kind": "riser",
+             *             "least": 0.85,
+             *             "most": 1.6
+             *           },
+             *           {
+             *             "kind": "completion",
+             *             "least": 0.85,
+             *             "most": 1.6
+             *           },
+             *           {
+             *             "kind": "plugs",
+             *             "least": 0.9,
+             *             "most": 1.5
+             *           }
+             *         ],
+             *         "stand_joints": 3,
+             *         "stand_minutes": 3.5,
+             *         "top_up_hours": 3
+             *       },
              *       "sea": {
              *         "answer_seconds": 30,
              *         "barriers": 2,
@@ -4019,6 +4415,17 @@ export interface components {
              */
             preventers: components["schemas"]["Stack"][];
             /**
+             * Run sheet
+             * @default {
+             *       "edits": [],
+             *       "orders": [],
+             *       "rates": [],
+             *       "spud": "",
+             *       "steps": []
+             *     }
+             */
+            runsheet: components["schemas"]["RunSheet"];
+            /**
              * @default {
              *       "annuli": [],
              *       "conductor": {
@@ -4124,7 +4531,7 @@ export interface components {
              * Version
              * @constant
              */
-            version: 6;
+            version: 7;
             /**
              * @default {
              *       "base_plate_in": 2,
@@ -4711,6 +5118,231 @@ export interface components {
                  *         "stroke_ft": 20,
                  *         "zone_cover_ft": 50
                  *       },
+                 *       "runsheet": {
+                 *         "bha_hours": 4,
+                 *         "bushing_hours": 0.75,
+                 *         "casing_gear_hours": 3,
+                 *         "casing_test_hours": 1,
+                 *         "cellar_hours": 72,
+                 *         "cement_gear_hours": 2,
+                 *         "cement_hours": 4,
+                 *         "circulate_hours": 2,
+                 *         "condition_hours": 4,
+                 *         "conductor_hours": 24,
+                 *         "connection_minutes": 8,
+                 *         "cut_hours": 2,
+                 *         "diverter_hours": 8,
+                 *         "drill_out_ft_hour": 25,
+                 *         "element_test_hours": 0.75,
+                 *         "flange_hours": 4,
+                 *         "function_hours": 1.5,
+                 *         "hanger_hours": 3,
+                 *         "head_hours": 8,
+                 *         "head_test_hours": 1,
+                 *         "joints": [
+                 *           {
+                 *             "from_od_in": 20,
+                 *             "joints_hour": 8
+                 *           },
+                 *           {
+                 *             "from_od_in": 13,
+                 *             "joints_hour": 12
+                 *           },
+                 *           {
+                 *             "from_od_in": 9,
+                 *             "joints_hour": 14
+                 *           },
+                 *           {
+                 *             "from_od_in": 6,
+                 *             "joints_hour": 16
+                 *           },
+                 *           {
+                 *             "from_od_in": 1,
+                 *             "joints_hour": 18
+                 *           }
+                 *         ],
+                 *         "leads": [
+                 *           {
+                 *             "days": 150,
+                 *             "kind": "casing"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "float equipment"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "centralizers"
+                 *           },
+                 *           {
+                 *             "days": 90,
+                 *             "kind": "hangers and seals"
+                 *           },
+                 *           {
+                 *             "days": 180,
+                 *             "kind": "wellhead"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "ring gaskets and studs"
+                 *           },
+                 *           {
+                 *             "days": 60,
+                 *             "kind": "BOP parts"
+                 *           },
+                 *           {
+                 *             "days": 14,
+                 *             "kind": "cement"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "cement additives"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "spacers and washes"
+                 *           },
+                 *           {
+                 *             "days": 14,
+                 *             "kind": "mud"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "bits"
+                 *           },
+                 *           {
+                 *             "days": 150,
+                 *             "kind": "tubing"
+                 *           },
+                 *           {
+                 *             "days": 180,
+                 *             "kind": "completion"
+                 *           },
+                 *           {
+                 *             "days": 60,
+                 *             "kind": "plugs"
+                 *           }
+                 *         ],
+                 *         "lost_mud": 0.25,
+                 *         "new_hole_ft": 15,
+                 *         "nipple_down_hours": 6,
+                 *         "nipple_up_hours": 12,
+                 *         "npt_share": 0.15,
+                 *         "open_stand_minutes": 5,
+                 *         "pipe_joint_ft": 31.5,
+                 *         "rams_hours": 2,
+                 *         "rates": [
+                 *           {
+                 *             "bit_hours": 60,
+                 *             "from_hole_in": 24,
+                 *             "ft_hour": 80
+                 *           },
+                 *           {
+                 *             "bit_hours": 60,
+                 *             "from_hole_in": 16,
+                 *             "ft_hour": 60
+                 *           },
+                 *           {
+                 *             "bit_hours": 50,
+                 *             "from_hole_in": 11,
+                 *             "ft_hour": 45
+                 *           },
+                 *           {
+                 *             "bit_hours": 45,
+                 *             "from_hole_in": 7.875,
+                 *             "ft_hour": 30
+                 *           },
+                 *           {
+                 *             "bit_hours": 35,
+                 *             "from_hole_in": 1,
+                 *             "ft_hour": 20
+                 *           }
+                 *         ],
+                 *         "reverse_hours": 3,
+                 *         "rig_up_hours": 96,
+                 *         "slips_hours": 4,
+                 *         "spare_bits": 1,
+                 *         "spare_cement": 0.15,
+                 *         "spare_centralizers": 0.1,
+                 *         "spare_gear": 1,
+                 *         "spare_rings": 1,
+                 *         "spool_hours": 3,
+                 *         "spread": [
+                 *           {
+                 *             "kind": "preparation",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "drilling",
+                 *             "least": 0.75,
+                 *             "most": 1.7
+                 *           },
+                 *           {
+                 *             "kind": "tripping",
+                 *             "least": 0.9,
+                 *             "most": 1.4
+                 *           },
+                 *           {
+                 *             "kind": "evaluation",
+                 *             "least": 0.9,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "running casing",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "cementing",
+                 *             "least": 0.9,
+                 *             "most": 1.4
+                 *           },
+                 *           {
+                 *             "kind": "waiting on cement",
+                 *             "least": 1,
+                 *             "most": 1.3
+                 *           },
+                 *           {
+                 *             "kind": "wellhead",
+                 *             "least": 0.85,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "BOPs",
+                 *             "least": 0.85,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "testing",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "barriers",
+                 *             "least": 1,
+                 *             "most": 1
+                 *           },
+                 *           {
+                 *             "kind": "riser",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "completion",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "plugs",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           }
+                 *         ],
+                 *         "stand_joints": 3,
+                 *         "stand_minutes": 3.5,
+                 *         "top_up_hours": 3
+                 *       },
                  *       "sea": {
                  *         "answer_seconds": 30,
                  *         "barriers": 2,
@@ -4929,6 +5561,17 @@ export interface components {
                  */
                 preventers: components["schemas"]["Stack"][];
                 /**
+                 * Run sheet
+                 * @default {
+                 *       "edits": [],
+                 *       "orders": [],
+                 *       "rates": [],
+                 *       "spud": "",
+                 *       "steps": []
+                 *     }
+                 */
+                runsheet: components["schemas"]["RunSheet"];
+                /**
                  * @default {
                  *       "annuli": [],
                  *       "conductor": {
@@ -5034,7 +5677,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 6;
+                version: 7;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -5451,6 +6094,231 @@ export interface components {
                  *         "stroke_ft": 20,
                  *         "zone_cover_ft": 50
                  *       },
+                 *       "runsheet": {
+                 *         "bha_hours": 4,
+                 *         "bushing_hours": 0.75,
+                 *         "casing_gear_hours": 3,
+                 *         "casing_test_hours": 1,
+                 *         "cellar_hours": 72,
+                 *         "cement_gear_hours": 2,
+                 *         "cement_hours": 4,
+                 *         "circulate_hours": 2,
+                 *         "condition_hours": 4,
+                 *         "conductor_hours": 24,
+                 *         "connection_minutes": 8,
+                 *         "cut_hours": 2,
+                 *         "diverter_hours": 8,
+                 *         "drill_out_ft_hour": 25,
+                 *         "element_test_hours": 0.75,
+                 *         "flange_hours": 4,
+                 *         "function_hours": 1.5,
+                 *         "hanger_hours": 3,
+                 *         "head_hours": 8,
+                 *         "head_test_hours": 1,
+                 *         "joints": [
+                 *           {
+                 *             "from_od_in": 20,
+                 *             "joints_hour": 8
+                 *           },
+                 *           {
+                 *             "from_od_in": 13,
+                 *             "joints_hour": 12
+                 *           },
+                 *           {
+                 *             "from_od_in": 9,
+                 *             "joints_hour": 14
+                 *           },
+                 *           {
+                 *             "from_od_in": 6,
+                 *             "joints_hour": 16
+                 *           },
+                 *           {
+                 *             "from_od_in": 1,
+                 *             "joints_hour": 18
+                 *           }
+                 *         ],
+                 *         "leads": [
+                 *           {
+                 *             "days": 150,
+                 *             "kind": "casing"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "float equipment"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "centralizers"
+                 *           },
+                 *           {
+                 *             "days": 90,
+                 *             "kind": "hangers and seals"
+                 *           },
+                 *           {
+                 *             "days": 180,
+                 *             "kind": "wellhead"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "ring gaskets and studs"
+                 *           },
+                 *           {
+                 *             "days": 60,
+                 *             "kind": "BOP parts"
+                 *           },
+                 *           {
+                 *             "days": 14,
+                 *             "kind": "cement"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "cement additives"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "spacers and washes"
+                 *           },
+                 *           {
+                 *             "days": 14,
+                 *             "kind": "mud"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "bits"
+                 *           },
+                 *           {
+                 *             "days": 150,
+                 *             "kind": "tubing"
+                 *           },
+                 *           {
+                 *             "days": 180,
+                 *             "kind": "completion"
+                 *           },
+                 *           {
+                 *             "days": 60,
+                 *             "kind": "plugs"
+                 *           }
+                 *         ],
+                 *         "lost_mud": 0.25,
+                 *         "new_hole_ft": 15,
+                 *         "nipple_down_hours": 6,
+                 *         "nipple_up_hours": 12,
+                 *         "npt_share": 0.15,
+                 *         "open_stand_minutes": 5,
+                 *         "pipe_joint_ft": 31.5,
+                 *         "rams_hours": 2,
+                 *         "rates": [
+                 *           {
+                 *             "bit_hours": 60,
+                 *             "from_hole_in": 24,
+                 *             "ft_hour": 80
+                 *           },
+                 *           {
+                 *             "bit_hours": 60,
+                 *             "from_hole_in": 16,
+                 *             "ft_hour": 60
+                 *           },
+                 *           {
+                 *             "bit_hours": 50,
+                 *             "from_hole_in": 11,
+                 *             "ft_hour": 45
+                 *           },
+                 *           {
+                 *             "bit_hours": 45,
+                 *             "from_hole_in": 7.875,
+                 *             "ft_hour": 30
+                 *           },
+                 *           {
+                 *             "bit_hours": 35,
+                 *             "from_hole_in": 1,
+                 *             "ft_hour": 20
+                 *           }
+                 *         ],
+                 *         "reverse_hours": 3,
+                 *         "rig_up_hours": 96,
+                 *         "slips_hours": 4,
+                 *         "spare_bits": 1,
+                 *         "spare_cement": 0.15,
+                 *         "spare_centralizers": 0.1,
+                 *         "spare_gear": 1,
+                 *         "spare_rings": 1,
+                 *         "spool_hours": 3,
+                 *         "spread": [
+                 *           {
+                 *             "kind": "preparation",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "drilling",
+                 *             "least": 0.75,
+                 *             "most": 1.7
+                 *           },
+                 *           {
+                 *             "kind": "tripping",
+                 *             "least": 0.9,
+                 *             "most": 1.4
+                 *           },
+                 *           {
+                 *             "kind": "evaluation",
+                 *             "least": 0.9,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "running casing",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "cementing",
+                 *             "least": 0.9,
+                 *             "most": 1.4
+                 *           },
+                 *           {
+                 *             "kind": "waiting on cement",
+                 *             "least": 1,
+                 *             "most": 1.3
+                 *           },
+                 *           {
+                 *             "kind": "wellhead",
+                 *             "least": 0.85,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "BOPs",
+                 *             "least": 0.85,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "testing",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "barriers",
+                 *             "least": 1,
+                 *             "most": 1
+                 *           },
+                 *           {
+                 *             "kind": "riser",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "completion",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "plugs",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           }
+                 *         ],
+                 *         "stand_joints": 3,
+                 *         "stand_minutes": 3.5,
+                 *         "top_up_hours": 3
+                 *       },
                  *       "sea": {
                  *         "answer_seconds": 30,
                  *         "barriers": 2,
@@ -5669,6 +6537,17 @@ export interface components {
                  */
                 preventers: components["schemas"]["Stack"][];
                 /**
+                 * Run sheet
+                 * @default {
+                 *       "edits": [],
+                 *       "orders": [],
+                 *       "rates": [],
+                 *       "spud": "",
+                 *       "steps": []
+                 *     }
+                 */
+                runsheet: components["schemas"]["RunSheet"];
+                /**
                  * @default {
                  *       "annuli": [],
                  *       "conductor": {
@@ -5774,7 +6653,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 6;
+                version: 7;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -6465,6 +7344,231 @@ export interface components {
                  *         "stroke_ft": 20,
                  *         "zone_cover_ft": 50
                  *       },
+                 *       "runsheet": {
+                 *         "bha_hours": 4,
+                 *         "bushing_hours": 0.75,
+                 *         "casing_gear_hours": 3,
+                 *         "casing_test_hours": 1,
+                 *         "cellar_hours": 72,
+                 *         "cement_gear_hours": 2,
+                 *         "cement_hours": 4,
+                 *         "circulate_hours": 2,
+                 *         "condition_hours": 4,
+                 *         "conductor_hours": 24,
+                 *         "connection_minutes": 8,
+                 *         "cut_hours": 2,
+                 *         "diverter_hours": 8,
+                 *         "drill_out_ft_hour": 25,
+                 *         "element_test_hours": 0.75,
+                 *         "flange_hours": 4,
+                 *         "function_hours": 1.5,
+                 *         "hanger_hours": 3,
+                 *         "head_hours": 8,
+                 *         "head_test_hours": 1,
+                 *         "joints": [
+                 *           {
+                 *             "from_od_in": 20,
+                 *             "joints_hour": 8
+                 *           },
+                 *           {
+                 *             "from_od_in": 13,
+                 *             "joints_hour": 12
+                 *           },
+                 *           {
+                 *             "from_od_in": 9,
+                 *             "joints_hour": 14
+                 *           },
+                 *           {
+                 *             "from_od_in": 6,
+                 *             "joints_hour": 16
+                 *           },
+                 *           {
+                 *             "from_od_in": 1,
+                 *             "joints_hour": 18
+                 *           }
+                 *         ],
+                 *         "leads": [
+                 *           {
+                 *             "days": 150,
+                 *             "kind": "casing"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "float equipment"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "centralizers"
+                 *           },
+                 *           {
+                 *             "days": 90,
+                 *             "kind": "hangers and seals"
+                 *           },
+                 *           {
+                 *             "days": 180,
+                 *             "kind": "wellhead"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "ring gaskets and studs"
+                 *           },
+                 *           {
+                 *             "days": 60,
+                 *             "kind": "BOP parts"
+                 *           },
+                 *           {
+                 *             "days": 14,
+                 *             "kind": "cement"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "cement additives"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "spacers and washes"
+                 *           },
+                 *           {
+                 *             "days": 14,
+                 *             "kind": "mud"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "bits"
+                 *           },
+                 *           {
+                 *             "days": 150,
+                 *             "kind": "tubing"
+                 *           },
+                 *           {
+                 *             "days": 180,
+                 *             "kind": "completion"
+                 *           },
+                 *           {
+                 *             "days": 60,
+                 *             "kind": "plugs"
+                 *           }
+                 *         ],
+                 *         "lost_mud": 0.25,
+                 *         "new_hole_ft": 15,
+                 *         "nipple_down_hours": 6,
+                 *         "nipple_up_hours": 12,
+                 *         "npt_share": 0.15,
+                 *         "open_stand_minutes": 5,
+                 *         "pipe_joint_ft": 31.5,
+                 *         "rams_hours": 2,
+                 *         "rates": [
+                 *           {
+                 *             "bit_hours": 60,
+                 *             "from_hole_in": 24,
+                 *             "ft_hour": 80
+                 *           },
+                 *           {
+                 *             "bit_hours": 60,
+                 *             "from_hole_in": 16,
+                 *             "ft_hour": 60
+                 *           },
+                 *           {
+                 *             "bit_hours": 50,
+                 *             "from_hole_in": 11,
+                 *             "ft_hour": 45
+                 *           },
+                 *           {
+                 *             "bit_hours": 45,
+                 *             "from_hole_in": 7.875,
+                 *             "ft_hour": 30
+                 *           },
+                 *           {
+                 *             "bit_hours": 35,
+                 *             "from_hole_in": 1,
+                 *             "ft_hour": 20
+                 *           }
+                 *         ],
+                 *         "reverse_hours": 3,
+                 *         "rig_up_hours": 96,
+                 *         "slips_hours": 4,
+                 *         "spare_bits": 1,
+                 *         "spare_cement": 0.15,
+                 *         "spare_centralizers": 0.1,
+                 *         "spare_gear": 1,
+                 *         "spare_rings": 1,
+                 *         "spool_hours": 3,
+                 *         "spread": [
+                 *           {
+                 *             "kind": "preparation",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "drilling",
+                 *             "least": 0.75,
+                 *             "most": 1.7
+                 *           },
+                 *           {
+                 *             "kind": "tripping",
+                 *             "least": 0.9,
+                 *             "most": 1.4
+                 *           },
+                 *           {
+                 *             "kind": "evaluation",
+                 *             "least": 0.9,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "running casing",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "cementing",
+                 *             "least": 0.9,
+                 *             "most": 1.4
+                 *           },
+                 *           {
+                 *             "kind": "waiting on cement",
+                 *             "least": 1,
+                 *             "most": 1.3
+                 *           },
+                 *           {
+                 *             "kind": "wellhead",
+                 *             "least": 0.85,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "BOPs",
+                 *             "least": 0.85,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "testing",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "barriers",
+                 *             "least": 1,
+                 *             "most": 1
+                 *           },
+                 *           {
+                 *             "kind": "riser",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "completion",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "plugs",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           }
+                 *         ],
+                 *         "stand_joints": 3,
+                 *         "stand_minutes": 3.5,
+                 *         "top_up_hours": 3
+                 *       },
                  *       "sea": {
                  *         "answer_seconds": 30,
                  *         "barriers": 2,
@@ -6683,6 +7787,17 @@ export interface components {
                  */
                 preventers: components["schemas"]["Stack"][];
                 /**
+                 * Run sheet
+                 * @default {
+                 *       "edits": [],
+                 *       "orders": [],
+                 *       "rates": [],
+                 *       "spud": "",
+                 *       "steps": []
+                 *     }
+                 */
+                runsheet: components["schemas"]["RunSheet"];
+                /**
                  * @default {
                  *       "annuli": [],
                  *       "conductor": {
@@ -6788,7 +7903,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 6;
+                version: 7;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -6845,6 +7960,7 @@ export interface components {
             pipe: components["schemas"]["PipeResult"];
             preventers: components["schemas"]["PreventersResult"];
             running: components["schemas"]["RunningResult"];
+            runsheet: components["schemas"]["RunsheetResult"];
             sea: components["schemas"]["SeaResult"];
             sizes: components["schemas"]["SizesResult"];
             /** Strings */
@@ -6924,7 +8040,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "policy";
             /** Subject */
             subject: (string | components["schemas"]["Amount"])[];
             /** @default null */
@@ -7124,7 +8240,7 @@ export interface components {
             /** Name */
             name: string;
             /** Quantity */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight" | "money" | "days") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight" | "money" | "days" | "drilling_rate") | null;
             /** @default null */
             source: components["schemas"]["WorkingCall"] | null;
             /** Symbol */
@@ -7151,6 +8267,43 @@ export interface components {
             top_md_ft: number;
             /** Type */
             type: string;
+        };
+        /**
+         * IssueBody
+         * @description The revision whose sheet is issued: another one meanwhile is not.
+         */
+        IssueBody: {
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * IssueItem
+         * @description An issue of the sheet, and the revision that it is of.
+         */
+        IssueItem: {
+            /** Author */
+            author: string;
+            /** Issue */
+            issue: number;
+            /** Issued At */
+            issued_at: string;
+            /** Note */
+            note: string;
+            /** Number */
+            number: number;
+        };
+        /**
+         * IssueList
+         * @description The newest first.
+         */
+        IssueList: {
+            /** Issues */
+            issues: components["schemas"]["IssueItem"][];
         };
         /**
          * JobDetail
@@ -7325,6 +8478,13 @@ export interface components {
             /** Total Ft */
             total_ft: number;
         };
+        /** JointsRow */
+        JointsRow: {
+            /** From casing */
+            from_od_in: number;
+            /** Joints per hour */
+            joints_hour: number;
+        };
         /** KeptDraft */
         KeptDraft: {
             /** Draft Id */
@@ -7390,6 +8550,27 @@ export interface components {
             weak_md_ft: number | null;
         };
         /**
+         * KindRow
+         * @description Hours of one kind of work after the spud, lost time included.
+         */
+        KindRow: {
+            /** Expected Hours */
+            expected_hours: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "preparation" | "drilling" | "tripping" | "evaluation" | "running casing" | "cementing" | "waiting on cement" | "wellhead" | "BOPs" | "testing" | "barriers" | "riser" | "completion" | "plugs";
+            /** Least Hours */
+            least_hours: number;
+            /** Likely Hours */
+            likely_hours: number;
+            /** Most Hours */
+            most_hours: number;
+            /** Working */
+            working: string;
+        };
+        /**
          * LandingRow
          * @description A string landed on drill pipe: its greatest pull, with what heave adds, and what holds it.
          */
@@ -7417,6 +8598,19 @@ export interface components {
             what: (string | components["schemas"]["Amount"])[];
             /** Working */
             working: string;
+        };
+        /** LeadRow */
+        LeadRow: {
+            /**
+             * Lead time
+             * @description days from order to rig
+             */
+            days: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "casing" | "float equipment" | "centralizers" | "hangers and seals" | "wellhead" | "ring gaskets and studs" | "BOP parts" | "cement" | "cement additives" | "spacers and washes" | "mud" | "bits" | "tubing" | "completion" | "plugs";
         };
         /**
          * LeakOffTest
@@ -7538,6 +8732,97 @@ export interface components {
             psi: number | null;
             /** Stage */
             stage: string;
+        };
+        /**
+         * LineChange
+         * @description What became of a step since another sheet.
+         */
+        LineChange: {
+            /** After */
+            after: (string | components["schemas"]["Amount"])[];
+            /** Before */
+            before: (string | components["schemas"]["Amount"])[];
+            /** Key */
+            key: string;
+            /** Number */
+            number: number | null;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "changed" | "new" | "gone" | "moved";
+        };
+        /**
+         * LineRow
+         * @description A step of the sheet with its place in time; days count from the spud.
+         */
+        LineRow: {
+            /** Begins */
+            begins: number | null;
+            /** Beside */
+            beside: boolean;
+            /** Broken */
+            broken: string[];
+            /** Caution */
+            caution: (string | components["schemas"]["Amount"])[];
+            /** Crossed */
+            crossed: boolean;
+            /** Date */
+            date: string;
+            /** Done */
+            done: boolean;
+            /** Done By */
+            done_by: string;
+            /** Ends */
+            ends: number | null;
+            /** Given */
+            given: boolean;
+            /** Held */
+            held: (string | components["schemas"]["Amount"])[];
+            /** Hold */
+            hold: boolean;
+            /** Hours */
+            hours: number | null;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "preparation" | "drilling" | "tripping" | "evaluation" | "running casing" | "cementing" | "waiting on cement" | "wellhead" | "BOPs" | "testing" | "barriers" | "riser" | "completion" | "plugs";
+            /** Md Ft */
+            md_ft: number | null;
+            /** Moved */
+            moved: boolean;
+            /** Note */
+            note: string;
+            /** Number */
+            number: number;
+            /** Own */
+            own: string;
+            /** Place */
+            place: string;
+            /** Section */
+            section: (string | components["schemas"]["Amount"])[];
+            /** Signs */
+            signs: string;
+            /** Slack Hours */
+            slack_hours: number | null;
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "policy";
+            /** String */
+            string: number | null;
+            /** Text */
+            text: (string | components["schemas"]["Amount"])[];
+            /** Unplaced */
+            unplaced: boolean;
+            /** Why */
+            why: string;
+            /** Working */
+            working: string | null;
         };
         /**
          * LinerOption
@@ -7673,6 +8958,61 @@ export interface components {
              * @default null
              */
             tolerance_ppg: number | null;
+        };
+        /** MaterialChange */
+        MaterialChange: {
+            /** After */
+            after: number | null;
+            /** Before */
+            before: number | null;
+            /** Key */
+            key: string;
+            /** Unit */
+            unit: string;
+            /** What */
+            what: (string | components["schemas"]["Amount"])[];
+        };
+        /** MaterialRow */
+        MaterialRow: {
+            /** Cost */
+            cost: number | null;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "casing" | "float equipment" | "centralizers" | "hangers and seals" | "wellhead" | "ring gaskets and studs" | "BOP parts" | "cement" | "cement additives" | "spacers and washes" | "mud" | "bits" | "tubing" | "completion" | "plugs";
+            /** Lead Days */
+            lead_days: number | null;
+            /** Lead Given */
+            lead_given: boolean;
+            /** Needed Day */
+            needed_day: number | null;
+            /** Needed On */
+            needed_on: string;
+            /** Order By */
+            order_by: string;
+            /** Order Day */
+            order_day: number | null;
+            /** Ordered */
+            ordered: string;
+            /** Price */
+            price: number | null;
+            /** Quantity */
+            quantity: number;
+            /** Section */
+            section: (string | components["schemas"]["Amount"])[];
+            /** Spare */
+            spare: number;
+            /** String */
+            string: number | null;
+            /** Unit */
+            unit: string;
+            /** Weight Lb */
+            weight_lb: number | null;
+            /** What */
+            what: (string | components["schemas"]["Amount"])[];
         };
         /**
          * MergeBody
@@ -8084,6 +9424,231 @@ export interface components {
                  *         "stroke_ft": 20,
                  *         "zone_cover_ft": 50
                  *       },
+                 *       "runsheet": {
+                 *         "bha_hours": 4,
+                 *         "bushing_hours": 0.75,
+                 *         "casing_gear_hours": 3,
+                 *         "casing_test_hours": 1,
+                 *         "cellar_hours": 72,
+                 *         "cement_gear_hours": 2,
+                 *         "cement_hours": 4,
+                 *         "circulate_hours": 2,
+                 *         "condition_hours": 4,
+                 *         "conductor_hours": 24,
+                 *         "connection_minutes": 8,
+                 *         "cut_hours": 2,
+                 *         "diverter_hours": 8,
+                 *         "drill_out_ft_hour": 25,
+                 *         "element_test_hours": 0.75,
+                 *         "flange_hours": 4,
+                 *         "function_hours": 1.5,
+                 *         "hanger_hours": 3,
+                 *         "head_hours": 8,
+                 *         "head_test_hours": 1,
+                 *         "joints": [
+                 *           {
+                 *             "from_od_in": 20,
+                 *             "joints_hour": 8
+                 *           },
+                 *           {
+                 *             "from_od_in": 13,
+                 *             "joints_hour": 12
+                 *           },
+                 *           {
+                 *             "from_od_in": 9,
+                 *             "joints_hour": 14
+                 *           },
+                 *           {
+                 *             "from_od_in": 6,
+                 *             "joints_hour": 16
+                 *           },
+                 *           {
+                 *             "from_od_in": 1,
+                 *             "joints_hour": 18
+                 *           }
+                 *         ],
+                 *         "leads": [
+                 *           {
+                 *             "days": 150,
+                 *             "kind": "casing"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "float equipment"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "centralizers"
+                 *           },
+                 *           {
+                 *             "days": 90,
+                 *             "kind": "hangers and seals"
+                 *           },
+                 *           {
+                 *             "days": 180,
+                 *             "kind": "wellhead"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "ring gaskets and studs"
+                 *           },
+                 *           {
+                 *             "days": 60,
+                 *             "kind": "BOP parts"
+                 *           },
+                 *           {
+                 *             "days": 14,
+                 *             "kind": "cement"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "cement additives"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "spacers and washes"
+                 *           },
+                 *           {
+                 *             "days": 14,
+                 *             "kind": "mud"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "bits"
+                 *           },
+                 *           {
+                 *             "days": 150,
+                 *             "kind": "tubing"
+                 *           },
+                 *           {
+                 *             "days": 180,
+                 *             "kind": "completion"
+                 *           },
+                 *           {
+                 *             "days": 60,
+                 *             "kind": "plugs"
+                 *           }
+                 *         ],
+                 *         "lost_mud": 0.25,
+                 *         "new_hole_ft": 15,
+                 *         "nipple_down_hours": 6,
+                 *         "nipple_up_hours": 12,
+                 *         "npt_share": 0.15,
+                 *         "open_stand_minutes": 5,
+                 *         "pipe_joint_ft": 31.5,
+                 *         "rams_hours": 2,
+                 *         "rates": [
+                 *           {
+                 *             "bit_hours": 60,
+                 *             "from_hole_in": 24,
+                 *             "ft_hour": 80
+                 *           },
+                 *           {
+                 *             "bit_hours": 60,
+                 *             "from_hole_in": 16,
+                 *             "ft_hour": 60
+                 *           },
+                 *           {
+                 *             "bit_hours": 50,
+                 *             "from_hole_in": 11,
+                 *             "ft_hour": 45
+                 *           },
+                 *           {
+                 *             "bit_hours": 45,
+                 *             "from_hole_in": 7.875,
+                 *             "ft_hour": 30
+                 *           },
+                 *           {
+                 *             "bit_hours": 35,
+                 *             "from_hole_in": 1,
+                 *             "ft_hour": 20
+                 *           }
+                 *         ],
+                 *         "reverse_hours": 3,
+                 *         "rig_up_hours": 96,
+                 *         "slips_hours": 4,
+                 *         "spare_bits": 1,
+                 *         "spare_cement": 0.15,
+                 *         "spare_centralizers": 0.1,
+                 *         "spare_gear": 1,
+                 *         "spare_rings": 1,
+                 *         "spool_hours": 3,
+                 *         "spread": [
+                 *           {
+                 *             "kind": "preparation",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "drilling",
+                 *             "least": 0.75,
+                 *             "most": 1.7
+                 *           },
+                 *           {
+                 *             "kind": "tripping",
+                 *             "least": 0.9,
+                 *             "most": 1.4
+                 *           },
+                 *           {
+                 *             "kind": "evaluation",
+                 *             "least": 0.9,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "running casing",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "cementing",
+                 *             "least": 0.9,
+                 *             "most": 1.4
+                 *           },
+                 *           {
+                 *             "kind": "waiting on cement",
+                 *             "least": 1,
+                 *             "most": 1.3
+                 *           },
+                 *           {
+                 *             "kind": "wellhead",
+                 *             "least": 0.85,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "BOPs",
+                 *             "least": 0.85,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "testing",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "barriers",
+                 *             "least": 1,
+                 *             "most": 1
+                 *           },
+                 *           {
+                 *             "kind": "riser",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "completion",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "plugs",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           }
+                 *         ],
+                 *         "stand_joints": 3,
+                 *         "stand_minutes": 3.5,
+                 *         "top_up_hours": 3
+                 *       },
                  *       "sea": {
                  *         "answer_seconds": 30,
                  *         "barriers": 2,
@@ -8302,6 +9867,17 @@ export interface components {
                  */
                 preventers: components["schemas"]["Stack"][];
                 /**
+                 * Run sheet
+                 * @default {
+                 *       "edits": [],
+                 *       "orders": [],
+                 *       "rates": [],
+                 *       "spud": "",
+                 *       "steps": []
+                 *     }
+                 */
+                runsheet: components["schemas"]["RunSheet"];
+                /**
                  * @default {
                  *       "annuli": [],
                  *       "conductor": {
@@ -8407,7 +9983,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 6;
+                version: 7;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -8746,16 +10322,95 @@ export interface components {
             /** Units */
             units: string[];
         };
+        /**
+         * Order
+         * @description What is known of an item of the list of materials.
+         */
+        Order: {
+            /** Id */
+            id: string;
+            /**
+             * Item
+             * @description key of the item in the list
+             */
+            item: string;
+            /**
+             * Lead time
+             * @description days; empty follows policy
+             * @default null
+             */
+            lead_days: number | null;
+            /**
+             * Ordered on
+             * @description YYYY-MM-DD
+             * @default
+             */
+            ordered: string;
+            /**
+             * Price each
+             * @default null
+             */
+            price: number | null;
+        };
         /** Output */
         Output: {
             /** Name */
             name: string;
             /** Quantity */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight" | "money" | "days") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight" | "money" | "days" | "drilling_rate") | null;
             /** Unit */
             unit: string;
             /** Value */
             value: number | number[];
+        };
+        /**
+         * OwnStep
+         * @description A step that the person adds; it stands after another, and goes where that one goes.
+         */
+        OwnStep: {
+            /**
+             * Follows
+             * @description key of the step that it follows; empty is the beginning
+             * @default
+             */
+            after: string;
+            /**
+             * Caution
+             * @description as it is read to the crew
+             * @default
+             */
+            caution: string;
+            /**
+             * Hold-point
+             * @description nothing goes on before it is signed
+             * @default false
+             */
+            hold: boolean;
+            /**
+             * Rig time
+             * @description empty takes none
+             * @default null
+             */
+            hours: number | null;
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @default drilling
+             * @enum {string}
+             */
+            kind: "preparation" | "drilling" | "tripping" | "evaluation" | "running casing" | "cementing" | "waiting on cement" | "wellhead" | "BOPs" | "testing" | "barriers" | "riser" | "completion" | "plugs";
+            /**
+             * Signed by
+             * @description who answers for it
+             * @default
+             */
+            signs: string;
+            /**
+             * Step
+             * @description as the crew reads it
+             */
+            text: string;
         };
         /**
          * PassRow
@@ -9650,6 +11305,235 @@ export interface components {
              */
             running: components["schemas"]["RunningPolicy"];
             /**
+             * Run sheet
+             * @default {
+             *       "bha_hours": 4,
+             *       "bushing_hours": 0.75,
+             *       "casing_gear_hours": 3,
+             *       "casing_test_hours": 1,
+             *       "cellar_hours": 72,
+             *       "cement_gear_hours": 2,
+             *       "cement_hours": 4,
+             *       "circulate_hours": 2,
+             *       "condition_hours": 4,
+             *       "conductor_hours": 24,
+             *       "connection_minutes": 8,
+             *       "cut_hours": 2,
+             *       "diverter_hours": 8,
+             *       "drill_out_ft_hour": 25,
+             *       "element_test_hours": 0.75,
+             *       "flange_hours": 4,
+             *       "function_hours": 1.5,
+             *       "hanger_hours": 3,
+             *       "head_hours": 8,
+             *       "head_test_hours": 1,
+             *       "joints": [
+             *         {
+             *           "from_od_in": 20,
+             *           "joints_hour": 8
+             *         },
+             *         {
+             *           "from_od_in": 13,
+             *           "joints_hour": 12
+             *         },
+             *         {
+             *           "from_od_in": 9,
+             *           "joints_hour": 14
+             *         },
+             *         {
+             *           "from_od_in": 6,
+             *           "joints_hour": 16
+             *         },
+             *         {
+             *           "from_od_in": 1,
+             *           "joints_hour": 18
+             *         }
+             *       ],
+             *       "leads": [
+             *         {
+             *           "days": 150,
+             *           "kind": "casing"
+             *         },
+             *         {
+             *           "days": 45,
+             *           "kind": "float equipment"
+             *         },
+             *         {
+             *           "days": 45,
+             *           "kind": "centralizers"
+             *         },
+             *         {
+             *           "days": 90,
+             *           "kind": "hangers and seals"
+             *         },
+             *         {
+             *           "days": 180,
+             *           "kind": "wellhead"
+             *         },
+             *         {
+             *           "days": 30,
+             *           "kind": "ring gaskets and studs"
+             *         },
+             *         {
+             *           "days": 60,
+             *           "kind": "BOP parts"
+             *         },
+             *         {
+             *           "days": 14,
+             *           "kind": "cement"
+             *         },
+             *         {
+             *           "days": 30,
+             *           "kind": "cement additives"
+             *         },
+             *         {
+             *           "days": 30,
+             *           "kind": "spacers and washes"
+             *         },
+             *         {
+             *           "days": 14,
+             *           "kind": "mud"
+             *         },
+             *         {
+             *           "days": 45,
+             *           "kind": "bits"
+             *         },
+             *         {
+             *           "days": 150,
+             *           "kind": "tubing"
+             *         },
+             *         {
+             *           "days": 180,
+             *           "kind": "completion"
+             *         },
+             *         {
+             *           "days": 60,
+             *           "kind": "plugs"
+             *         }
+             *       ],
+             *       "lost_mud": 0.25,
+             *       "new_hole_ft": 15,
+             *       "nipple_down_hours": 6,
+             *       "nipple_up_hours": 12,
+             *       "npt_share": 0.15,
+             *       "open_stand_minutes": 5,
+             *       "pipe_joint_ft": 31.5,
+             *       "rams_hours": 2,
+             *       "rates": [
+             *         {
+             *           "bit_hours": 60,
+             *           "from_hole_in": 24,
+             *           "ft_hour": 80
+             *         },
+             *         {
+             *           "bit_hours": 60,
+             *           "from_hole_in": 16,
+             *           "ft_hour": 60
+             *         },
+             *         {
+             *           "bit_hours": 50,
+             *           "from_hole_in": 11,
+             *           "ft_hour": 45
+             *         },
+             *         {
+             *           "bit_hours": 45,
+             *           "from_hole_in": 7.875,
+             *           "ft_hour": 30
+             *         },
+             *         {
+             *           "bit_hours": 35,
+             *           "from_hole_in": 1,
+             *           "ft_hour": 20
+             *         }
+             *       ],
+             *       "reverse_hours": 3,
+             *       "rig_up_hours": 96,
+             *       "slips_hours": 4,
+             *       "spare_bits": 1,
+             *       "spare_cement": 0.15,
+             *       "spare_centralizers": 0.1,
+             *       "spare_gear": 1,
+             *       "spare_rings": 1,
+             *       "spool_hours": 3,
+             *       "spread": [
+             *         {
+             *           "kind": "preparation",
+             *           "least": 0.9,
+             *           "most": 1.5
+             *         },
+             *         {
+             *           "kind": "drilling",
+             *           "least": 0.75,
+             *           "most": 1.7
+             *         },
+             *         {
+             *           "kind": "tripping",
+             *           "least": 0.9,
+             *           "most": 1.4
+             *         },
+             *         {
+             *           "kind": "evaluation",
+             *           "least": 0.9,
+             *           "most": 1.6
+             *         },
+             *         {
+             *           "kind": "running casing",
+             *           "least": 0.9,
+             *           "most": 1.5
+             *         },
+             *         {
+             *           "kind": "cementing",
+             *           "least": 0.9,
+             *           "most": 1.4
+             *         },
+             *         {
+             *           "kind": "waiting on cement",
+             *           "least": 1,
+             *           "most": 1.3
+             *         },
+             *         {
+             *           "kind": "wellhead",
+             *           "least": 0.85,
+             *           "most": 1.5
+             *         },
+             *         {
+             *           "kind": "BOPs",
+             *           "least": 0.85,
+             *           "most": 1.5
+             *         },
+             *         {
+             *           "kind": "testing",
+             *           "least": 0.85,
+             *           "most": 1.6
+             *         },
+             *         {
+             *           "kind": "barriers",
+             *           "least": 1,
+             *           "most": 1
+             *         },
+             *         {
+             *           "kind": "riser",
+             *           "least": 0.85,
+             *           "most": 1.6
+             *         },
+             *         {
+             *           "kind": "completion",
+             *           "least": 0.85,
+             *           "most": 1.6
+             *         },
+             *         {
+             *           "kind": "plugs",
+             *           "least": 0.9,
+             *           "most": 1.5
+             *         }
+             *       ],
+             *       "stand_joints": 3,
+             *       "stand_minutes": 3.5,
+             *       "top_up_hours": 3
+             *     }
+             */
+            runsheet: components["schemas"]["RunSheetPolicy"];
+            /**
              * @default {
              *       "answer_seconds": 30,
              *       "barriers": 2,
@@ -10098,7 +11982,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs";
+            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs" | "section_rates" | "own_steps" | "orders" | "drilling_rates" | "casing_rates" | "time_spread" | "lead_times" | "set_up";
         };
         /**
          * PreviewBody
@@ -10178,6 +12062,24 @@ export interface components {
         QuantityUnits: {
             /** Options */
             options: components["schemas"]["DisplayUnit"][];
+        };
+        /**
+         * RateRow
+         * @description How fast a hole is drilled from a size up, and how long its bit lasts.
+         */
+        RateRow: {
+            /**
+             * Bit life
+             * @description rotating
+             */
+            bit_hours: number;
+            /** From hole */
+            from_hole_in: number;
+            /**
+             * Rate
+             * @description on bottom
+             */
+            ft_hour: number;
         };
         /**
          * RatingCurves
@@ -10533,6 +12435,467 @@ export interface components {
             subject: (string | components["schemas"]["Amount"])[];
             /** Title */
             title: string;
+        };
+        /** RunSheet */
+        RunSheet: {
+            /**
+             * Edits of steps
+             * @description crossed out, moved, timed, noted, done
+             * @default []
+             */
+            edits: components["schemas"]["StepEdit"][];
+            /**
+             * Orders
+             * @description lead time, price and date of what is ordered
+             * @default []
+             */
+            orders: components["schemas"]["Order"][];
+            /**
+             * Drilling rates
+             * @description empty follows policy, by size of the hole
+             * @default []
+             */
+            rates: components["schemas"]["SectionRate"][];
+            /**
+             * Spud date
+             * @description YYYY-MM-DD; dates follow from it
+             * @default
+             */
+            spud: string;
+            /**
+             * Own steps
+             * @description each after the step that it follows
+             * @default []
+             */
+            steps: components["schemas"]["OwnStep"][];
+        };
+        /** RunSheetPolicy */
+        RunSheetPolicy: {
+            /**
+             * Bottom-hole assembly
+             * @description made up, or laid down
+             * @default 4
+             */
+            bha_hours: number;
+            /**
+             * Wear bushing or test plug
+             * @description run or pulled, each
+             * @default 0.75
+             */
+            bushing_hours: number;
+            /**
+             * Casing gear rigged
+             * @description up and down, each
+             * @default 3
+             */
+            casing_gear_hours: number;
+            /**
+             * Casing test
+             * @default 1
+             */
+            casing_test_hours: number;
+            /**
+             * Cellar dug and lined
+             * @description before the rig
+             * @default 72
+             */
+            cellar_hours: number;
+            /**
+             * Cementing lines rigged and tested
+             * @description beside the run of casing
+             * @default 2
+             */
+            cement_gear_hours: number;
+            /**
+             * Cement job
+             * @description where it cannot be followed
+             * @default 4
+             */
+            cement_hours: number;
+            /**
+             * Circulated before cementing
+             * @description a casing volume at least
+             * @default 2
+             */
+            circulate_hours: number;
+            /**
+             * Hole conditioned
+             * @description before casing, with a wiper trip
+             * @default 4
+             */
+            condition_hours: number;
+            /**
+             * Conductor set
+             * @description by hammer, or drilled and cemented
+             * @default 24
+             */
+            conductor_hours: number;
+            /**
+             * Connection
+             * @description of each stand drilled, with its survey
+             * @default 8
+             */
+            connection_minutes: number;
+            /**
+             * Final cut and bevel
+             * @description of one string
+             * @default 2
+             */
+            cut_hours: number;
+            /**
+             * Diverter nippled up
+             * @default 8
+             */
+            diverter_hours: number;
+            /**
+             * Rate through cement and shoe track
+             * @default 25
+             */
+            drill_out_ft_hour: number;
+            /**
+             * Test of a BOP element or line
+             * @description low, then high
+             * @default 0.75
+             */
+            element_test_hours: number;
+            /**
+             * Flange on the conductor
+             * @description welded and cooled
+             * @default 4
+             */
+            flange_hours: number;
+            /**
+             * Function test and draw-down
+             * @default 1.5
+             */
+            function_hours: number;
+            /**
+             * Mandrel hanger landed, pack-off set
+             * @default 3
+             */
+            hanger_hours: number;
+            /**
+             * Casing head set
+             * @description welded or made up, level, and cooled
+             * @default 8
+             */
+            head_hours: number;
+            /**
+             * Test of a weld, seal or flange
+             * @default 1
+             */
+            head_test_hours: number;
+            /**
+             * Joints of casing per hour
+             * @default [
+             *       {
+             *         "from_od_in": 20,
+             *         "joints_hour": 8
+             *       },
+             *       {
+             *         "from_od_in": 13,
+             *         "joints_hour": 12
+             *       },
+             *       {
+             *         "from_od_in": 9,
+             *         "joints_hour": 14
+             *       },
+             *       {
+             *         "from_od_in": 6,
+             *         "joints_hour": 16
+             *       },
+             *       {
+             *         "from_od_in": 1,
+             *         "joints_hour": 18
+             *       }
+             *     ]
+             */
+            joints: components["schemas"]["JointsRow"][];
+            /**
+             * Lead time by kind
+             * @default [
+             *       {
+             *         "days": 150,
+             *         "kind": "casing"
+             *       },
+             *       {
+             *         "days": 45,
+             *         "kind": "float equipment"
+             *       },
+             *       {
+             *         "days": 45,
+             *         "kind": "centralizers"
+             *       },
+             *       {
+             *         "days": 90,
+             *         "kind": "hangers and seals"
+             *       },
+             *       {
+             *         "days": 180,
+             *         "kind": "wellhead"
+             *       },
+             *       {
+             *         "days": 30,
+             *         "kind": "ring gaskets and studs"
+             *       },
+             *       {
+             *         "days": 60,
+             *         "kind": "BOP parts"
+             *       },
+             *       {
+             *         "days": 14,
+             *         "kind": "cement"
+             *       },
+             *       {
+             *         "days": 30,
+             *         "kind": "cement additives"
+             *       },
+             *       {
+             *         "days": 30,
+             *         "kind": "spacers and washes"
+             *       },
+             *       {
+             *         "days": 14,
+             *         "kind": "mud"
+             *       },
+             *       {
+             *         "days": 45,
+             *         "kind": "bits"
+             *       },
+             *       {
+             *         "days": 150,
+             *         "kind": "tubing"
+             *       },
+             *       {
+             *         "days": 180,
+             *         "kind": "completion"
+             *       },
+             *       {
+             *         "days": 60,
+             *         "kind": "plugs"
+             *       }
+             *     ]
+             */
+            leads: components["schemas"]["LeadRow"][];
+            /**
+             * Mud lost over the section
+             * @description share of what is in hole and pits
+             * @default 0.25
+             */
+            lost_mud: number;
+            /**
+             * New hole under the shoe
+             * @description drilled before the leak-off test
+             * @default 15
+             */
+            new_hole_ft: number;
+            /**
+             * Diverter or BOPs nippled down
+             * @default 6
+             */
+            nipple_down_hours: number;
+            /**
+             * BOPs nippled up
+             * @description with their lines, without tests
+             * @default 12
+             */
+            nipple_up_hours: number;
+            /**
+             * Non-productive time
+             * @description share of the time of all work, added to it
+             * @default 0.15
+             */
+            npt_share: number;
+            /**
+             * A stand in open hole
+             * @default 5
+             */
+            open_stand_minutes: number;
+            /**
+             * Joint of drill pipe
+             * @default 31.5
+             */
+            pipe_joint_ft: number;
+            /**
+             * Rams changed
+             * @description to casing rams, or back
+             * @default 2
+             */
+            rams_hours: number;
+            /**
+             * Drilling rate by hole size
+             * @default [
+             *       {
+             *         "bit_hours": 60,
+             *         "from_hole_in": 24,
+             *         "ft_hour": 80
+             *       },
+             *       {
+             *         "bit_hours": 60,
+             *         "from_hole_in": 16,
+             *         "ft_hour": 60
+             *       },
+             *       {
+             *         "bit_hours": 50,
+             *         "from_hole_in": 11,
+             *         "ft_hour": 45
+             *       },
+             *       {
+             *         "bit_hours": 45,
+             *         "from_hole_in": 7.875,
+             *         "ft_hour": 30
+             *       },
+             *       {
+             *         "bit_hours": 35,
+             *         "from_hole_in": 1,
+             *         "ft_hour": 20
+             *       }
+             *     ]
+             */
+            rates: components["schemas"]["RateRow"][];
+            /**
+             * Liner hanger set, reversed out
+             * @default 3
+             */
+            reverse_hours: number;
+            /**
+             * Rig moved and rigged up
+             * @default 96
+             */
+            rig_up_hours: number;
+            /**
+             * Slips set and rough cut
+             * @default 4
+             */
+            slips_hours: number;
+            /**
+             * Spare bits
+             * @description of each size
+             * @default 1
+             */
+            spare_bits: number;
+            /**
+             * Spare cement and additives
+             * @description share of the job's
+             * @default 0.15
+             */
+            spare_cement: number;
+            /**
+             * Spare centralizers
+             * @description share of them
+             * @default 0.1
+             */
+            spare_centralizers: number;
+            /**
+             * Spare float equipment
+             * @description shoe and collar of each string
+             * @default 1
+             */
+            spare_gear: number;
+            /**
+             * Spare ring gaskets
+             * @description of each flange
+             * @default 1
+             */
+            spare_rings: number;
+            /**
+             * Spool set
+             * @description over the stub, with its ring and studs
+             * @default 3
+             */
+            spool_hours: number;
+            /**
+             * Least and most by kind of work
+             * @default [
+             *       {
+             *         "kind": "preparation",
+             *         "least": 0.9,
+             *         "most": 1.5
+             *       },
+             *       {
+             *         "kind": "drilling",
+             *         "least": 0.75,
+             *         "most": 1.7
+             *       },
+             *       {
+             *         "kind": "tripping",
+             *         "least": 0.9,
+             *         "most": 1.4
+             *       },
+             *       {
+             *         "kind": "evaluation",
+             *         "least": 0.9,
+             *         "most": 1.6
+             *       },
+             *       {
+             *         "kind": "running casing",
+             *         "least": 0.9,
+             *         "most": 1.5
+             *       },
+             *       {
+             *         "kind": "cementing",
+             *         "least": 0.9,
+             *         "most": 1.4
+             *       },
+             *       {
+             *         "kind": "waiting on cement",
+             *         "least": 1,
+             *         "most": 1.3
+             *       },
+             *       {
+             *         "kind": "wellhead",
+             *         "least": 0.85,
+             *         "most": 1.5
+             *       },
+             *       {
+             *         "kind": "BOPs",
+             *         "least": 0.85,
+             *         "most": 1.5
+             *       },
+             *       {
+             *         "kind": "testing",
+             *         "least": 0.85,
+             *         "most": 1.6
+             *       },
+             *       {
+             *         "kind": "barriers",
+             *         "least": 1,
+             *         "most": 1
+             *       },
+             *       {
+             *         "kind": "riser",
+             *         "least": 0.85,
+             *         "most": 1.6
+             *       },
+             *       {
+             *         "kind": "completion",
+             *         "least": 0.85,
+             *         "most": 1.6
+             *       },
+             *       {
+             *         "kind": "plugs",
+             *         "least": 0.9,
+             *         "most": 1.5
+             *       }
+             *     ]
+             */
+            spread: components["schemas"]["SpreadRow"][];
+            /**
+             * Joints in a stand
+             * @default 3
+             */
+            stand_joints: number;
+            /**
+             * A stand in cased hole
+             * @default 3.5
+             */
+            stand_minutes: number;
+            /**
+             * Top-up job
+             * @description by small pipe in the annulus
+             * @default 3
+             */
+            top_up_hours: number;
         };
         /**
          * RunTracks
@@ -11042,6 +13405,61 @@ export interface components {
              */
             vertical_hook_lbf: number | null;
         };
+        /** RunsheetResult */
+        RunsheetResult: {
+            /**
+             * Broken
+             * @default 0
+             */
+            broken: number;
+            /**
+             * Curve
+             * @default []
+             */
+            curve: components["schemas"]["CurveRow"][];
+            /** @default null */
+            days: components["schemas"]["DaysRow"] | null;
+            /**
+             * Ends On
+             * @default
+             */
+            ends_on: string;
+            /**
+             * First Order
+             * @default
+             */
+            first_order: string;
+            /**
+             * First Order Day
+             * @default null
+             */
+            first_order_day: number | null;
+            /**
+             * Held
+             * @default 0
+             */
+            held: number;
+            /**
+             * Kinds
+             * @default []
+             */
+            kinds: components["schemas"]["KindRow"][];
+            /**
+             * Sections
+             * @default []
+             */
+            sections: components["schemas"]["SectionRow"][];
+            /**
+             * Steps
+             * @default 0
+             */
+            steps: number;
+            /**
+             * Unknown
+             * @default 0
+             */
+            unknown: number;
+        };
         /**
          * SaveBody
          * @description A save names its well beside its design, and the revision that it is based on.
@@ -11445,6 +13863,231 @@ export interface components {
                  *         "stroke_ft": 20,
                  *         "zone_cover_ft": 50
                  *       },
+                 *       "runsheet": {
+                 *         "bha_hours": 4,
+                 *         "bushing_hours": 0.75,
+                 *         "casing_gear_hours": 3,
+                 *         "casing_test_hours": 1,
+                 *         "cellar_hours": 72,
+                 *         "cement_gear_hours": 2,
+                 *         "cement_hours": 4,
+                 *         "circulate_hours": 2,
+                 *         "condition_hours": 4,
+                 *         "conductor_hours": 24,
+                 *         "connection_minutes": 8,
+                 *         "cut_hours": 2,
+                 *         "diverter_hours": 8,
+                 *         "drill_out_ft_hour": 25,
+                 *         "element_test_hours": 0.75,
+                 *         "flange_hours": 4,
+                 *         "function_hours": 1.5,
+                 *         "hanger_hours": 3,
+                 *         "head_hours": 8,
+                 *         "head_test_hours": 1,
+                 *         "joints": [
+                 *           {
+                 *             "from_od_in": 20,
+                 *             "joints_hour": 8
+                 *           },
+                 *           {
+                 *             "from_od_in": 13,
+                 *             "joints_hour": 12
+                 *           },
+                 *           {
+                 *             "from_od_in": 9,
+                 *             "joints_hour": 14
+                 *           },
+                 *           {
+                 *             "from_od_in": 6,
+                 *             "joints_hour": 16
+                 *           },
+                 *           {
+                 *             "from_od_in": 1,
+                 *             "joints_hour": 18
+                 *           }
+                 *         ],
+                 *         "leads": [
+                 *           {
+                 *             "days": 150,
+                 *             "kind": "casing"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "float equipment"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "centralizers"
+                 *           },
+                 *           {
+                 *             "days": 90,
+                 *             "kind": "hangers and seals"
+                 *           },
+                 *           {
+                 *             "days": 180,
+                 *             "kind": "wellhead"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "ring gaskets and studs"
+                 *           },
+                 *           {
+                 *             "days": 60,
+                 *             "kind": "BOP parts"
+                 *           },
+                 *           {
+                 *             "days": 14,
+                 *             "kind": "cement"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "cement additives"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "spacers and washes"
+                 *           },
+                 *           {
+                 *             "days": 14,
+                 *             "kind": "mud"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "bits"
+                 *           },
+                 *           {
+                 *             "days": 150,
+                 *             "kind": "tubing"
+                 *           },
+                 *           {
+                 *             "days": 180,
+                 *             "kind": "completion"
+                 *           },
+                 *           {
+                 *             "days": 60,
+                 *             "kind": "plugs"
+                 *           }
+                 *         ],
+                 *         "lost_mud": 0.25,
+                 *         "new_hole_ft": 15,
+                 *         "nipple_down_hours": 6,
+                 *         "nipple_up_hours": 12,
+                 *         "npt_share": 0.15,
+                 *         "open_stand_minutes": 5,
+                 *         "pipe_joint_ft": 31.5,
+                 *         "rams_hours": 2,
+                 *         "rates": [
+                 *           {
+                 *             "bit_hours": 60,
+                 *             "from_hole_in": 24,
+                 *             "ft_hour": 80
+                 *           },
+                 *           {
+                 *             "bit_hours": 60,
+                 *             "from_hole_in": 16,
+                 *             "ft_hour": 60
+                 *           },
+                 *           {
+                 *             "bit_hours": 50,
+                 *             "from_hole_in": 11,
+                 *             "ft_hour": 45
+                 *           },
+                 *           {
+                 *             "bit_hours": 45,
+                 *             "from_hole_in": 7.875,
+                 *             "ft_hour": 30
+                 *           },
+                 *           {
+                 *             "bit_hours": 35,
+                 *             "from_hole_in": 1,
+                 *             "ft_hour": 20
+                 *           }
+                 *         ],
+                 *         "reverse_hours": 3,
+                 *         "rig_up_hours": 96,
+                 *         "slips_hours": 4,
+                 *         "spare_bits": 1,
+                 *         "spare_cement": 0.15,
+                 *         "spare_centralizers": 0.1,
+                 *         "spare_gear": 1,
+                 *         "spare_rings": 1,
+                 *         "spool_hours": 3,
+                 *         "spread": [
+                 *           {
+                 *             "kind": "preparation",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "drilling",
+                 *             "least": 0.75,
+                 *             "most": 1.7
+                 *           },
+                 *           {
+                 *             "kind": "tripping",
+                 *             "least": 0.9,
+                 *             "most": 1.4
+                 *           },
+                 *           {
+                 *             "kind": "evaluation",
+                 *             "least": 0.9,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "running casing",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "cementing",
+                 *             "least": 0.9,
+                 *             "most": 1.4
+                 *           },
+                 *           {
+                 *             "kind": "waiting on cement",
+                 *             "least": 1,
+                 *             "most": 1.3
+                 *           },
+                 *           {
+                 *             "kind": "wellhead",
+                 *             "least": 0.85,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "BOPs",
+                 *             "least": 0.85,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "testing",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "barriers",
+                 *             "least": 1,
+                 *             "most": 1
+                 *           },
+                 *           {
+                 *             "kind": "riser",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "completion",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "plugs",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           }
+                 *         ],
+                 *         "stand_joints": 3,
+                 *         "stand_minutes": 3.5,
+                 *         "top_up_hours": 3
+                 *       },
                  *       "sea": {
                  *         "answer_seconds": 30,
                  *         "barriers": 2,
@@ -11663,6 +14306,17 @@ export interface components {
                  */
                 preventers: components["schemas"]["Stack"][];
                 /**
+                 * Run sheet
+                 * @default {
+                 *       "edits": [],
+                 *       "orders": [],
+                 *       "rates": [],
+                 *       "spud": "",
+                 *       "steps": []
+                 *     }
+                 */
+                runsheet: components["schemas"]["RunSheet"];
+                /**
                  * @default {
                  *       "annuli": [],
                  *       "conductor": {
@@ -11768,7 +14422,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 6;
+                version: 7;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -12384,6 +15038,30 @@ export interface components {
             weight_ppf: number;
         };
         /**
+         * SectionRate
+         * @description How fast a section is drilled, or a zone of it.
+         */
+        SectionRate: {
+            /**
+             * Drilling rate
+             * @description on bottom
+             */
+            ft_hour: number;
+            /** Id */
+            id: string;
+            /**
+             * Section
+             * @description id of the string that is set in it
+             */
+            string: string;
+            /**
+             * Zone
+             * @description id of a zone; empty is the whole section
+             * @default null
+             */
+            zone: string | null;
+        };
+        /**
          * SectionResult
          * @description One section of a string: its pipe, its ratings when new and cold, and why it ends where it does.
          */
@@ -12441,6 +15119,61 @@ export interface components {
             weight_ppf: number;
         };
         /**
+         * SectionRow
+         * @description A string's section of the sheet in days from the spud, and how its hole is drilled; without one the end of the well.
+         */
+        SectionRow: {
+            /** Begins */
+            begins: number;
+            /**
+             * Bottom Md Ft
+             * @default null
+             */
+            bottom_md_ft: number | null;
+            /**
+             * Day Factor
+             * @default 0.041666666666666664
+             */
+            day_factor: number;
+            /**
+             * Drilled Day
+             * @default null
+             */
+            drilled_day: number | null;
+            /** Ends */
+            ends: number;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Name */
+            name: (string | components["schemas"]["Amount"])[];
+            /**
+             * On Bottom Hours
+             * @default null
+             */
+            on_bottom_hours: number | null;
+            /**
+             * Rate Ft Hour
+             * @default null
+             */
+            rate_ft_hour: number | null;
+            /**
+             * Rate Given
+             * @default false
+             */
+            rate_given: boolean;
+            /** Steps */
+            steps: number;
+            /** String */
+            string: number | null;
+            /**
+             * Top Md Ft
+             * @default null
+             */
+            top_md_ft: number | null;
+        };
+        /**
          * SessionView
          * @description Whether accounts are in force, and who is signed in.
          */
@@ -12489,6 +15222,32 @@ export interface components {
             widest_in: number | null;
             /** Working */
             working: string;
+        };
+        /**
+         * SheetDetail
+         * @description The whole sheet with its materials.
+         */
+        SheetDetail: {
+            /** Cost */
+            cost: number;
+            /** Lines */
+            lines: components["schemas"]["LineRow"][];
+            /** Materials */
+            materials: components["schemas"]["MaterialRow"][];
+            /** Prices Unknown */
+            prices_unknown: number;
+            /** Weight Lb */
+            weight_lb: number;
+            /** Weights Unknown */
+            weights_unknown: number;
+        };
+        /**
+         * SheetDifferences
+         * @description Steps of a run sheet that are not as they were issued.
+         */
+        SheetDifferences: {
+            /** Lines */
+            lines: components["schemas"]["LineChange"][];
         };
         /** ShoeRow */
         ShoeRow: {
@@ -12937,6 +15696,27 @@ export interface components {
             limit_md_ft: number[];
             /** Shoe Md Ft */
             shoe_md_ft: number[];
+        };
+        /**
+         * SpreadRow
+         * @description Least and most of a kind of work, over what is likely.
+         */
+        SpreadRow: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "preparation" | "drilling" | "tripping" | "evaluation" | "running casing" | "cementing" | "waiting on cement" | "wellhead" | "BOPs" | "testing" | "barriers" | "riser" | "completion" | "plugs";
+            /**
+             * Least
+             * @description share of what is likely
+             */
+            least: number;
+            /**
+             * Most
+             * @description share of what is likely
+             */
+            most: number;
         };
         /**
          * Stack
@@ -13527,6 +16307,55 @@ export interface components {
             total_md_ft: number;
         };
         /**
+         * StepEdit
+         * @description What the person changed of a step by rule: where it stands, whether it is done at all, its time, a note.
+         */
+        StepEdit: {
+            /**
+             * Moved after
+             * @description key of the step that it follows now; empty stands by rule
+             * @default null
+             */
+            after: string | null;
+            /**
+             * Crossed out
+             * @description it is not done; it stays to be seen
+             * @default false
+             */
+            crossed: boolean;
+            /**
+             * Done
+             * @description ticked off on the rig floor
+             * @default false
+             */
+            done: boolean;
+            /**
+             * Signed
+             * @description who signed that it is done
+             * @default
+             */
+            done_by: string;
+            /**
+             * Rig time
+             * @description empty follows policy's rates
+             * @default null
+             */
+            hours: number | null;
+            /** Id */
+            id: string;
+            /**
+             * Note
+             * @description stands beside the step
+             * @default
+             */
+            note: string;
+            /**
+             * Step
+             * @description key of the step in the sheet
+             */
+            step: string;
+        };
+        /**
          * StepItem
          * @description A step of the work: its word, its title, and the places of the document that are worked on it.
          */
@@ -13537,7 +16366,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "policy";
             /** Title */
             title: string;
         };
@@ -13561,7 +16390,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "policy";
         };
         /** StickingRow */
         StickingRow: {
@@ -14210,6 +17039,231 @@ export interface components {
                  *         "stroke_ft": 20,
                  *         "zone_cover_ft": 50
                  *       },
+                 *       "runsheet": {
+                 *         "bha_hours": 4,
+                 *         "bushing_hours": 0.75,
+                 *         "casing_gear_hours": 3,
+                 *         "casing_test_hours": 1,
+                 *         "cellar_hours": 72,
+                 *         "cement_gear_hours": 2,
+                 *         "cement_hours": 4,
+                 *         "circulate_hours": 2,
+                 *         "condition_hours": 4,
+                 *         "conductor_hours": 24,
+                 *         "connection_minutes": 8,
+                 *         "cut_hours": 2,
+                 *         "diverter_hours": 8,
+                 *         "drill_out_ft_hour": 25,
+                 *         "element_test_hours": 0.75,
+                 *         "flange_hours": 4,
+                 *         "function_hours": 1.5,
+                 *         "hanger_hours": 3,
+                 *         "head_hours": 8,
+                 *         "head_test_hours": 1,
+                 *         "joints": [
+                 *           {
+                 *             "from_od_in": 20,
+                 *             "joints_hour": 8
+                 *           },
+                 *           {
+                 *             "from_od_in": 13,
+                 *             "joints_hour": 12
+                 *           },
+                 *           {
+                 *             "from_od_in": 9,
+                 *             "joints_hour": 14
+                 *           },
+                 *           {
+                 *             "from_od_in": 6,
+                 *             "joints_hour": 16
+                 *           },
+                 *           {
+                 *             "from_od_in": 1,
+                 *             "joints_hour": 18
+                 *           }
+                 *         ],
+                 *         "leads": [
+                 *           {
+                 *             "days": 150,
+                 *             "kind": "casing"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "float equipment"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "centralizers"
+                 *           },
+                 *           {
+                 *             "days": 90,
+                 *             "kind": "hangers and seals"
+                 *           },
+                 *           {
+                 *             "days": 180,
+                 *             "kind": "wellhead"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "ring gaskets and studs"
+                 *           },
+                 *           {
+                 *             "days": 60,
+                 *             "kind": "BOP parts"
+                 *           },
+                 *           {
+                 *             "days": 14,
+                 *             "kind": "cement"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "cement additives"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "spacers and washes"
+                 *           },
+                 *           {
+                 *             "days": 14,
+                 *             "kind": "mud"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "bits"
+                 *           },
+                 *           {
+                 *             "days": 150,
+                 *             "kind": "tubing"
+                 *           },
+                 *           {
+                 *             "days": 180,
+                 *             "kind": "completion"
+                 *           },
+                 *           {
+                 *             "days": 60,
+                 *             "kind": "plugs"
+                 *           }
+                 *         ],
+                 *         "lost_mud": 0.25,
+                 *         "new_hole_ft": 15,
+                 *         "nipple_down_hours": 6,
+                 *         "nipple_up_hours": 12,
+                 *         "npt_share": 0.15,
+                 *         "open_stand_minutes": 5,
+                 *         "pipe_joint_ft": 31.5,
+                 *         "rams_hours": 2,
+                 *         "rates": [
+                 *           {
+                 *             "bit_hours": 60,
+                 *             "from_hole_in": 24,
+                 *             "ft_hour": 80
+                 *           },
+                 *           {
+                 *             "bit_hours": 60,
+                 *             "from_hole_in": 16,
+                 *             "ft_hour": 60
+                 *           },
+                 *           {
+                 *             "bit_hours": 50,
+                 *             "from_hole_in": 11,
+                 *             "ft_hour": 45
+                 *           },
+                 *           {
+                 *             "bit_hours": 45,
+                 *             "from_hole_in": 7.875,
+                 *             "ft_hour": 30
+                 *           },
+                 *           {
+                 *             "bit_hours": 35,
+                 *             "from_hole_in": 1,
+                 *             "ft_hour": 20
+                 *           }
+                 *         ],
+                 *         "reverse_hours": 3,
+                 *         "rig_up_hours": 96,
+                 *         "slips_hours": 4,
+                 *         "spare_bits": 1,
+                 *         "spare_cement": 0.15,
+                 *         "spare_centralizers": 0.1,
+                 *         "spare_gear": 1,
+                 *         "spare_rings": 1,
+                 *         "spool_hours": 3,
+                 *         "spread": [
+                 *           {
+                 *             "kind": "preparation",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "drilling",
+                 *             "least": 0.75,
+                 *             "most": 1.7
+                 *           },
+                 *           {
+                 *             "kind": "tripping",
+                 *             "least": 0.9,
+                 *             "most": 1.4
+                 *           },
+                 *           {
+                 *             "kind": "evaluation",
+                 *             "least": 0.9,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "running casing",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "cementing",
+                 *             "least": 0.9,
+                 *             "most": 1.4
+                 *           },
+                 *           {
+                 *             "kind": "waiting on cement",
+                 *             "least": 1,
+                 *             "most": 1.3
+                 *           },
+                 *           {
+                 *             "kind": "wellhead",
+                 *             "least": 0.85,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "BOPs",
+                 *             "least": 0.85,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "testing",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "barriers",
+                 *             "least": 1,
+                 *             "most": 1
+                 *           },
+                 *           {
+                 *             "kind": "riser",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "completion",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "plugs",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           }
+                 *         ],
+                 *         "stand_joints": 3,
+                 *         "stand_minutes": 3.5,
+                 *         "top_up_hours": 3
+                 *       },
                  *       "sea": {
                  *         "answer_seconds": 30,
                  *         "barriers": 2,
@@ -14428,6 +17482,17 @@ export interface components {
                  */
                 preventers: components["schemas"]["Stack"][];
                 /**
+                 * Run sheet
+                 * @default {
+                 *       "edits": [],
+                 *       "orders": [],
+                 *       "rates": [],
+                 *       "spud": "",
+                 *       "steps": []
+                 *     }
+                 */
+                runsheet: components["schemas"]["RunSheet"];
+                /**
                  * @default {
                  *       "annuli": [],
                  *       "conductor": {
@@ -14533,7 +17598,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 6;
+                version: 7;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -14889,7 +17954,7 @@ export interface components {
              * Quantity
              * @default null
              */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight" | "money" | "days") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight" | "money" | "days" | "drilling_rate") | null;
             /**
              * Required
              * @default false
@@ -15691,6 +18756,231 @@ export interface components {
                  *         "stroke_ft": 20,
                  *         "zone_cover_ft": 50
                  *       },
+                 *       "runsheet": {
+                 *         "bha_hours": 4,
+                 *         "bushing_hours": 0.75,
+                 *         "casing_gear_hours": 3,
+                 *         "casing_test_hours": 1,
+                 *         "cellar_hours": 72,
+                 *         "cement_gear_hours": 2,
+                 *         "cement_hours": 4,
+                 *         "circulate_hours": 2,
+                 *         "condition_hours": 4,
+                 *         "conductor_hours": 24,
+                 *         "connection_minutes": 8,
+                 *         "cut_hours": 2,
+                 *         "diverter_hours": 8,
+                 *         "drill_out_ft_hour": 25,
+                 *         "element_test_hours": 0.75,
+                 *         "flange_hours": 4,
+                 *         "function_hours": 1.5,
+                 *         "hanger_hours": 3,
+                 *         "head_hours": 8,
+                 *         "head_test_hours": 1,
+                 *         "joints": [
+                 *           {
+                 *             "from_od_in": 20,
+                 *             "joints_hour": 8
+                 *           },
+                 *           {
+                 *             "from_od_in": 13,
+                 *             "joints_hour": 12
+                 *           },
+                 *           {
+                 *             "from_od_in": 9,
+                 *             "joints_hour": 14
+                 *           },
+                 *           {
+                 *             "from_od_in": 6,
+                 *             "joints_hour": 16
+                 *           },
+                 *           {
+                 *             "from_od_in": 1,
+                 *             "joints_hour": 18
+                 *           }
+                 *         ],
+                 *         "leads": [
+                 *           {
+                 *             "days": 150,
+                 *             "kind": "casing"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "float equipment"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "centralizers"
+                 *           },
+                 *           {
+                 *             "days": 90,
+                 *             "kind": "hangers and seals"
+                 *           },
+                 *           {
+                 *             "days": 180,
+                 *             "kind": "wellhead"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "ring gaskets and studs"
+                 *           },
+                 *           {
+                 *             "days": 60,
+                 *             "kind": "BOP parts"
+                 *           },
+                 *           {
+                 *             "days": 14,
+                 *             "kind": "cement"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "cement additives"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "spacers and washes"
+                 *           },
+                 *           {
+                 *             "days": 14,
+                 *             "kind": "mud"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "bits"
+                 *           },
+                 *           {
+                 *             "days": 150,
+                 *             "kind": "tubing"
+                 *           },
+                 *           {
+                 *             "days": 180,
+                 *             "kind": "completion"
+                 *           },
+                 *           {
+                 *             "days": 60,
+                 *             "kind": "plugs"
+                 *           }
+                 *         ],
+                 *         "lost_mud": 0.25,
+                 *         "new_hole_ft": 15,
+                 *         "nipple_down_hours": 6,
+                 *         "nipple_up_hours": 12,
+                 *         "npt_share": 0.15,
+                 *         "open_stand_minutes": 5,
+                 *         "pipe_joint_ft": 31.5,
+                 *         "rams_hours": 2,
+                 *         "rates": [
+                 *           {
+                 *             "bit_hours": 60,
+                 *             "from_hole_in": 24,
+                 *             "ft_hour": 80
+                 *           },
+                 *           {
+                 *             "bit_hours": 60,
+                 *             "from_hole_in": 16,
+                 *             "ft_hour": 60
+                 *           },
+                 *           {
+                 *             "bit_hours": 50,
+                 *             "from_hole_in": 11,
+                 *             "ft_hour": 45
+                 *           },
+                 *           {
+                 *             "bit_hours": 45,
+                 *             "from_hole_in": 7.875,
+                 *             "ft_hour": 30
+                 *           },
+                 *           {
+                 *             "bit_hours": 35,
+                 *             "from_hole_in": 1,
+                 *             "ft_hour": 20
+                 *           }
+                 *         ],
+                 *         "reverse_hours": 3,
+                 *         "rig_up_hours": 96,
+                 *         "slips_hours": 4,
+                 *         "spare_bits": 1,
+                 *         "spare_cement": 0.15,
+                 *         "spare_centralizers": 0.1,
+                 *         "spare_gear": 1,
+                 *         "spare_rings": 1,
+                 *         "spool_hours": 3,
+                 *         "spread": [
+                 *           {
+                 *             "kind": "preparation",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "drilling",
+                 *             "least": 0.75,
+                 *             "most": 1.7
+                 *           },
+                 *           {
+                 *             "kind": "tripping",
+                 *             "least": 0.9,
+                 *             "most": 1.4
+                 *           },
+                 *           {
+                 *             "kind": "evaluation",
+                 *             "least": 0.9,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "running casing",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "cementing",
+                 *             "least": 0.9,
+                 *             "most": 1.4
+                 *           },
+                 *           {
+                 *             "kind": "waiting on cement",
+                 *             "least": 1,
+                 *             "most": 1.3
+                 *           },
+                 *           {
+                 *             "kind": "wellhead",
+                 *             "least": 0.85,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "BOPs",
+                 *             "least": 0.85,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "testing",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "barriers",
+                 *             "least": 1,
+                 *             "most": 1
+                 *           },
+                 *           {
+                 *             "kind": "riser",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "completion",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "plugs",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           }
+                 *         ],
+                 *         "stand_joints": 3,
+                 *         "stand_minutes": 3.5,
+                 *         "top_up_hours": 3
+                 *       },
                  *       "sea": {
                  *         "answer_seconds": 30,
                  *         "barriers": 2,
@@ -15909,6 +19199,17 @@ export interface components {
                  */
                 preventers: components["schemas"]["Stack"][];
                 /**
+                 * Run sheet
+                 * @default {
+                 *       "edits": [],
+                 *       "orders": [],
+                 *       "rates": [],
+                 *       "spud": "",
+                 *       "steps": []
+                 *     }
+                 */
+                runsheet: components["schemas"]["RunSheet"];
+                /**
                  * @default {
                  *       "annuli": [],
                  *       "conductor": {
@@ -16014,7 +19315,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 6;
+                version: 7;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -16907,6 +20208,231 @@ export interface components {
                  *         "stroke_ft": 20,
                  *         "zone_cover_ft": 50
                  *       },
+                 *       "runsheet": {
+                 *         "bha_hours": 4,
+                 *         "bushing_hours": 0.75,
+                 *         "casing_gear_hours": 3,
+                 *         "casing_test_hours": 1,
+                 *         "cellar_hours": 72,
+                 *         "cement_gear_hours": 2,
+                 *         "cement_hours": 4,
+                 *         "circulate_hours": 2,
+                 *         "condition_hours": 4,
+                 *         "conductor_hours": 24,
+                 *         "connection_minutes": 8,
+                 *         "cut_hours": 2,
+                 *         "diverter_hours": 8,
+                 *         "drill_out_ft_hour": 25,
+                 *         "element_test_hours": 0.75,
+                 *         "flange_hours": 4,
+                 *         "function_hours": 1.5,
+                 *         "hanger_hours": 3,
+                 *         "head_hours": 8,
+                 *         "head_test_hours": 1,
+                 *         "joints": [
+                 *           {
+                 *             "from_od_in": 20,
+                 *             "joints_hour": 8
+                 *           },
+                 *           {
+                 *             "from_od_in": 13,
+                 *             "joints_hour": 12
+                 *           },
+                 *           {
+                 *             "from_od_in": 9,
+                 *             "joints_hour": 14
+                 *           },
+                 *           {
+                 *             "from_od_in": 6,
+                 *             "joints_hour": 16
+                 *           },
+                 *           {
+                 *             "from_od_in": 1,
+                 *             "joints_hour": 18
+                 *           }
+                 *         ],
+                 *         "leads": [
+                 *           {
+                 *             "days": 150,
+                 *             "kind": "casing"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "float equipment"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "centralizers"
+                 *           },
+                 *           {
+                 *             "days": 90,
+                 *             "kind": "hangers and seals"
+                 *           },
+                 *           {
+                 *             "days": 180,
+                 *             "kind": "wellhead"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "ring gaskets and studs"
+                 *           },
+                 *           {
+                 *             "days": 60,
+                 *             "kind": "BOP parts"
+                 *           },
+                 *           {
+                 *             "days": 14,
+                 *             "kind": "cement"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "cement additives"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "spacers and washes"
+                 *           },
+                 *           {
+                 *             "days": 14,
+                 *             "kind": "mud"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "bits"
+                 *           },
+                 *           {
+                 *             "days": 150,
+                 *             "kind": "tubing"
+                 *           },
+                 *           {
+                 *             "days": 180,
+                 *             "kind": "completion"
+                 *           },
+                 *           {
+                 *             "days": 60,
+                 *             "kind": "plugs"
+                 *           }
+                 *         ],
+                 *         "lost_mud": 0.25,
+                 *         "new_hole_ft": 15,
+                 *         "nipple_down_hours": 6,
+                 *         "nipple_up_hours": 12,
+                 *         "npt_share": 0.15,
+                 *         "open_stand_minutes": 5,
+                 *         "pipe_joint_ft": 31.5,
+                 *         "rams_hours": 2,
+                 *         "rates": [
+                 *           {
+                 *             "bit_hours": 60,
+                 *             "from_hole_in": 24,
+                 *             "ft_hour": 80
+                 *           },
+                 *           {
+                 *             "bit_hours": 60,
+                 *             "from_hole_in": 16,
+                 *             "ft_hour": 60
+                 *           },
+                 *           {
+                 *             "bit_hours": 50,
+                 *             "from_hole_in": 11,
+                 *             "ft_hour": 45
+                 *           },
+                 *           {
+                 *             "bit_hours": 45,
+                 *             "from_hole_in": 7.875,
+                 *             "ft_hour": 30
+                 *           },
+                 *           {
+                 *             "bit_hours": 35,
+                 *             "from_hole_in": 1,
+                 *             "ft_hour": 20
+                 *           }
+                 *         ],
+                 *         "reverse_hours": 3,
+                 *         "rig_up_hours": 96,
+                 *         "slips_hours": 4,
+                 *         "spare_bits": 1,
+                 *         "spare_cement": 0.15,
+                 *         "spare_centralizers": 0.1,
+                 *         "spare_gear": 1,
+                 *         "spare_rings": 1,
+                 *         "spool_hours": 3,
+                 *         "spread": [
+                 *           {
+                 *             "kind": "preparation",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "drilling",
+                 *             "least": 0.75,
+                 *             "most": 1.7
+                 *           },
+                 *           {
+                 *             "kind": "tripping",
+                 *             "least": 0.9,
+                 *             "most": 1.4
+                 *           },
+                 *           {
+                 *             "kind": "evaluation",
+                 *             "least": 0.9,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "running casing",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "cementing",
+                 *             "least": 0.9,
+                 *             "most": 1.4
+                 *           },
+                 *           {
+                 *             "kind": "waiting on cement",
+                 *             "least": 1,
+                 *             "most": 1.3
+                 *           },
+                 *           {
+                 *             "kind": "wellhead",
+                 *             "least": 0.85,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "BOPs",
+                 *             "least": 0.85,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "testing",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "barriers",
+                 *             "least": 1,
+                 *             "most": 1
+                 *           },
+                 *           {
+                 *             "kind": "riser",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "completion",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "plugs",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           }
+                 *         ],
+                 *         "stand_joints": 3,
+                 *         "stand_minutes": 3.5,
+                 *         "top_up_hours": 3
+                 *       },
                  *       "sea": {
                  *         "answer_seconds": 30,
                  *         "barriers": 2,
@@ -17125,6 +20651,17 @@ export interface components {
                  */
                 preventers: components["schemas"]["Stack"][];
                 /**
+                 * Run sheet
+                 * @default {
+                 *       "edits": [],
+                 *       "orders": [],
+                 *       "rates": [],
+                 *       "spud": "",
+                 *       "steps": []
+                 *     }
+                 */
+                runsheet: components["schemas"]["RunSheet"];
+                /**
                  * @default {
                  *       "annuli": [],
                  *       "conductor": {
@@ -17230,7 +20767,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 6;
+                version: 7;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -18596,6 +22133,113 @@ export interface operations {
             };
         };
     };
+    run_sheets_calendar_designs__int_design_id__calendar_ics_get: {
+        parameters: {
+            query?: {
+                units?: "field" | "metric";
+                /** @description quantities in other units: emw:SG,depth:m */
+                mixed?: string;
+            };
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": unknown;
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     designs_compare_designs_designs__int_design_id__comparison__int_other_id__get: {
         parameters: {
             query?: never;
@@ -19345,6 +22989,220 @@ export interface operations {
             };
         };
     };
+    run_sheets_materials_table_designs__int_design_id__materials_csv_get: {
+        parameters: {
+            query?: {
+                units?: "field" | "metric";
+                /** @description quantities in other units: emw:SG,depth:m */
+                mixed?: string;
+            };
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    run_sheets_materials_book_designs__int_design_id__materials_xlsx_get: {
+        parameters: {
+            query?: {
+                units?: "field" | "metric";
+                /** @description quantities in other units: emw:SG,depth:m */
+                mixed?: string;
+            };
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": unknown;
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     revisions_merge_documents_merges_post: {
         parameters: {
             query?: never;
@@ -19775,6 +23633,220 @@ export interface operations {
             };
         };
     };
+    run_sheets_run_sheet_table_designs__int_design_id__run_sheet_csv_get: {
+        parameters: {
+            query?: {
+                units?: "field" | "metric";
+                /** @description quantities in other units: emw:SG,depth:m */
+                mixed?: string;
+            };
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    run_sheets_run_sheet_pages_designs__int_design_id__run_sheet_pdf_get: {
+        parameters: {
+            query?: {
+                units?: "field" | "metric";
+                /** @description quantities in other units: emw:SG,depth:m */
+                mixed?: string;
+            };
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     program_sheet_program_sheet_designs__int_design_id__sheet_get: {
         parameters: {
             query?: {
@@ -19828,6 +23900,332 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    run_sheets_tell_sheet_changes_designs__int_design_id__sheet_changes_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetDifferences"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    run_sheets_list_issues_designs__int_design_id__sheet_issues_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IssueList"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    run_sheets_issue_sheet_designs__int_design_id__sheet_issues_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["IssueBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IssueList"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -20511,7 +24909,7 @@ export interface operations {
             header?: never;
             path: {
                 design_id: number;
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs" | "section_rates" | "own_steps" | "orders" | "drilling_rates" | "casing_rates" | "time_spread" | "lead_times" | "set_up";
             };
             cookie?: never;
         };
@@ -21968,6 +26366,111 @@ export interface operations {
             };
         };
     };
+    run_sheets_create_run_sheet_run_sheets_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetDetail"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     strings_create_run_runs_post: {
         parameters: {
             query?: never;
@@ -22701,7 +27204,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs" | "section_rates" | "own_steps" | "orders" | "drilling_rates" | "casing_rates" | "time_spread" | "lead_times" | "set_up";
             };
             cookie?: never;
         };
@@ -22808,7 +27311,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs" | "section_rates" | "own_steps" | "orders" | "drilling_rates" | "casing_rates" | "time_spread" | "lead_times" | "set_up";
             };
             cookie?: never;
         };
@@ -22915,7 +27418,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs" | "section_rates" | "own_steps" | "orders" | "drilling_rates" | "casing_rates" | "time_spread" | "lead_times" | "set_up";
             };
             cookie?: never;
         };

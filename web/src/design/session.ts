@@ -12,6 +12,8 @@ export type SaveState = "saved" | "unsaved" | "saving" | "faulty" | "offline" | 
 export interface Snapshot {
   document: Design;
   evaluation: Evaluation | null;
+  /** The document that the evaluation is of. */
+  evaluated: Design | null;
   /** True while the evaluation shown is of an older document. */
   behind: boolean;
   faults: Fault[];
@@ -71,6 +73,7 @@ export class Session {
     this.state = {
       document: draft?.document ?? document,
       evaluation: null,
+      evaluated: null,
       behind: true,
       faults: [],
       revision: draft?.revision ?? revision,
@@ -101,6 +104,9 @@ export class Session {
   };
 
   snapshot = (): Snapshot => this.state;
+
+  /** The document as it stands or, while it has faults, as it was evaluated last. */
+  workable = (): Design | null => (this.state.faults.length > 0 ? this.state.evaluated : this.state.document);
 
   close(): void {
     this.closed = true;
@@ -249,7 +255,7 @@ export class Session {
       const evaluation = replaceEqualDeep(this.state.evaluation, await inTurn(() => api.evaluate(document))) as Evaluation;
       const current = document === this.state.document;
       const roundTripMs = current ? performance.now() - this.editedAt : this.state.roundTripMs;
-      this.set({ evaluation, faults: [], behind: !current, roundTripMs });
+      this.set({ evaluation, evaluated: document, faults: [], behind: !current, roundTripMs });
     } catch (error) {
       if (error instanceof api.ProblemError && !NOT_NOW.includes(error.problem.status)) {
         const faults = error.problem.faults.length

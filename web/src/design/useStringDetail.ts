@@ -1,7 +1,7 @@
 // One string in full, asked for by the view that shows it: more than an evaluation carries.
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { useBench, useEvaluated, useSnapshot } from "./context";
+import { useBench, useEvaluated, useWorkable } from "./context";
 import type { Design } from "./types";
 import { identityOf, numberOf } from "./useRested";
 
@@ -11,16 +11,15 @@ export type Ask<T> = (document: Design, string: number, signal: AbortSignal) => 
 export function useStringDetail<T>(name: string, index: number, wanted: boolean, row: unknown, ask: Ask<T>): T | undefined {
   const { session } = useBench();
   const strings = useEvaluated((e) => e.strings);
-  const document = useSnapshot("document");
-  const faults = useSnapshot("faults");
+  const document = useWorkable();
   const applies = wanted && row !== undefined;
   // an edit is asked for at once, beside its evaluation; what is dragged only as often as it is evaluated
   const dragged = session.dragging();
   const evaluated = useMemo(() => (applies && dragged ? numberOf(JSON.stringify([row, strings])) : null), [applies, dragged, row, strings]);
   const { data } = useQuery({
-    queryKey: [name, index, dragged ? evaluated : identityOf(document)],
-    queryFn: ({ signal }) => ask(session.snapshot().document, index, signal),
-    enabled: applies && faults.length === 0,
+    queryKey: [name, index, dragged ? evaluated : document && identityOf(document)],
+    queryFn: ({ signal }) => ask(session.workable()!, index, signal),
+    enabled: applies && document !== null,
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     gcTime: 10_000,

@@ -22,6 +22,14 @@ const WAYS: readonly (readonly [string, string])[] = [
     "Barriers",
     "Under Completion every state of the well is counted and drawn with its two envelopes. What may not be removed yet is told; a page a state is printed for signatures.",
   ],
+  [
+    "Run sheet",
+    "It follows from the design. Cross a step out, move it with Alt and the arrows, or add one of your own: what breaks an order rule is told with the rule. Issue it, and every later change of the design marks the steps that read otherwise.",
+  ],
+  [
+    "Schedule",
+    "Drag the end of a hole along the days: its drilling rate follows, and the end of the well. A zone may have a rate of its own.",
+  ],
   ["At sea", "A well on the sea floor has a step of its own. Under Ground, Site the whole well is moved to other water by one number."],
   ["Undo", "Ctrl Z takes back any edit, without end. Everything is saved by itself; History holds every revision."],
 ];

@@ -55,7 +55,7 @@ export const GUIDE: readonly GuideStep[] = [
   },
   {
     title: "The program",
-    text: "A program is proposed on Depths as soon as pore and fracture are known. Adopt it or move a shoe, then go through the steps along the top, from Sizes to BOPs.",
+    text: "A program is proposed on Depths as soon as pore and fracture are known. Adopt it or move a shoe, then go through the steps along the top, from Sizes to the run sheet.",
     step: "depths",
     place: "/strings",
     given: (d) => d.strings.length > 0,

@@ -45,6 +45,7 @@ function Beside({ pair }: { pair: Comparison }) {
         <Decisions pair={pair} />
         <Findings pair={pair} />
         <Results pair={pair} />
+        <Materials pair={pair} />
       </div>
       <Column name={pair.b.name} evaluation={pair.evaluation_b} totalFt={deepest} />
     </main>
@@ -143,6 +144,40 @@ function FindingLine({ finding }: { finding: Finding }) {
       </span>
       {units.words(finding.message)}
     </li>
+  );
+}
+
+/** What is ordered more, less, or instead; with spares. */
+function Materials({ pair }: { pair: Comparison }) {
+  const count = (value: number | null | undefined) =>
+    value == null ? "–" : value.toLocaleString("en-US", { maximumFractionDigits: value < 10 ? 1 : 0 });
+  const units = useUnits();
+  return (
+    <section aria-label="Materials" className="mt-4">
+      <h2 className="text-[14px] font-semibold">Materials that differ, with spares</h2>
+      {pair.materials.length === 0 ? (
+        <p className="text-mute">Nothing: the same is ordered for both.</p>
+      ) : (
+        <table className="mt-1 w-full table-fixed border-collapse text-[12.5px]" aria-label="Materials that differ">
+          <Heads pair={pair} first="Item" />
+          <tbody>
+            {pair.materials.map((row) => (
+              <tr key={row.key} className="border-b border-rule/60">
+                <th scope="row" className="py-0.5 text-left font-normal">
+                  {units.words(row.what)}
+                </th>
+                {[row.before, row.after].map((value, i) => (
+                  <td key={i} className="px-2 text-right">
+                    {count(value)}
+                    {value == null ? "" : ` ${row.unit === "each" ? "" : row.unit}`}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
   );
 }
 

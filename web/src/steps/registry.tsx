@@ -12,6 +12,7 @@ import { PipeBench } from "./pipe/PipeBench";
 import { PolicyBench } from "./policy/PolicyBench";
 import { PreventersBench } from "./preventers/PreventersBench";
 import { RunningBench } from "./running/RunningBench";
+import { RunsheetBench } from "./runsheet/RunsheetBench";
 import { SeaBench } from "./sea/SeaBench";
 import { SizesBench } from "./sizes/SizesBench";
 import { WellheadBench } from "./wellhead/WellheadBench";
@@ -36,6 +37,7 @@ export const BENCHES: Record<Step, ComponentType<BenchProps>> = {
   preventers: PreventersBench,
   sea: SeaBench,
   completion: CompletionBench,
+  runsheet: RunsheetBench,
   policy: PolicyBench,
 };
 

@@ -36,6 +36,7 @@ export const TABS = {
     suspension: "Suspension",
     abandonment: "Abandonment",
   },
+  runsheet: { sheet: "Run sheet", floor: "Step by step", schedule: "Schedule", materials: "Materials" },
   pipe: { strings: "Strings", catalogue: "Catalogue", own: "Own pipes", stock: "Stock" },
 } as const;
 
@@ -53,6 +54,7 @@ export function tabOf(step: Step, place: string): string | null {
   if (step === "wellhead") return wellheadTab(place);
   if (step === "sea") return seaTab(place);
   if (step === "completion") return completionTab(place);
+  if (step === "runsheet") return sheetTab(place);
   if (step === "preventers") return place.startsWith("/closing_unit") ? "unit" : "stack";
   if (place.startsWith("/balanced_plugs")) return "plugs";
   if (step === "cement") return cementTab(place.split("/")[4] ?? "");
@@ -73,6 +75,11 @@ function completionTab(place: string): string {
   if (["evaluation", "pressure_points"].includes(key)) return "evaluation";
   if (key === "verified") return "barriers";
   return key === "suspension" || key === "abandonment" || key === "decision" ? key : "completed";
+}
+
+function sheetTab(place: string): string {
+  if (place.startsWith("/runsheet/orders")) return "materials";
+  return ["/runsheet/rates", "/runsheet/spud"].some((key) => place.startsWith(key)) ? "schedule" : "sheet";
 }
 
 function seaTab(place: string): string {

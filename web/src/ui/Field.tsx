@@ -97,7 +97,7 @@ export function NumberField({
         }}
       />
       {message && (
-        <span id={messageId} role="alert" className="block px-1 text-left text-xs text-brick">
+        <span id={messageId} role="alert" className="block px-1 text-left text-xs whitespace-normal text-brick">
           {message}
         </span>
       )}

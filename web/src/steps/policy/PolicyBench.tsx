@@ -7,37 +7,79 @@ import type { Row } from "../../ui/grid/columns";
 import type { Target } from "../../design/types";
 import { Connections } from "./Connections";
 
-/** Lists of policy that are tables of their own: how a new row begins. */
-const TABLES: Readonly<Record<string, { target: Target; sortBy: string; newRow: () => Row; least: number; empty: string }>> = {
-  kick_minimums: {
+/** Lists of policy that are tables of their own, by their place in it: how a new row begins. */
+const TABLES: Readonly<Record<string, { target: Target; sortBy: string | null; newRow: () => Row; least: number; empty: string }>> = {
+  "depths/kick_minimums": {
     target: "kick_minimums",
     sortBy: "from_hole_in",
     newRow: () => ({ from_hole_in: 6, volume_bbl: 15 }),
     least: 0,
     empty: "No minimum is asked.",
   },
-  pairs: {
+  "sizes/pairs": {
     target: "pairs",
     sortBy: "od_in",
     newRow: () => ({ od_in: 7, hole_in: 8.5, use: "common" }),
     least: 0,
     empty: "No pair: every casing is measured by its clearance.",
   },
-  clearances: {
+  "sizes/clearances": {
     target: "clearances",
     sortBy: "from_od_in",
     newRow: () => ({ from_od_in: 5, common_in: 0.8, tight_in: 0.6 }),
     least: 1,
     empty: "",
   },
-  least_elements: {
+  "preventers/least_elements": {
     target: "least_elements",
     sortBy: "from_class_psi",
     newRow: () => ({ from_class_psi: 10_000, annulars: 1, blind_rams: 1, blind: "blind shear rams", pipe_rams: 2, variable_rams: 1 }),
     least: 1,
     empty: "",
   },
-  drill_strings: {
+  "preventers/least_at_sea": {
+    target: "least_elements",
+    sortBy: "from_class_psi",
+    newRow: () => ({ from_class_psi: 10_000, annulars: 2, blind_rams: 1, blind: "blind shear rams", pipe_rams: 2, variable_rams: 1 }),
+    least: 1,
+    empty: "",
+  },
+  "sea/set_up": {
+    target: "set_up",
+    sortBy: "hours",
+    newRow: () => ({ hours: 24, share: 0.1 }),
+    least: 2,
+    empty: "",
+  },
+  "runsheet/rates": {
+    target: "drilling_rates",
+    sortBy: "from_hole_in",
+    newRow: () => ({ from_hole_in: 6, ft_hour: 20, bit_hours: 35 }),
+    least: 0,
+    empty: "No rate: how long drilling takes is unknown.",
+  },
+  "runsheet/joints": {
+    target: "casing_rates",
+    sortBy: "from_od_in",
+    newRow: () => ({ from_od_in: 5, joints_hour: 18 }),
+    least: 0,
+    empty: "No rate: how long casing takes is unknown.",
+  },
+  "runsheet/spread": {
+    target: "time_spread",
+    sortBy: null,
+    newRow: () => ({ kind: "drilling", least: 0.8, most: 1.6 }),
+    least: 0,
+    empty: "No spread: every time is as planned.",
+  },
+  "runsheet/leads": {
+    target: "lead_times",
+    sortBy: null,
+    newRow: () => ({ kind: "casing", days: 120 }),
+    least: 0,
+    empty: "No lead time: when to order is unknown.",
+  },
+  "mud/drill_strings": {
     target: "drill_strings",
     sortBy: "from_hole_in",
     newRow: () => ({ from_hole_in: 6, pipe_od_in: 3.5, collar_od_in: 4.75, collar_length_ft: 450, pipe_id_in: 2.764, collar_id_in: 2.25 }),
@@ -87,7 +129,9 @@ function StepPolicy({ step }: { step: string }) {
           paths={plain.filter((key) => reference.at(`${path}/${key}`).group === group).map((key) => `${path}/${key}`)}
         />
       ))}
-      {of("list").map((key) => (key === "connections" ? <Connections key={key} /> : <Table key={key} path={`${path}/${key}`} of={key} />))}
+      {of("list").map((key) =>
+        key === "connections" ? <Connections key={key} /> : <Table key={key} path={`${path}/${key}`} of={`${step}/${key}`} />,
+      )}
     </section>
   );
 }

@@ -1,16 +1,16 @@
 // Small parts of the running bench: which string is in hand, a decision with what holds without one, and a list of results.
 import type { ReactNode } from "react";
-import { adoption, useAt, useBench, useSnapshot } from "../../design/context";
+import { adoption, useAt, useBench, useWorkable } from "../../design/context";
 import { useReference } from "../../design/reference";
 import { FieldLabel } from "../../ui/DocField";
 import { Choice } from "../../ui/Field";
 import { Outcome as SharedOutcome, type OutcomeProps } from "../../ui/Outcome";
 import { Empty } from "../../ui/Panel";
 
-/** In place of a tally that is not there yet. */
+/** In place of a tally that is not there yet; while an entry has a fault, the tally worked last stands instead. */
 export function Waiting() {
-  const faults = useSnapshot("faults");
-  return <Empty>{faults.length > 0 ? "The joints are worked once the entry named at the right is mended." : "Working the joints…"}</Empty>;
+  const document = useWorkable();
+  return <Empty>{document === null ? "The joints are worked once the entry named at the right is mended." : "Working the joints…"}</Empty>;
 }
 
 interface DecisionProps {
