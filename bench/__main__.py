@@ -22,7 +22,7 @@ from typing import Any
 
 from waitress import create_server
 
-from bench import cement, ground, pipe, running, sea, stackup
+from bench import cement, ground, pipe, running, runsheet, sea, stackup
 from bench.calls import made_by, make
 from knollstack.catalogue import load
 from knollstack.core.base.remember import forget_all
@@ -101,7 +101,8 @@ def stages(designs: list[Design]) -> list[tuple[str, float, float]]:
     made = [equipped(program) for program in laid]
     stages.append(("laid out", lambda i: laid_out(designs[i], load())))
     stages.append(("equipped", lambda i: equipped(laid[i])))
-    stages += [(entry.step, lambda i, judge=entry.judge: judge(made[i])) for entry in STEPS]
+    gave = [runsheet.before(program) for program in made]
+    stages += [(entry.step, lambda i, entry=entry: entry.judged(made[i], gave[i])) for entry in STEPS]
     answers = [evaluated(program) for program in made]
     rows = []
     for name, run in stages:
@@ -175,6 +176,8 @@ def main() -> None:
     print()
     stackup.main()
     sea.main()
+    print()
+    runsheet.main()
 
 
 main()

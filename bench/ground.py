@@ -38,7 +38,7 @@ def deep_well() -> Design:
     return parse(
         {
             "format": "knollstack.well",
-            "version": 6,
+            "version": 7,
             "name": "Deep",
             "site": {"rig_floor_ft": 30.0},
             "trajectory": {"stations": [{"md_ft": 0.0}, {"md_ft": TOTAL_FT}]},

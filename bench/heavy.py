@@ -24,7 +24,7 @@ def heavy_well() -> dict[str, Any]:
     edges = [30.0 + i * (TOTAL_FT - 30.0) / ZONES for i in range(ZONES + 1)]
     return {
         "format": "knollstack.well",
-        "version": 6,
+        "version": 7,
         "name": "Bench",
         "site": {"rig_floor_ft": 30.0, "h2s_ppm": 0.0},
         "trajectory": {"stations": [{"md_ft": 0.0}, {"md_ft": TOTAL_FT}]},

@@ -53,7 +53,7 @@ def six_strings() -> Design:
     return parse(
         {
             "format": "knollstack.well",
-            "version": 6,
+            "version": 7,
             "name": "Six",
             "trajectory": {"stations": stations},
             "ground": {"pore": line, "fracture": strong},

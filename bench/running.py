@@ -51,7 +51,7 @@ def five_strings() -> Design:
     return parse(
         {
             "format": "knollstack.well",
-            "version": 6,
+            "version": 7,
             "name": "Five",
             "site": {"hook_load_limit_lbf": 1e6, "block_lbf": 5e4},
             "trajectory": {"stations": [{"md_ft": 0.0}, {"md_ft": 3000.0}, *build, end]},

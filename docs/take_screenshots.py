@@ -44,7 +44,7 @@ def alternatives(page: Page) -> None:
     document = page.document(2)
     for i, depth in enumerate((7400.0, 7200.0)):
         document["strings"][2]["shoe_md_ft"] = depth
-        send(page, "PUT", "/designs/2", {"well_id": 2, "based_on": i + 1, "document": document})
+        send(page, "PUT", "/designs/2", {"well_id": 2, "based_on": i + 2, "document": document})
     page.open("/designs/2/history")
     page.find("[data-revision-row]")
     shoot(page, "history")
@@ -55,6 +55,7 @@ def alternatives(page: Page) -> None:
     page.open(f"/designs/2/beside/{copy}")
     page.find("table")
     shoot(page, "beside")
+    under("history", ["beside"], (0, 40, 1280, 800))
 
 
 def others(page: Page) -> None:
@@ -188,6 +189,29 @@ def completed(page: Page) -> None:
     page.prefer(dark=False)
 
 
+def as_lived(page: Page) -> None:
+    """The sheet with one step at the rig floor under it, a revision past its issue; the schedule with materials under it."""
+    send(page, "POST", "/designs/2/sheet-issues", {"revision": 1, "note": "to the rig"})
+    document = page.document(2)
+    document["strings"][3]["mud_ppg"] += 0.1
+    send(page, "PUT", "/designs/2", {"well_id": 2, "based_on": 1, "document": document})
+    views = {
+        "runsheet": "tab=sheet",
+        "floor": "tab=floor&line=s3/slips",
+        "schedule": "tab=schedule",
+        "materials": "tab=materials",
+    }
+    for name, address in views.items():
+        page.open(f"/designs/2/runsheet?{address}")
+        page.find("main[data-drawn]")
+        if name == "runsheet":
+            page.choose("Section", "3")
+            page.click("Leak-off test at the 9 5/8 in shoe")
+        shoot(page, name)
+    under("runsheet", ["floor"], (0, 77, 1280, 760))
+    under("schedule", ["materials"], (0, 77, 1280, 760))
+
+
 def main() -> None:
     options = Options()
     options.binary_location = "/usr/bin/chromium"
@@ -206,8 +230,6 @@ def main() -> None:
         page.open("/")
         page.find('[data-design-row="3"] td:first-child svg')
         shoot(page, "wells")
-        page.open("/formulas/kick_height")
-        shoot(page, "formulas")
         for step in STEPS:
             page.open(f"/designs/2/{step}")
             if step == "ground":
@@ -233,9 +255,13 @@ def main() -> None:
             if step == "sizes":
                 page.find("[aria-label='Chains']")
             shoot(page, step)
+        page.open("/formulas/kick_height")
+        shoot(page, "formulas")
+        under("policy", ["formulas"], (0, 77, 1280, 800))
         others(page)
         at_sea(page)
         completed(page)
+        as_lived(page)
         alternatives(page)
         driver.quit()
         server.close()
