@@ -98,10 +98,21 @@ def _paper(line: LineRow, units: UnitSet) -> list[str]:
     return [str(line.number), words_of(line, units), f"{held}{broken}{caution}{note}", signs, hours, when, done]
 
 
+def _open_ends(result: RunsheetResult, stops: int) -> tuple[str, ...]:
+    """What stands against working by this sheet: nothing where there is none."""
+    told = (
+        (stops, "stop in the design", "stops in the design"),
+        (result.held, "step that may not be done", "steps that may not be done"),
+        (result.broken, "step against an order rule", "steps against an order rule"),
+    )
+    found = [f"{count} {one if count == 1 else many}" for count, one, many in told if count]
+    return (f"Not fit to work by yet: {', '.join(found)}.",) if found else ()
+
+
 def write_run_sheet(
-    name: str, detail: SheetDetail, result: RunsheetResult, units: UnitSet, revision: str, saved: str
+    name: str, detail: SheetDetail, result: RunsheetResult, stops: int, units: UnitSet, revision: str, saved: str
 ) -> bytes:
-    """The pages as PDF: a table a section, each with what it is signed by."""
+    """The pages as PDF: a table a section, each with what it is signed by; `stops` of the whole design stand first."""
     tables: list[Titled] = []
     titles: list[str] = []
     for line in detail.lines:
@@ -117,4 +128,4 @@ def write_run_sheet(
         least = "at least " if result.unknown else ""
         told = f"{least}{days.expected:.1f} days from the spud, {days.low:.1f} to {days.high:.1f} (P10 to P90)"
     heading = Heading(name=name, basis=f"Run sheet · {result.steps} steps · {told}", revision=revision, saved=saved)
-    return table_pages(heading, LEAD, tables, (), dense=True)
+    return table_pages(heading, (*_open_ends(result, stops), *LEAD), tables, (), dense=True)

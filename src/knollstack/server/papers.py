@@ -14,8 +14,9 @@ def write_run_sheet(design: Design, design_id: int, units: UnitSet, revision: in
     evaluation, detail = with_sheet(design, load())
     if not detail.lines:
         return None
-    saved = f"saved {at(saved_at)}"
-    return run_sheet.write_run_sheet(design.name, detail, evaluation.runsheet, units, f"Revision {revision}", saved)
+    stops = sum(f.severity == "stop" and f.step != "runsheet" for f in evaluation.findings)
+    heading = f"Revision {revision}", f"saved {at(saved_at)}"
+    return run_sheet.write_run_sheet(design.name, detail, evaluation.runsheet, stops, units, *heading)
 
 
 def write_run_sheet_csv(design: Design, design_id: int, units: UnitSet, revision: int, saved_at: str) -> str | None:

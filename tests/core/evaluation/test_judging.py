@@ -111,7 +111,13 @@ def test_kick_remedy_on_a_proposal_adopts_it():
 def test_demo_carries_its_findings_and_nothing_unknown():
     evaluation = run(demo())
     found = [(f.severity, f.step) for f in evaluation.findings if f.severity != "note"]
-    assert found == [("stop", "running"), ("stop", "cement"), ("caution", "mud"), ("caution", "cement")]
+    assert found == [
+        ("stop", "running"),
+        ("stop", "cement"),
+        ("stop", "runsheet"),
+        ("caution", "mud"),
+        ("caution", "cement"),
+    ]
     assert {p.step: p.state for p in evaluation.path} == {
         "ground": "good",
         "depths": "good",
@@ -123,7 +129,7 @@ def test_demo_carries_its_findings_and_nothing_unknown():
         "wellhead": "good",
         "preventers": "good",
         "completion": "good",
-        "runsheet": "good",
+        "runsheet": "stop",
     }
 
 

@@ -7,7 +7,7 @@ import pytest
 from knollstack.core.base.units import plain
 from knollstack.demo import documents
 from tests.core.runsheet.wells import demo_well, line_of
-from tests.helpers import find, run
+from tests.helpers import elements, find, run
 
 
 def leaking(*elements):
@@ -25,8 +25,8 @@ def test_bops_do_not_come_off_over_a_barrier_that_leaks():
     line = line_of(judged, "s3/lift")
     assert line.held is not None
     assert (plain(line.held.why), line.held.unknown) == ("1 of 2 barriers stand", False)
-    found = find(judged, "runsheet", "stop")
-    assert "The sheet stops here: 1 of 2 barriers stand." in plain(found[0].message)
+    told = [plain(f.message) for f in find(judged, "runsheet", "stop")]
+    assert "The sheet stops here: 1 of 2 barriers stand." in told
     assert line_of(run(demo_well()), "s3/lift").held is None
 
 
@@ -45,7 +45,6 @@ def test_what_is_not_known_holds_it_as_unknown():
     assert line.held is not None
     assert line.held.unknown
     assert find(judged, "runsheet", "unknown")[0].place == "/runsheet"
-    assert {p.step: p.state for p in judged.path}["runsheet"] == "incomplete"
 
 
 @pytest.mark.parametrize(("capacity", "held"), [(241_000.0, True), (242_000.0, False)])
@@ -63,20 +62,20 @@ def test_nothing_heavier_is_hung_than_the_bowl_carries(capacity, held):
     assert (line_of(run(document), "s3/slips").held is not None) is held
 
 
-def test_casing_that_nothing_closes_on_is_not_run():
+@pytest.mark.parametrize(
+    ("names", "why"),
+    [
+        (("drilling spool", "blind rams", "pipe rams"), "nothing in the stack seals on it"),
+        (("drilling spool", "blind rams", "pipe rams", "annular"), None),
+    ],
+)
+def test_casing_that_nothing_closes_on_is_not_run(names, why):
     """Without the annular and without rams of its size nothing seals on the 9 5/8 in."""
     document = demo_well()
-    rows = [
-        {"id": "e1", "element": "drilling spool"},
-        {"id": "e2", "element": "blind rams"},
-        {"id": "e3", "element": "pipe rams"},
-    ]
-    document["preventers"] = [{"id": "b1", "string": "s2", "class_psi": 2000.0, "elements": rows, "casing_ram": None}]
-    judged = run(document)
-    covered = [x for x in judged.sheet().lines if x.key in ("s3/cover", "s3/bonnets")]
-    assert covered
-    if covered[0].key == "s3/cover":
-        assert covered[0].held is not None
+    stack = {"id": "b1", "string": "s2", "class_psi": 2000.0, "elements": elements(*names), "casing_ram": None}
+    document["preventers"] = [stack]
+    held = line_of(run(document), "s3/cover").held
+    assert (None if held is None else plain(held.why)) == why
 
 
 def test_a_suspended_well_stops_over_a_plug_that_leaks():

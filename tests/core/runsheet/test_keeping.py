@@ -155,7 +155,7 @@ def test_a_step_of_long_work_is_told_where_the_test_runs_out():
     assert "Fish" in plain(finding.subject)
     assert plain(finding.message).startswith("BOP test: the test of the BOPs runs out in its time.")
     assert plain(finding.remedies[0].label) == "Take no rig time for the own step"
-    assert find(run(with_sheet(steps=[own | {"hours": 20.0}])), "runsheet") == []
+    assert find(run(with_sheet(steps=[own | {"hours": 20.0}])), "runsheet", "caution") == []
 
 
 @pytest.mark.parametrize("dozen", range(many(2)))

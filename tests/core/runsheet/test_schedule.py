@@ -188,7 +188,7 @@ def test_a_core_makes_the_hole_deeper():
 
 
 def test_unknown_times_are_told_and_the_days_are_at_least():
-    document = demo_well()
+    document = demo_well(3)
     document["policy"]["runsheet"] = {"rates": []}
     judged = run(document)
     assert line_of(judged, "s3/drill/0").hours is None

@@ -10906,6 +10906,11 @@ export interface components {
              * @default null
              */
             test_rig_psi: number | null;
+            /**
+             * Test Share
+             * @default null
+             */
+            test_share: number | null;
         };
         /**
          * PipeSection

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from knollstack.core.base.findings import Amount, Words, depth, emw, force, height, pressure, volume
+from knollstack.core.base.findings import Amount, Words, depth, emw, force, height, length, pressure, volume
 from knollstack.core.base.formulas import circle_capacity, hydrostatic_pressure, interval_volume
 from knollstack.core.base.working import headline
 from knollstack.core.completion.elements import Site
@@ -104,11 +104,20 @@ def _steps(site: Site, string: EquippedString, row: CompletionRow) -> Iterator[W
             force(tubing.slack_off_lbf),
             " on the packer",
         )
-        pups = f", pups {' + '.join(f'{p:g}' for p in tubing.pups_ft)} ft" if tubing.pups_ft else ""
-        yield (f"Run {tubing.joints} joints of tubing{pups}; space out", *(slack if tubing.slack_off_lbf else ()))
+        pups: Words = (", pups ", *pups_words(tubing.pups_ft)) if tubing.pups_ft else ()
+        held = slack if tubing.slack_off_lbf else ()
+        yield (f"Run {tubing.joints} joints of tubing", *pups, "; space out", *held)
         test = site.well.policy.completion.tubing_test_psi
         yield ("Land and lock the tubing hanger; test its seals and the tubing to ", pressure(test))
     yield from _tree_steps(site, row)
+
+
+def pups_words(pups_ft: tuple[float, ...]) -> Words:
+    """The pup joints under the hanger, one after another."""
+    found: list[str | Amount] = []
+    for pup in pups_ft:
+        found += [" + ", length(pup)]
+    return tuple(found[1:])
 
 
 def _guns(row: CompletionRow) -> Words:

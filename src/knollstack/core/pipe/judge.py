@@ -5,6 +5,8 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 
+import numpy as np
+
 from knollstack.core.base.findings import Assumption, Finding, Words
 from knollstack.core.base.remember import remembered
 from knollstack.core.base.working import headline
@@ -26,6 +28,8 @@ from knollstack.core.pipe.results import LoadKind, LoadResult, PipeResult, PipeR
 from knollstack.core.pipe.sea_formulas import gauge_at_rig
 from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.program.section import Section
+
+MOST_SHARE = 10.0
 
 
 @remembered(8, traced=True)  # the completion asks it again
@@ -96,6 +100,15 @@ def _load(well: Well, judged: Judged, kind: LoadKind) -> LoadResult | None:
     )
 
 
+def _test_share(judged: Judged) -> float | None:
+    """How far the string stands its pressure test, over all kinds of load."""
+    at = next((c for c, case in enumerate(judged.frame.cases) if case.stage == "testing"), None)
+    if at is None:
+        return None
+    least = float(np.min([np.min(judged.of(kind)[:, at]) for kind in KINDS]))
+    return None if math.isnan(least) else min(least, MOST_SHARE)
+
+
 def _section(well: Well, catalogue: Catalogue, exposed: Exposure, section: Section, because: Words) -> SectionResult:
     pipe, bit, length = section.pipe, exposed.next_bit_in, section.length_ft
     allowed = well.policy.sizes.special_drift
@@ -146,6 +159,7 @@ def _row(well: Well, catalogue: Catalogue, string: EquippedString, exposed: Expo
     return PipeRow(
         test_psi=tested,
         test_rig_psi=at_rig,
+        test_share=_test_share(judged),
         chosen=chosen,
         sections=sections,
         loads=tuple(load for load in loads if load is not None),

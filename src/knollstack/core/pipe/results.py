@@ -68,6 +68,8 @@ class PipeRow(Result):
     """Pressure test at the wellhead, on the sea floor where that stands there."""
     test_rig_psi: float | None = None
     """The same as the rig's gauge reads it, with mud up to the rig; None where that is the same."""
+    test_share: float | None = None
+    """Least share of what it stands over the load of that test with policy's factors; None is not known, or no test."""
 
 
 class PipeResult(Result):

@@ -9,7 +9,7 @@ from knollstack.core.document.preventers import ClassElements, ElementKind, Stac
 from knollstack.core.preventers.findings import say
 from knollstack.core.preventers.inforce import InForce, change_to
 from knollstack.core.preventers.mending import added, fresh_element, holes, remedies
-from knollstack.core.preventers.results import HangOffRow, StackProof, StackRow
+from knollstack.core.preventers.results import HangOffRow, StackRow
 from knollstack.core.preventers.stacks import BLIND, ON_PIPE, least_of, least_on_sea_floor
 
 PASSING = {"tool joint": "tool joints", "collars": "collars", "coupling": "couplings"}
@@ -159,22 +159,3 @@ def annular_only_note(rows: tuple[StackRow, ...]) -> Iterator[Finding]:
         listed = ", ".join(PASSING[kind] for kind in PASSING if kind in kinds)
         text = f"Only the annular closes on {listed}: space out before a ram is closed."
         yield find("preventers", "note", "/preventers", ("BOP stacks",), text)
-
-
-def proof_findings(found: InForce, rows: tuple[StackProof, ...]) -> Iterator[Finding]:
-    """A cup test that pulls more than the drill pipe holds."""
-    for row in rows:
-        if row.tension_lbf is not None and row.most_lbf is not None and row.tension_lbf > row.most_lbf:
-            yield say(
-                found.ground.string,
-                "caution",
-                found.ground.place,
-                "A cup test pulls ",
-                force(row.tension_lbf),
-                " on the drill pipe; policy allows ",
-                force(row.most_lbf),
-                ". Use heavier pipe, or test with a plug.",
-                value=force(row.tension_lbf),
-                limit=force(row.most_lbf),
-                working=row.working,
-            )

@@ -26,10 +26,10 @@ from knollstack.core.preventers.findings_cover import (
     cover_findings,
     hang_findings,
     least_findings,
-    proof_findings,
     shear_findings,
     tubing_findings,
 )
+from knollstack.core.preventers.findings_proofs import low_test_findings, proof_findings
 from knollstack.core.preventers.inforce import InForce, ground_of, lay, sea_ground
 from knollstack.core.preventers.moments import moments_of, stack_base_in, stack_items
 from knollstack.core.preventers.proofs import Nippled, proofs_of
@@ -82,7 +82,7 @@ def judge(equipped: Equipped) -> tuple[PreventersResult, tuple[Finding, ...], tu
     )
     findings += unused_findings(stacks, used, {s.id for s in equipped.strings})
     result = tuple(rows)
-    findings += annular_only_note(result)
+    findings += [*annular_only_note(result), *low_test_findings(policy, result)]
     findings += [*unit_findings(unit, policy, result), *closing_findings(result)]
     assumptions = [*unit_assumption(unit, result)]
     if any(row.elements for row in rows):

@@ -46,6 +46,11 @@ class Nippled:
     def key(self) -> str:
         return f"preventers/{self.string.index}/test"
 
+    def least_class(self, up_to: int | None = None) -> float | None:
+        """The least class of what a test presses: the whole stack, or what stands under an element."""
+        pressed = [e.class_psi for e in self.elements if up_to is None or e.index < up_to]
+        return min((psi for psi in pressed if psi is not None), default=None)
+
     def high(self, rated_psi: float | None, key: str) -> tuple[float | None, str]:
         """The high pressure of one test, and which of class, head and surface pressure gives it."""
         if rated_psi is None or self.surface_psi is None:
@@ -64,9 +69,12 @@ class Nippled:
 
 
 def _row(n: Nippled, element: Cavity, rated: float | None, across: Words, title: str = "") -> StackProof:
-    key = f"{n.key}/{element.index}"
-    psi, by = n.high(rated, key)
-    if by == "its class" and element.kind == "annular":
+    key, under = f"{n.key}/{element.index}", n.least_class(element.index)
+    weaker = rated is not None and under is not None and under < rated
+    psi, by = n.high(under if weaker else rated, key)
+    if by == "its class" and weaker:
+        by = "class of what stands under it"
+    elif by == "its class" and element.kind == "annular":
         by = "policy's share of its class"
     return StackProof(
         element=element.index,
@@ -126,9 +134,8 @@ def _function_test(n: Nippled, element: Cavity) -> StackProof:
 
 
 def _line(n: Nippled, line: str) -> StackProof:
-    rated = min((e.class_psi for e in n.elements if e.class_psi is not None), default=None)
     key = f"{n.key}/{line.split()[0]}"
-    psi, by = n.high(rated, key)
+    psi, by = n.high(n.least_class(), key)
     return StackProof(
         element=None,
         title=f"{line}, inner and outer valve",
@@ -153,7 +160,7 @@ def _bonnets(n: Nippled) -> Iterator[StackProof]:
 
 
 def _cup(n: Nippled) -> Iterator[StackProof]:
-    """The head and its valves with a cup in the casing: under a share of its burst, with the pull on the pipe."""
+    """Head, valves and stack over a cup in the casing: under a share of its burst, with the pull on the pipe."""
     pipes, sections = [t for t in n.tubulars if t.kind == "drill pipe"], n.string.sections
     if not pipes or not sections or n.head is None or n.surface_psi is None:
         return
@@ -162,8 +169,9 @@ def _cup(n: Nippled) -> Iterator[StackProof]:
         return
     share, key = n.policy.cup_share, f"{n.key}/cup"
     with headline(key):
-        burst = share * casing.burst_psi
-        psi = float(high_test_pressure(burst, n.head.top_psi, n.surface_psi, n.policy.test_margin_psi))
+        burst, stack = share * casing.burst_psi, n.least_class()
+        pressed = burst if stack is None else min(burst, stack)
+        psi = float(high_test_pressure(pressed, n.head.top_psi, n.surface_psi, n.policy.test_margin_psi))
         tension = float(cup_test_tension(psi, casing.id_in, pipe.od_in))
     body = n.equipped.well.drill_string(n.string.bit_in or casing.id_in)
     bore = pipe.id_in if pipe.id_in is not None else drill_pipe_id_in(n.equipped.catalogue, body)
@@ -175,7 +183,7 @@ def _cup(n: Nippled) -> Iterator[StackProof]:
         title=f"{n.head.name} and its valves",
         low_psi=n.policy.low_test_psi,
         high_psi=psi,
-        by="share of the casing's burst" if psi == burst else "class of the head, or surface pressure and margin",
+        by="share of the casing's burst" if psi == burst else "class of head or stack, or surface pressure and margin",
         across=(size(pipe.od_in), " pipe"),
         tool="cup tester",
         opened="pipe open at the rotary; side outlet valves shut",

@@ -18,7 +18,8 @@ from knollstack.core.runsheet.cement_words import (
     wait_words,
 )
 from knollstack.core.runsheet.plan import At
-from knollstack.core.runsheet.rule import NEXT_BUT_ONE, Does, Line, Rule, lines
+from knollstack.core.runsheet.rule import NEXT_BUT_ONE, Does, Held, Line, Rule, lines
+from knollstack.core.runsheet.standing import job_held
 from knollstack.core.runsheet.times import job_hours, stage_hours, wait_hours
 
 WITNESSED = "cementer, drilling supervisor"
@@ -92,6 +93,7 @@ BEFORE: tuple[Rule, ...] = (
         "cement",
         "drilling supervisor",
         place=lambda at: f"{at.path}/cement",
+        held=job_held,
     ),
 )
 
@@ -158,6 +160,7 @@ AFTER: tuple[Rule, ...] = (
         when=lambda at: not at.cement.stages,
         hours=job_hours,
         does=lambda at: (Does("cemented", at.string.id),),
+        held=lambda at: Held(("its volumes and pressures are not known",), True),
         place=lambda at: f"{at.path}/cement",
     ),
     Rule(

@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from knollstack.core.base.findings import Amount, Words, depth, emw, force, height, pressure, volume
 from knollstack.core.completion.results import CleanRow, CompletionRow, TubingRow
+from knollstack.core.completion.running_order import pups_words
 from knollstack.core.runsheet.due import carried
 from knollstack.core.runsheet.plan import At, bowl_of
-from knollstack.core.runsheet.rule import Does, Rule
+from knollstack.core.runsheet.rule import Does, Held, Rule
+from knollstack.core.runsheet.standing import casing_test_held, tubing_test_held
 from knollstack.core.runsheet.times import cased_trip_hours, tubing_hours
 
 RIG_UP_HOURS = 12.0
@@ -70,6 +72,13 @@ def _test(at: At) -> Words:
     )
 
 
+def _test_held(at: At) -> Held | None:
+    """Against what is nippled up over the production string, or over the string that it was run through."""
+    own = at.plan.preventers.strings[at.string.index]
+    row, on = (own, at.string) if own.elements else (at.stack, at.on)
+    return casing_test_held(at, at.string, row, on)
+
+
 CLEAN: tuple[Rule, ...] = (
     Rule(
         "casing-test",
@@ -84,6 +93,7 @@ CLEAN: tuple[Rule, ...] = (
         does=lambda at: (Does("casing test", at.string.id),),
         place=lambda at: f"{at.path}/test_psi",
         working=lambda at: f"pipe/{at.string.index}/test",
+        held=_test_held,
     ),
     Rule(
         "clean",
@@ -138,10 +148,11 @@ CLEAN: tuple[Rule, ...] = (
 def _run_tubing(at: At) -> Words:
     tubing = _tubing(at)
     assert tubing is not None
-    pups = f", pups {' + '.join(f'{p:g}' for p in tubing.pups_ft)} ft" if tubing.pups_ft else ""
     weight = Amount(value=tubing.weight_ppf, quantity="linear_weight")
     size = Amount(value=tubing.od_in, quantity="size")
-    return (f"Run {tubing.joints} joints of ", size, " ", weight, f" {tubing.grade} {tubing.connection} tubing{pups}")
+    kind = f" {tubing.grade} {tubing.connection} tubing"
+    pups: Words = (", pups ", *pups_words(tubing.pups_ft)) if tubing.pups_ft else ()
+    return (f"Run {tubing.joints} joints of ", size, " ", weight, kind, *pups)
 
 
 def _space(at: At) -> Words:
@@ -240,6 +251,7 @@ TUBING: tuple[Rule, ...] = (
         hold=True,
         does=lambda at: (Does("hanger", bowl(at)),),
         place=lambda at: "/policy/completion/tubing_test_psi",
+        held=lambda at: tubing_test_held(at, _tubing(at)),
     ),
     Rule(
         "bpv",

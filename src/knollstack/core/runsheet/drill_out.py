@@ -5,6 +5,7 @@ from __future__ import annotations
 from knollstack.core.base.findings import Amount, Words, depth, emw, length, pressure
 from knollstack.core.runsheet.plan import At
 from knollstack.core.runsheet.rule import Does, Rule
+from knollstack.core.runsheet.standing import casing_test_held
 from knollstack.core.runsheet.string import bit_words
 from knollstack.core.runsheet.times import trip_hours
 
@@ -105,6 +106,7 @@ DRILL_OUT: tuple[Rule, ...] = (
         does=lambda at: (Does("casing test", at.above.id if at.above else ""),),
         place=lambda at: f"/strings/{at.above.index}/test_psi" if at.above else "",
         working=lambda at: f"pipe/{at.above.index}/test" if at.above else None,
+        held=lambda at: casing_test_held(at, at.above, at.stack, at.on) if at.above else None,
         caution="Nobody near lines under pressure.",
     ),
     Rule(

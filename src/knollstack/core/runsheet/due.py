@@ -6,6 +6,7 @@ from knollstack.core.base.findings import Amount, Words, pressure
 from knollstack.core.preventers.results import StackProof
 from knollstack.core.runsheet.plan import At
 from knollstack.core.runsheet.rule import Does, Rule
+from knollstack.core.runsheet.standing import proof_held
 from knollstack.core.runsheet.times import trip_hours
 
 
@@ -96,6 +97,7 @@ DUE: tuple[Rule, ...] = (
         hold=True,
         does=lambda at: (Does("plug test", at.bowl), Does("tested", at.bowl)),
         place=_stack_place,
+        held=lambda at: next((held for proof in on_plug(at) if (held := proof_held(proof)) is not None), None),
     ),
     Rule(
         "plug-out",

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from knollstack.core.base.findings import Finding, Remedy, Severity, Words, find, remedy
 from knollstack.core.runsheet.keeping import DUE, Broken
 from knollstack.core.runsheet.person import OWN
-from knollstack.core.runsheet.rule import Line
+from knollstack.core.runsheet.rule import Held, Line
 from knollstack.core.runsheet.sheet import SheetInForce, undoing
 
 MOST_WORDS = 60
@@ -57,18 +57,17 @@ def _broken(sheet: SheetInForce, broken: Broken, numbers: dict[str, int]) -> Fin
 
 
 def _held(sheet: SheetInForce, numbers: dict[str, int]) -> Iterator[Finding]:
-    """The first step that may not be done, and the first of which that is not known: the sheet does not go past them."""
-    held = [(line, line.held) for line in sheet.lines if line.held is not None and not line.crossed]
-    for unknown in (False, True):
-        found = [(line, why.why) for line, why in held if why.unknown is unknown]
-        if not found:
-            continue
-        line, why = found[0]
-        rest = len(found) - 1
-        more = f" {rest} more {'is' if rest == 1 else 'are'} held." if rest else ""
-        subject = _subject(sheet, line.key, numbers)
-        severity: Severity = "unknown" if unknown else "stop"
-        yield find("runsheet", severity, "/runsheet", subject, "The sheet stops here: ", *why, f".{more}")
+    """The steps that may not be done, or of which that is not known: the first for each reason, with how many follow it."""
+    reasons: dict[Held, list[Line]] = {}
+    for line in sheet.lines:
+        if line.held is not None and not line.crossed:
+            reasons.setdefault(line.held, []).append(line)
+    for held, lines in reasons.items():
+        rest = len(lines) - 1
+        more = f" {rest} more {'is' if rest == 1 else 'are'} held for this." if rest else ""
+        subject = _subject(sheet, lines[0].key, numbers)
+        severity: Severity = "unknown" if held.unknown else "stop"
+        yield find("runsheet", severity, "/runsheet", subject, "The sheet stops here: ", *held.why, f".{more}")
 
 
 def _lost(sheet: SheetInForce) -> Iterator[Finding]:

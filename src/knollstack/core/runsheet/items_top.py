@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from knollstack.core.base.findings import Amount, Words, emw, pressure, size
+from knollstack.core.completion.running_order import pups_words
 from knollstack.core.runsheet.items import LB_SACK, Item, whole
 from knollstack.core.runsheet.plan import At, Plan
 
@@ -172,7 +173,7 @@ def _completion(plan: Plan) -> Iterator[Item]:
             "tubing", "tubing", what, "joints", float(t.joints), spare, ("end/tubing",), weight_lb=t.weight_ppf * joint
         )
         if t.pups_ft:
-            pups: Words = (size(t.od_in), f" tubing pups: {' + '.join(f'{p:g}' for p in t.pups_ft)} ft")
+            pups: Words = (size(t.od_in), " tubing pups: ", *pups_words(t.pups_ft))
             yield Item("tubing-pups", "tubing", pups, "each", float(len(t.pups_ft)), 0.0, ("end/tubing",))
         yield Item("tubing-hanger", "completion", ("Tubing hanger with seals",), "each", 1.0, 0.0, ("end/land",))
     if row.packer_md_ft is not None:

@@ -9,6 +9,7 @@ from knollstack.core.preventers.results import StackProof, StackRow
 from knollstack.core.runsheet.due import carried, plug_pulled, plug_set
 from knollstack.core.runsheet.plan import At, bowl_name, bowl_of
 from knollstack.core.runsheet.rule import Does, Held, Rule
+from knollstack.core.runsheet.standing import proof_held
 
 
 def own_stack(at: At) -> StackRow:
@@ -83,7 +84,9 @@ def _too_hard(at: At) -> Held | None:
     proof: StackProof = at.item
     if proof.tension_lbf is None or proof.most_lbf is None:
         return Held(("its pull on the pipe is not known",), True)
-    return None if proof.tension_lbf <= proof.most_lbf else Held(("it pulls more on the pipe than policy lets it",))
+    if proof.tension_lbf > proof.most_lbf:
+        return Held(("it pulls more on the pipe than policy allows",))
+    return proof_held(proof)
 
 
 def _functioned(at: At) -> Words:
@@ -140,6 +143,7 @@ TEST: tuple[Rule, ...] = (
         caution="Nobody near lines under pressure.",
         place=lambda at: own_stack(at).place,
         working=lambda at: at.item.working,
+        held=lambda at: proof_held(at.item),
     ),
     Rule(
         "function",

@@ -9,6 +9,7 @@ from knollstack.core.preventers.results import CoverRow, StackProof
 from knollstack.core.runsheet.due import carried
 from knollstack.core.runsheet.plan import At
 from knollstack.core.runsheet.rule import Does, Held, Rule
+from knollstack.core.runsheet.standing import proof_held
 
 
 def _cover(at: At) -> CoverRow | None:
@@ -103,6 +104,7 @@ BEFORE: tuple[Rule, ...] = (
         does=lambda at: (Does("covered", at.string.id),),
         place=lambda at: at.stack.place if at.stack else "",
         working=lambda at: at.item.working,
+        held=lambda at: proof_held(at.item),
     ),
     Rule(
         "cover",

@@ -9,6 +9,7 @@ from knollstack.core.runsheet.barriers import refused
 from knollstack.core.runsheet.completing import clean_of, guns_words, own_place, row_of, shot_before
 from knollstack.core.runsheet.plan import At
 from knollstack.core.runsheet.rule import Does, Rule
+from knollstack.core.runsheet.standing import head_on
 from knollstack.core.wellhead.results import ValveRow
 
 
@@ -30,6 +31,13 @@ def _valve_words(at: At) -> Words:
     valve: ValveRow = at.item
     kind = ", function it: it shuts by itself" if valve.safety else ""
     return (f"Test the {valve.name} to ", pressure(valve.test_psi), kind)
+
+
+def _joint_psi(at: At) -> float:
+    """Class of the tree, or of what it stands on where that is less."""
+    tree, head = row_of(at).tree, head_on(at, at.string)
+    assert tree is not None
+    return tree.class_psi if head is None else min(tree.class_psi, head.top_psi)
 
 
 def _tree_hours(at: At) -> float:
@@ -72,10 +80,7 @@ TREE: tuple[Rule, ...] = (
     Rule(
         "tree-joint",
         "testing",
-        lambda at: (
-            "Test the adapter's seals and the flange to ",
-            pressure(tree.class_psi if (tree := row_of(at).tree) else 0.0),
-        ),
+        lambda at: ("Test the adapter's seals and the flange to ", pressure(_joint_psi(at))),
         "A seal that was broken is tested before it is needed.",
         "completion",
         "wellhead technician",

@@ -1,0 +1,64 @@
+"""No test of a stack presses anything over its class, and a low-pressure test is low: on both sides of each limit."""
+
+import pytest
+
+from knollstack.core.base.units import plain
+from tests.core.preventers.test_coverage import five, stack
+from tests.helpers import applied, find, run
+
+ASKED = 4200.0
+"""Surface pressure of 3,675 psi and policy's 500 psi, to the next 100 psi."""
+
+
+def highs(lowest_psi):
+    """High pressures and what gives them over a lowest ram of a class, by the element or the line."""
+    rows = run(five((4, stack(e1={"class_psi": lowest_psi})), casing_ram="e4")).preventers.strings[3].tests
+    return {(row.element, row.title): (row.high_psi, row.by) for row in rows}
+
+
+def test_what_stands_under_an_element_bounds_its_test():
+    """The lowest ram stands in the test of every element over it, of the lines and of the head under a cup."""
+    found = highs(2000.0)
+    assert {psi for psi, _ in found.values()} == {2000.0}
+    assert found[0, "pipe rams"][1] == "its class"
+    assert {by for (at, _), (_, by) in found.items() if at} == {"class of what stands under it"}
+    assert found[None, "choke line, inner and outer valve"][1] == "class of the stack"
+
+
+@pytest.mark.parametrize(("lowest_psi", "annular"), [(3499.0, 3499.0), (3500.0, 3500.0), (4199.0, 3500.0)])
+def test_the_annular_takes_its_share_or_what_stands_under_it(lowest_psi, annular):
+    psi, by = highs(lowest_psi)[4, "annular preventer"]
+    assert psi == annular
+    assert (by == "class of what stands under it") is (lowest_psi < 3500.0)
+
+
+@pytest.mark.parametrize(("lowest_psi", "psi"), [(4199.0, 4199.0), (4200.0, ASKED), (10_000.0, ASKED)])
+def test_a_strong_ram_bounds_nothing(lowest_psi, psi):
+    found = highs(lowest_psi)
+    assert found[2, "blind shear rams"][0] == found[None, "tubing spool and its valves"][0] == psi
+
+
+def low(psi):
+    document = five((4, stack()), casing_ram="e4")
+    document["policy"]["preventers"] = {"low_test_psi": psi}
+    return document
+
+
+@pytest.mark.parametrize(("psi", "told"), [(249.0, True), (250.0, False), (350.0, False), (351.0, True)])
+def test_a_low_pressure_test_outside_usual_practice_is_told_once(psi, told):
+    place = "/policy/preventers/low_test_psi"
+    found = [f for f in find(run(low(psi)), "preventers", "caution") if f.place == place]
+    assert len(found) == told
+    for finding in found:
+        assert "usual practice is 250 psi to 350 psi" in plain(finding.message)
+        mended = run(applied(low(psi), finding.remedies[0].changes))
+        assert [f for f in find(mended, "preventers") if f.place == place] == []
+
+
+@pytest.mark.parametrize(("psi", "stopped"), [(3499.0, False), (3500.0, False), (3501.0, True)])
+def test_a_low_pressure_test_over_the_high_one_is_a_stop(psi, stopped):
+    """The annular on the 9 5/8 in is tested to 3,500 psi."""
+    stops = find(run(low(psi)), "preventers", "stop")
+    found = [plain(f.message) for f in stops if plain(f.subject) == "Stack on 9 5/8 in"]
+    over = "The low-pressure test, 3,501 psi, is over the high one of annular preventer, 3,500 psi."
+    assert found == ([over] if stopped else [])
