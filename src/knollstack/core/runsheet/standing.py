@@ -71,10 +71,11 @@ def tubing_test_held(at: At, tubing: TubingRow | None) -> Held | None:
 def job_held(at: At) -> Held | None:
     """A cement job that is planned over rock or casing is not begun: it cannot be broken off."""
     factors, row = at.plan.well.policy.pipe.factors, at.cement
-    annuli = [*((s.greatest_emw_ppg, s.fracture_ppg) for s in row.stages), (row.greatest_emw_ppg, row.fracture_ppg)]
-    for reached, rock in annuli:
+    annuli = [("at rest", row.greatest_emw_ppg, row.fracture_ppg)]
+    annuli += [("in the job", stage.greatest_emw_ppg, stage.fracture_ppg) for stage in row.stages]
+    for when, reached, rock in annuli:
         if reached is not None and rock is not None and rock < reached * HELD:
-            return Held(("the annulus would reach ", emw(reached), ", the rock breaks at ", emw(rock)))
+            return Held((f"{when} the annulus reaches ", emw(reached), "; the rock breaks at ", emw(rock)))
     for stage in row.stages:
         for kind, found, asked in (
             ("burst", stage.burst_factor, factors.burst),
