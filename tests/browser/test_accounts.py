@@ -47,7 +47,7 @@ def test_a_revision_is_approved_and_a_later_edit_is_not(team):
     team.open(DEMO + "/depths")
     sign_in(team, "Cleo Marsh")
     team.click("not approved")
-    team.sees("Open findings: 2 stops")
+    team.sees("Open findings: 3 stops")
     team.click("Approve revision 2")
     team.sees("Approved by Cleo Marsh (approver)")
     assert team.violations() == []

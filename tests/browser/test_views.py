@@ -178,6 +178,7 @@ def test_the_first_visit_offers_the_demo(page):
 def test_a_view_prints_whole_on_one_page(page):
     page.open(DEMO + "/depths")
     page.shoe(2)
+    page.sees("Fill every 5 joints")
     options = {"printBackground": True, "preferCSSPageSize": True}
     pdf = base64.b64decode(page.driver.execute_cdp_cmd("Page.printToPDF", options)["data"])
     pages = PdfReader(io.BytesIO(pdf)).pages

@@ -17,7 +17,7 @@ def test_drag_a_shoe_until_it_fails_follow_the_remedy_reload_export_import(page)
     page.click("Harrow Fen 3, empty start")
     page.sees("ECD, surge and swab are unknown")
     page.open(DEMO + "/depths")
-    page.sees("2 stops")
+    page.sees("3 stops")
     assert page.shoe(2) == "7,000 ft"
     page.drag_shoe(2, -30)
     page.sees("; policy asks 25.0 bbl.")
@@ -27,7 +27,7 @@ def test_drag_a_shoe_until_it_fails_follow_the_remedy_reload_export_import(page)
     page.saved(2)  # the whole drag is one revision
     page.click("Move the shoe")
     page.gone("; policy asks 25.0 bbl.")
-    page.sees("2 stops")
+    page.sees("3 stops")
     mended = page.shoe(2)
     assert mended == "6,840 ft"
     page.saved(3)
