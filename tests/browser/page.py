@@ -1,6 +1,7 @@
 """What a person does with the page, in a few words."""
 
 import json
+import re
 from pathlib import Path
 
 from selenium.common.exceptions import (
@@ -17,6 +18,7 @@ from selenium.webdriver.support.wait import WebDriverWait
 
 AXE = Path(__file__).resolve().parents[2] / "web/node_modules/axe-core/axe.min.js"
 PATIENCE_S = 30.0
+BLANKS = re.compile("[ \t\u00a0]+")
 STILL = """
 const [element, done] = arguments;
 const place = () => JSON.stringify(element.getBoundingClientRect());
@@ -74,7 +76,8 @@ class Page:
 
     @property
     def text(self):
-        return self.driver.find_element(By.TAG_NAME, "body").text.replace("\u00a0", " ")
+        """What the page shows, as it is read: asked of the page itself, since the driver takes a second for it."""
+        return BLANKS.sub(" ", self.run("return document.body?.innerText ?? ''"))
 
     def find(self, css):
         return self.until(lambda: self.driver.find_element(By.CSS_SELECTOR, css), css)

@@ -8,7 +8,9 @@ from pathlib import Path
 from knollstack.cli import main
 
 CONTEXT = get_context("forkserver")
-CONTEXT.set_forkserver_preload([__name__, *(f"knollstack.server.{module}" for module in ("app", "demo", "work"))])
+CONTEXT.set_forkserver_preload(
+    [__name__, "tests.browser.warm", *(f"knollstack.server.{module}" for module in ("app", "demo", "work"))]
+)
 
 
 def _serve(folder, processes, said):

@@ -87,7 +87,7 @@ def test_the_bushing_left_in_is_told_with_its_rule_and_put_back_by_the_remedy(pa
     page.click("Cross out")
     page.sees("Wear bushing: the wear bushing is still in the bowl.")
     page.sees("It is out before a hanger, a seal or the test plug lands in its bowl")
-    assert step(page, "s3/bushing-out").find_element("css selector", "[data-crossed=true]")
+    page.find('[data-step="s3/bushing-out"] [data-crossed=true]')
     page.until(lambda: sheet(page)["edits"][-1]["crossed"], "kept")
     assert sheet(page)["edits"][-1]["step"] == "s3/bushing-out"
     page.click("Take the step in again")
