@@ -62,3 +62,12 @@ def test_a_low_pressure_test_over_the_high_one_is_a_stop(psi, stopped):
     found = [plain(f.message) for f in stops if plain(f.subject) == "Stack on 9 5/8 in"]
     over = "The low-pressure test, 3,501 psi, is over the high one of annular preventer, 3,500 psi."
     assert found == ([over] if stopped else [])
+
+
+@pytest.mark.parametrize(("class_psi", "offered"), [(299.0, 0), (300.0, 1)])
+def test_the_usual_low_pressure_is_offered_where_the_high_one_is_no_less(class_psi, offered):
+    document = five((4, stack(e1={"class_psi": class_psi})), casing_ram="e4")
+    document["policy"]["preventers"] = {"low_test_psi": 340.0}
+    stops = find(run(document), "preventers", "stop")
+    (found,) = [f for f in stops if plain(f.subject) == "Stack on 9 5/8 in" and "low-pressure" in plain(f.message)]
+    assert len(found.remedies) == offered

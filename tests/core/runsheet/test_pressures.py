@@ -159,3 +159,57 @@ def test_without_rams_the_annular_bounds_the_casing_test(class_psi, told):
     document = decided(3000.0, rams_psi=class_psi)
     document["preventers"][0]["elements"] = elements("annular")
     assert why(document, "s4/casing-test").replace("annular preventer", "annular") == told
+
+
+def test_an_annular_over_rams_does_not_bound_the_casing_test():
+    """The test is made against closed blind rams: an annular of 2,000 psi stands open over them."""
+    document = decided(3000.0)
+    document["preventers"][0]["elements"][3]["class_psi"] = 2000.0
+    assert why(document, "s4/casing-test") == ""
+
+
+@pytest.mark.parametrize(("low_psi", "held"), [(1600.0, False), (1700.0, False), (1701.0, True)])
+def test_bonnets_and_cup_are_held_with_the_other_tests(low_psi, held):
+    """On the 13 3/8 in the annular is tested to 1,400 psi, rams and cup to 1,700 psi."""
+    document = demo_well()
+    document["policy"]["preventers"] = {"low_test_psi": low_psi}
+    told = "its low-pressure test is over its high one" if held else ""
+    assert [why(document, key) for key in ("s2/test/e2", "s2/cup", "s3/bonnets")] == [told] * 3
+
+
+@pytest.mark.parametrize(("low_psi", "held"), [(3500.0, False), (3501.0, True)])
+def test_a_test_that_falls_due_is_held_where_one_of_its_elements_is(low_psi, held):
+    document = demo_well()
+    document["policy"]["preventers"] = {"low_test_psi": low_psi}
+    assert (why(document, "s4/due1/test") != "") is held
+
+
+def test_what_holds_many_steps_is_told_once_with_their_number():
+    document = demo_well()
+    document["policy"]["preventers"] = {"low_test_psi": 3501.0}
+    judged = run(document)
+    same = [x for x in judged.sheet().lines if x.held is not None and "low-pressure" in plain(x.held.why)]
+    told = [plain(f.message) for f in find(judged, "runsheet", "stop") if "low-pressure" in plain(f.message)]
+    reason = "The sheet stops here: its low-pressure test is over its high one."
+    assert told == [f"{reason} {len(same) - 1} more are held for this."]
+
+
+def test_tubing_and_casing_that_are_not_known_hold_their_tests_as_unknown():
+    document = demo_well()
+    document["completion"]["tubing"] = {"od_in": 3.5, "weight_ppf": 9.2, "grade": "P110", "connection": "none such"}
+    held = line_of(run(document), "end/land").held
+    assert held is not None
+    assert (plain(held.why), held.unknown) == ("the tubing is not known", True)
+
+
+def test_a_casing_test_on_pipe_whose_strength_is_not_known_is_held_as_unknown():
+    """The thread of a person's own pipe has no joint strength: what it stands in the test is not known."""
+    document = decided(3000.0)
+    size = {"od_in": 9.625, "weight_ppf": 40.0, "wall_in": 0.395, "coupling_od_in": 10.625}
+    document["pipes"] = [size | {"grade": "XS", "yield_psi": 80_000.0, "connection": "OWN"}]
+    document["strings"][2]["pipe"] = {"weight_ppf": 40.0, "grade": "XS", "connection": "OWN"}
+    judged = run(document)
+    assert (judged.pipe.strings[2].test_psi, judged.pipe.strings[2].test_share) == (3000.0, None)
+    held = line_of(judged, "s4/casing-test").held
+    assert held is not None
+    assert (plain(held.why), held.unknown) == ("what the casing stands in it is not known", True)
