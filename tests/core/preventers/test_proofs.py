@@ -4,7 +4,8 @@ import pytest
 
 from knollstack.core.base.units import plain
 from tests.core.preventers.test_coverage import five, stack
-from tests.helpers import applied, find, run
+from tests.helpers import applied, find, many, run
+from tests.legal_wells import legal_well
 
 ASKED = 4200.0
 """Surface pressure of 3,675 psi and policy's 500 psi, to the next 100 psi."""
@@ -71,3 +72,41 @@ def test_the_usual_low_pressure_is_offered_where_the_high_one_is_no_less(class_p
     stops = find(run(document), "preventers", "stop")
     (found,) = [f for f in stops if plain(f.subject) == "Stack on 9 5/8 in" and "low-pressure" in plain(f.message)]
     assert len(found.remedies) == offered
+
+
+def pressed(row, proof):
+    """Elements that a test presses: the one that is closed and what stands under it, or the whole stack."""
+    return row.elements if proof.element is None else row.elements[: proof.element + 1]
+
+
+@pytest.mark.parametrize("seed", range(many(16)))
+def test_made_up_stacks_are_tested_whole_and_within_what_is_pressed(seed):
+    judged = run(legal_well(seed))
+    for string, row in zip(judged.program.strings, judged.preventers.strings, strict=True):
+        tested = {proof.element for proof in row.tests if proof.element is not None}
+        closing = {k for k, e in enumerate(row.elements) if e.kind in ("annular", "ram", "diverter")}
+        assert tested == closing, "each element that closes, and none besides"
+        for proof in row.tests:
+            if proof.high_psi is None:
+                continue
+            classes = [e.class_psi for e in pressed(row, proof) if e.class_psi is not None]
+            assert all(proof.high_psi <= psi + 1e-6 for psi in classes), proof
+            if proof.tool == "cup tester":
+                share = judged.program.well.policy.preventers.cup_share
+                assert proof.high_psi <= share * judged.pipe.strings[string.index].sections[0].burst_psi + 1e-6
+                assert proof.tension_lbf is not None
+            elif proof.element is not None and row.elements[proof.element].kind == "annular":
+                share = judged.program.well.policy.preventers.annular_share
+                assert proof.high_psi <= share * row.elements[proof.element].class_psi + 1e-6
+
+
+@pytest.mark.parametrize("seed", range(many(6)))
+def test_a_stronger_element_never_lowers_a_test(seed):
+    """One class more for one element: no test of the stack is made at less."""
+    document = five((4, stack()), casing_ram="e4")
+    place = f"e{1 + seed % 5}"
+    weak = five((4, stack(**{place: {"class_psi": 2000.0}})), casing_ram="e4")
+    strong = run(document).preventers.strings[3].tests
+    for after, before in zip(strong, run(weak).preventers.strings[3].tests, strict=True):
+        assert (after.title, after.across) == (before.title, before.across)
+        assert after.high_psi >= before.high_psi
