@@ -50,3 +50,17 @@ def test_a_job_is_held_where_the_casing_falls_under_policys_factor(kind, over):
     assert told.startswith(f"the casing's {kind} factor in the job is ") is (over > 1)
     stops = [f for f in find(judged, "cement", "stop") if f"the {kind} factor" in plain(f.message)]
     assert any(f.place.startswith("/strings/2/") for f in stops) is (over > 1)
+
+
+@pytest.mark.parametrize(("over", "held"), [(-0.01, False), (0.01, True)])
+def test_a_job_is_held_just_where_its_annulus_falls_under_the_pore_pressure(over, held):
+    """A light flush in the annulus; the pore pressure all along is what is left there, a hair more or less."""
+    light = {"id": "f1", "kind": "flush", "density_ppg": 3.0, "volume_bbl": 150.0, "reading_300": 2.0}
+    rows = [light | {"reading_600": 4.0}, {"id": "f2", "kind": "tail"}, {"id": "f3", "kind": "displacement"}]
+    document = known(strings__2__cement__fluids=rows, strings__2__cement__steps=[{"rate_bpm": 6.0}])
+    least = stage(document).least_emw_ppg
+    document["ground"]["pore"] = points((30, least + over), (10_000, least + over))
+    job = next(x for x in run(document).sheet().lines if x.string == 2 and x.key.endswith("/job"))
+    told = "" if job.held is None else plain(job.held.why)
+    assert told.startswith("in the job the annulus falls to ") is held
+    assert (told == "") is not held

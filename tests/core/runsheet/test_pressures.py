@@ -7,7 +7,7 @@ from tests.core.runsheet.wells import demo_well, line_of
 from tests.helpers import elements, find, many, run
 from tests.legal_wells import legal_well
 
-HELD_STOPS = ("the rock breaks at", "the burst factor", "the collapse factor")
+HELD_STOPS = ("the rock breaks at", "pore pressure is", "the burst factor", "the collapse factor")
 
 
 def pressures(line):

@@ -5,7 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from knollstack.core.base.findings import emw, percent, pressure
+from knollstack.core.cement.results import StageRow
 from knollstack.core.completion.results import TubingRow
+from knollstack.core.document.policy import DesignFactors
 from knollstack.core.preventers.results import StackProof, StackRow
 from knollstack.core.program.equipped import EquippedString
 from knollstack.core.runsheet.plan import At
@@ -69,18 +71,22 @@ def tubing_test_held(at: At, tubing: TubingRow | None) -> Held | None:
 
 
 def job_held(at: At) -> Held | None:
-    """A cement job that is planned over rock or casing is not begun: it cannot be broken off."""
+    """A cement job that is planned over rock, pore pressure or casing is not begun: it cannot be broken off."""
     factors, row = at.plan.well.policy.pipe.factors, at.cement
     annuli = [("at rest", row.greatest_emw_ppg, row.fracture_ppg)]
     annuli += [("in the job", stage.greatest_emw_ppg, stage.fracture_ppg) for stage in row.stages]
     for when, reached, rock in annuli:
         if reached is not None and rock is not None and rock < reached * HELD:
             return Held((f"{when} the annulus reaches ", emw(reached), "; the rock breaks at ", emw(rock)))
-    for stage in row.stages:
-        for kind, found, asked in (
-            ("burst", stage.burst_factor, factors.burst),
-            ("collapse", stage.collapse_factor, factors.collapse),
-        ):
-            if found is not None and found < asked * HELD:
-                return Held((f"the casing's {kind} factor in the job is {found:.2f}; policy asks {asked:.2f}",))
+    return next((held for stage in row.stages if (held := _stage_held(stage, factors)) is not None), None)
+
+
+def _stage_held(stage: StageRow, factors: DesignFactors) -> Held | None:
+    least, pore = stage.least_emw_ppg, stage.pore_ppg
+    if least is not None and pore is not None and least < pore * HELD:
+        return Held(("in the job the annulus falls to ", emw(least), "; pore pressure is ", emw(pore)))
+    kinds = ("burst", stage.burst_factor, factors.burst), ("collapse", stage.collapse_factor, factors.collapse)
+    for kind, found, asked in kinds:
+        if found is not None and found < asked * HELD:
+            return Held((f"the casing's {kind} factor in the job is {found:.2f}; policy asks {asked:.2f}",))
     return None
