@@ -24,6 +24,8 @@ def test_what_stands_under_an_element_bounds_its_test():
     assert found[0, "pipe rams"][1] == "its class"
     assert {by for (at, _), (_, by) in found.items() if at} == {"class of what stands under it"}
     assert found[None, "choke line, inner and outer valve"][1] == "class of the stack"
+    assert found[None, "tubing spool and its valves"][1] == "class of the stack"
+    assert highs(10_000.0)[None, "tubing spool and its valves"][1] == "surface pressure and margin"
 
 
 @pytest.mark.parametrize(("lowest_psi", "annular"), [(3499.0, 3499.0), (3500.0, 3500.0), (4199.0, 3500.0)])

@@ -173,6 +173,11 @@ def _cup(n: Nippled) -> Iterator[StackProof]:
         pressed = burst if stack is None else min(burst, stack)
         psi = float(high_test_pressure(pressed, n.head.top_psi, n.surface_psi, n.policy.test_margin_psi))
         tension = float(cup_test_tension(psi, casing.id_in, pipe.od_in))
+    limits = (
+        (burst, "share of the casing's burst"),
+        (stack, "class of the stack"),
+        (n.head.top_psi, "class of the head"),
+    )
     body = n.equipped.well.drill_string(n.string.bit_in or casing.id_in)
     bore = pipe.id_in if pipe.id_in is not None else drill_pipe_id_in(n.equipped.catalogue, body)
     most = None
@@ -183,7 +188,7 @@ def _cup(n: Nippled) -> Iterator[StackProof]:
         title=f"{n.head.name} and its valves",
         low_psi=n.policy.low_test_psi,
         high_psi=psi,
-        by="share of the casing's burst" if psi == burst else "class of head or stack, or surface pressure and margin",
+        by=next((words for limit, words in limits if psi == limit), f"{n.top} and margin"),
         across=(size(pipe.od_in), " pipe"),
         tool="cup tester",
         opened="pipe open at the rotary; side outlet valves shut",
