@@ -98,6 +98,10 @@ class Plan:
         row = self.hung(string)
         return None if row is None else self.wellhead.pieces[row.piece]
 
+    def head_on(self, on: EquippedString) -> PieceResult | None:
+        """The piece that stands on top once a string is hung and packed off: what a stack on it stands on."""
+        return self.piece_on(on) or self.piece_holding(on)
+
     def hung(self, string: EquippedString) -> BowlRow | None:
         return self._hung.get(string.index)
 
@@ -205,7 +209,7 @@ def bowl_of(plan: Plan, on: EquippedString) -> str:
     """The bowl under the stack on a string: of the piece that it stands on, or of the housing on the sea floor."""
     if plan.subsea:
         return HOUSING
-    piece = plan.piece_on(on) or plan.piece_holding(on)
+    piece = plan.head_on(on)
     return f"bowl {on.id}" if piece is None else f"bowl {plan.place_of(piece)}"
 
 
@@ -213,5 +217,5 @@ def bowl_name(plan: Plan, on: EquippedString) -> str:
     """The piece that a stack on a string stands on, by its name."""
     if plan.subsea:
         return "wellhead housing"
-    piece = plan.piece_on(on) or plan.piece_holding(on)
+    piece = plan.head_on(on)
     return piece.name if piece is not None else "wellhead"

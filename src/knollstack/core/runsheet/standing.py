@@ -26,8 +26,8 @@ def proof_held(proof: StackProof) -> Held | None:
 
 
 def head_on(at: At, on: EquippedString | None) -> PieceResult | None:
-    """The piece of wellhead that stands on top once a string is hung and packed off."""
-    return None if on is None or at.plan.subsea else at.plan.piece_on(on) or at.plan.piece_holding(on)
+    """The piece of wellhead on top of a string; at sea the housing is no piece."""
+    return None if on is None or at.plan.subsea else at.plan.head_on(on)
 
 
 def _rated(at: At, row: StackRow | None, on: EquippedString | None) -> Iterator[tuple[str, float]]:
