@@ -37,6 +37,7 @@ ROOMS = (
     "runsheet",
     "proposal",
     "reading",
+    "logbook",
     "evaluation",
 )
 """The rooms of the core, lowest first: each imports only from those before it."""

@@ -76,8 +76,11 @@ Excess = Annotated[float, number(0, 5), Of("fraction")]
 Name = Annotated[str, Field(max_length=200)]
 Note = Annotated[str, Field(max_length=20_000)]
 ID_PATTERN, DAY_PATTERN = r"^[A-Za-z0-9_-]+$", r"^(\d{4}-\d{2}-\d{2})?$"
+MOMENT_PATTERN = r"^\d{4}-\d{2}-\d{2} \d{2}:\d{2}$"
 Day = Annotated[str, Field(pattern=DAY_PATTERN)]
 """A date as YYYY-MM-DD, or nothing."""
+Moment = Annotated[str, Field(pattern=MOMENT_PATTERN)]
+"""A time of the rig's clock as YYYY-MM-DD HH:MM."""
 Id = Annotated[str, Field(min_length=1, max_length=40, pattern=ID_PATTERN)]
 """Names a row for as long as it lives: other rows refer to it by this, whatever is put in before it or taken away."""
 

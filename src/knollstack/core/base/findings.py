@@ -69,6 +69,7 @@ Step = Literal[
     "sea",
     "completion",
     "runsheet",
+    "logbook",
     "policy",
 ]
 """A step of the work, in its one word; its order and all that belongs to it stand in the registry of steps."""
@@ -112,6 +113,8 @@ class Finding(Result):
     limit: Amount | None = None
     remedies: tuple[Remedy, ...] = ()
     working: str | None = None
+    fact: bool = False
+    """It is of what stands in the well, by the log, and not of the plan below it."""
 
 
 class Assumption(Result):

@@ -2,6 +2,8 @@
 
 # name -> (symbol, meaning)
 PLANNING_TERMS: dict[str, tuple[str, str]] = {
+    "leak_off_psi": ("p", "pressure at the pump where the line breaks, or of an integrity test the greatest"),
+    "drill_pipe_psi": ("p_dp", "shut-in drill pipe pressure"),
     "interval_ft": ("L", "length of the interval"),
     "interval_ft_hour": ("r", "progress over the interval, per hour"),
     "to_md_ft": ("D", "measured depth to which the way goes"),

@@ -33,6 +33,7 @@ from knollstack.core.base.fields import (
     told,
 )
 from knollstack.core.document.completion import Completion
+from knollstack.core.document.log import MOST_ENTRIES, LogEntry
 from knollstack.core.document.plugs import BalancedPlug
 from knollstack.core.document.policy import Policy
 from knollstack.core.document.preventers import ClosingUnit, Stack
@@ -44,7 +45,7 @@ from knollstack.core.document.wellhead import Wellhead
 
 DEEPEST_CELLAR_FT = 60.0
 FORMAT = "knollstack.well"
-VERSION = 7
+VERSION = 8
 
 
 Basis = Literal["rig_floor_ft", "cellar_depth_ft", "flowline_height_ft", "total_depth"]
@@ -121,6 +122,7 @@ class LeakOffTest(Part):
     tvd_ft: Depth = told("TVD")
     emw_ppg: Emw = told("EMW")
     kind: Literal["leak-off", "integrity"] = told("Test", "leak-off")
+    source: Name = told("Source", "", help="where it was measured, or the entry of the log")
 
 
 class TemperaturePoint(Part):
@@ -178,7 +180,7 @@ class Design(Part):
     """A whole well design."""
 
     format: Literal["knollstack.well"]
-    version: Literal[7]
+    version: Literal[8]
     name: Name = told("Well")
     note: Note = told("Note", "")
     site: Site = Site()
@@ -196,8 +198,9 @@ class Design(Part):
     sea: Sea = Sea()
     completion: Completion = Completion()
     runsheet: RunSheet = told("Run sheet", RunSheet())
+    log: tuple[LogEntry, ...] = listed("Log", MOST_ENTRIES, help="what happened; it overrules the plan")
 
 
 def empty(name: str) -> Design:
     """A well with nothing decided and nothing known."""
-    return Design(format="knollstack.well", version=7, name=name, site=Site(assumed=get_args(Basis)))
+    return Design(format="knollstack.well", version=8, name=name, site=Site(assumed=get_args(Basis)))

@@ -12,9 +12,9 @@ from typing import Any
 
 from pydantic import BaseModel, ValidationError
 
-from knollstack.core.base.dates import A_DAY
+from knollstack.core.base.dates import A_DAY, A_MOMENT
 from knollstack.core.base.endings import unit_of
-from knollstack.core.base.fields import DAY_PATTERN, ID_PATTERN
+from knollstack.core.base.fields import DAY_PATTERN, ID_PATTERN, MOMENT_PATTERN
 from knollstack.core.document.described import described
 
 
@@ -47,7 +47,12 @@ _EXPECTED = {
     "model_type": "an object",
     "model_attributes_type": "an object",
 }
-_WRITTEN = {ID_PATTERN: "letters, digits, - and _", DAY_PATTERN: A_DAY, r"\S": "text, not empty"}
+_WRITTEN = {
+    ID_PATTERN: "letters, digits, - and _",
+    DAY_PATTERN: A_DAY,
+    MOMENT_PATTERN: A_MOMENT,
+    r"\S": "text, not empty",
+}
 _BOUNDS = (("ge", "at least {:g}"), ("gt", "more than {:g}"), ("le", "at most {:g}"), ("lt", "less than {:g}"))
 
 

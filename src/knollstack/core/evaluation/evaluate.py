@@ -11,8 +11,13 @@ from knollstack.core.base.working import recording
 from knollstack.core.catalogue.rows import Catalogue
 from knollstack.core.document.design import Design
 from knollstack.core.evaluation.results import Basis, Evaluation, StepState, StringResult
+from knollstack.core.evaluation.side_by_side import SideBySide, side_by_side
 from knollstack.core.evaluation.steps import STEPS, WORDS, outcome
 from knollstack.core.ground.well import Well
+from knollstack.core.logbook.detail import logbook_detail
+from knollstack.core.logbook.drilled import Drilled, as_drilled
+from knollstack.core.logbook.marking import marked
+from knollstack.core.logbook.results import LogbookDetail
 from knollstack.core.program.equipped import Equipped
 from knollstack.core.proposal.equipping import program_of
 from knollstack.core.proposal.liners import liner_options
@@ -23,24 +28,27 @@ ORDER = {word: i for i, word in enumerate(WORDS)}
 
 
 def evaluate(design: Design, catalogue: Catalogue) -> Evaluation:
-    """Everything that follows from a design: a pure function of its two arguments."""
-    return evaluated(program_of(design, catalogue))
+    """Everything that follows from a design, with the facts of its log in force: a pure function of its two arguments."""
+    drilled = as_drilled(design)
+    return evaluated(program_of(drilled.design, catalogue), drilled)
 
 
-def evaluated(equipped: Equipped) -> Evaluation:
+def evaluated(equipped: Equipped, drilled: Drilled | None = None) -> Evaluation:
     """Every step's judgement of a program, and what was found and assumed on the way, in order."""
+    drilled = drilled or Drilled(equipped.design, equipped.design)
     results: dict[str, Any] = {}
     found: list[Finding] = list(equipped.laid.findings)
     assumed: list[Assumption] = [*equipped.laid.assumptions, *equipped.assumptions]
     for entry in STEPS:
-        results[entry.step], findings, assumptions = outcome(entry.judged(equipped, results))
+        results[entry.step], findings, assumptions = outcome(entry.judged(equipped, results, drilled))
         found += findings
         assumed += assumptions
     steps = [entry.step for entry in STEPS if entry.applies(equipped.well)]
-    findings = tuple(sorted(found, key=lambda f: (SEVERITIES.index(f.severity), ORDER.get(f.step, len(ORDER)))))
+    findings = marked(tuple(found), drilled)
+    findings = tuple(sorted(findings, key=lambda f: (SEVERITIES.index(f.severity), ORDER.get(f.step, len(ORDER)))))
     return Evaluation(
         basis=_basis(equipped.well),
-        path=tuple(StepState(step=word, state=_state(equipped, word, findings)) for word in steps),
+        path=tuple(StepState(step=word, state=_state(equipped, word, findings, drilled)) for word in steps),
         strings=tuple(_strings(equipped)),
         **results,
         liners=liner_options(equipped, results["cement"]),
@@ -51,9 +59,20 @@ def evaluated(equipped: Equipped) -> Evaluation:
 
 def with_sheet(design: Design, catalogue: Catalogue) -> tuple[Evaluation, SheetDetail]:
     """An evaluation with the whole run sheet and its materials, which only their views and papers ask for."""
-    equipped = program_of(design, catalogue)
-    evaluation = evaluated(equipped)
+    drilled = as_drilled(design)
+    equipped = program_of(drilled.design, catalogue)
+    evaluation = evaluated(equipped, drilled)
     return evaluation, sheet_detail(equipped, dict(evaluation))
+
+
+def of_log(design: Design, catalogue: Catalogue) -> tuple[LogbookDetail, SideBySide]:
+    """What is still free, the plan beside the well as drilled, and how their results differ."""
+    drilled = as_drilled(design)
+    planned, actual = program_of(drilled.plan, catalogue), program_of(drilled.design, catalogue)
+    before, after = evaluated(planned), evaluated(actual, drilled)
+    lines = sheet_detail(planned, dict(before)).lines
+    detail = logbook_detail(planned, actual, drilled, after.logbook, lines, catalogue)
+    return detail, side_by_side(before, after)
 
 
 def workings(design: Design, catalogue: Catalogue) -> dict[str, list[Call]]:
@@ -81,9 +100,11 @@ def _adopting(equipped: Equipped, findings: tuple[Finding, ...]) -> tuple[Findin
     return tuple(adopted(finding) for finding in findings)
 
 
-def _state(equipped: Equipped, step: Step, findings: tuple[Finding, ...]) -> State:
-    """Worst of a step's findings; blank without strings or ground, and never good on missing data."""
+def _state(equipped: Equipped, step: Step, findings: tuple[Finding, ...], drilled: Drilled) -> State:
+    """Worst of a step's findings; blank without strings, ground or log, and never good on missing data."""
     ground = equipped.design.ground
+    if step == "logbook" and not drilled.log:
+        return "blank"
     if step == "ground":
         if not ground.pore and not ground.fracture and not ground.zones:
             return "blank"

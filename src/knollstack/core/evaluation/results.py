@@ -11,6 +11,7 @@ from knollstack.core.cement.results import CementResult
 from knollstack.core.completion.results import CompletionResult
 from knollstack.core.depths.results import DepthsResult
 from knollstack.core.ground.results import GroundResult
+from knollstack.core.logbook.results import LogbookResult
 from knollstack.core.mud.results import MudResult
 from knollstack.core.pipe.results import PipeResult
 from knollstack.core.preventers.results import PreventersResult
@@ -84,5 +85,6 @@ class Evaluation(Result):
     sea: SeaResult
     completion: CompletionResult
     runsheet: RunsheetResult
+    logbook: LogbookResult
     findings: tuple[Finding, ...]
     assumptions: tuple[Assumption, ...]

@@ -16,6 +16,8 @@ from knollstack.core.completion import judge as completion
 from knollstack.core.depths import judge as depths
 from knollstack.core.ground import judge as ground
 from knollstack.core.ground.well import Well
+from knollstack.core.logbook import judge as logbook
+from knollstack.core.logbook.drilled import Drilled
 from knollstack.core.mud import judge as mud
 from knollstack.core.pipe import judge as pipe
 from knollstack.core.preventers import judge as preventers
@@ -33,7 +35,7 @@ Judgement = tuple[Result, tuple[Finding, ...]] | tuple[Result, tuple[Finding, ..
 class StepEntry:
     """One step of the work: `judge` gives its result, what was found, and what was assumed.
 
-    A step that `follows` from what all before it gave takes their results by their words as well.
+    A step that `follows` from what all before it gave takes their results by their words as well; that of the log takes the log.
     """
 
     step: Step
@@ -44,7 +46,9 @@ class StepEntry:
     """Only for wells at sea: on land it is no step of the path."""
     follows: bool = False
 
-    def judged(self, equipped: Equipped, results: Mapping[str, Any]) -> Judgement:
+    def judged(self, equipped: Equipped, results: Mapping[str, Any], drilled: Drilled) -> Judgement:
+        if self.step == "logbook":
+            return self.judge(equipped, results["runsheet"], drilled)
         return self.judge(equipped, results) if self.follows else self.judge(equipped)
 
     def applies(self, well: Well) -> bool:
@@ -96,6 +100,7 @@ STEPS: tuple[StepEntry, ...] = (
     StepEntry("sea", "At sea", sea.judge, ("/sea",), at_sea=True),
     StepEntry("completion", "Completion", completion.judge, ("/completion",)),
     StepEntry("runsheet", "Run sheet", runsheet.judge, ("/runsheet",), follows=True),
+    StepEntry("logbook", "Logbook", logbook.judge, ("/log",), follows=True),
 )
 WORDS: tuple[Step, ...] = tuple(entry.step for entry in STEPS)
 

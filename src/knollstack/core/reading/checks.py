@@ -16,6 +16,7 @@ from knollstack.core.document.strings import String
 from knollstack.core.ground.profiles import MOST_PPG, GasColumnError, build_ground
 from knollstack.core.path.trajectory import path_of
 from knollstack.core.reading.checks_completion import completion_faults, plug_faults
+from knollstack.core.reading.checks_log import log_faults
 from knollstack.core.reading.checks_runsheet import runsheet_faults
 
 
@@ -291,4 +292,10 @@ def cross_faults(design: Design) -> list[Fault]:
         *_deck_faults(design, ground),
     ]
     faults += [*_soil_faults(design.sea.soil), *completion_faults(design, total, ground), *runsheet_faults(design)]
-    return [*faults, *_own_pipe_faults(design), *_drill_string_faults(design), *_id_faults(design)]
+    return [
+        *faults,
+        *_own_pipe_faults(design),
+        *_drill_string_faults(design),
+        *_id_faults(design),
+        *log_faults(design.log),
+    ]

@@ -8,6 +8,7 @@ from typing import Any
 from knollstack.core.base.dates import date_after
 from knollstack.core.base.findings import Words
 from knollstack.core.program.equipped import Equipped
+from knollstack.core.runsheet.asked import asked
 from knollstack.core.runsheet.items import Needed
 from knollstack.core.runsheet.materials import materials_of
 from knollstack.core.runsheet.plan import Plan
@@ -57,6 +58,7 @@ def section_words(plan: Plan, string: int | None) -> Words:
 
 
 def _line(plan: Plan, number: int, line: Line, slot: Slot | None, broken: tuple[str, ...], section: Words) -> LineRow:
+    asks = asked(plan, line)
     return LineRow(
         key=line.key,
         number=number,
@@ -88,6 +90,8 @@ def _line(plan: Plan, number: int, line: Line, slot: Slot | None, broken: tuple[
         own=line.own,
         unplaced=line.unplaced,
         md_ft=line.md_ft,
+        asks=asks.kind,
+        about=asks.string,
     )
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Literal
 
 from knollstack.core.base.findings import Result, Step, Words
+from knollstack.core.document.log import EntryKind
 from knollstack.core.document.runsheet import MaterialKind, StepKind
 
 
@@ -113,6 +114,10 @@ class LineRow(Result):
     own: str
     unplaced: bool
     md_ft: float | None
+    asks: EntryKind
+    """What the log asks for when it is signed."""
+    about: str
+    """Id of the string that this is about."""
 
 
 class MaterialRow(Result):

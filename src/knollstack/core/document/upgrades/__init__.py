@@ -16,6 +16,7 @@ from knollstack.core.document.upgrades.version_3 import to_version_4
 from knollstack.core.document.upgrades.version_4 import to_version_5
 from knollstack.core.document.upgrades.version_5 import to_version_6
 from knollstack.core.document.upgrades.version_6 import to_version_7
+from knollstack.core.document.upgrades.version_7 import to_version_8
 
 UPGRADES: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {
     1: to_version_2,
@@ -24,6 +25,7 @@ UPGRADES: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {
     4: to_version_5,
     5: to_version_6,
     6: to_version_7,
+    7: to_version_8,
 }
 """From a version to the next."""
 
