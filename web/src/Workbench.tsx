@@ -12,6 +12,7 @@ import type { DesignView, Step } from "./design/types";
 import { AxisButtons } from "./depth/AxisButtons";
 import { ReadingStrip, STRIP_PX } from "./depth/ReadingStrip";
 import { depthAxis } from "./depth/scale";
+import { ViewSwitch } from "./depth/ViewSwitch";
 import { useDepthView } from "./depth/useDepthView";
 import { usePreferences } from "./preferences";
 import type { TypeOverRequest } from "./ui/TypeOver";
@@ -72,7 +73,9 @@ export function Message({ text, to = "/", toText = "All wells" }: { text: string
 
 /** The session lives as long as the design is open. */
 function Open({ view }: { view: DesignView }) {
-  const [session] = useState(() => new Session(view.item.id, view.item.well_id, view.document, view.item.revision, view.item.author));
+  const [session] = useState(
+    () => new Session(view.item.id, view.item.well_id, view.document, view.item.revision, view.item.author, view.log),
+  );
   useEffect(() => {
     session.open();
     return () => {
@@ -235,6 +238,7 @@ function Middle({ step, place, room }: { step: Step; place: string; room: Room }
           </div>
           <ReadingStrip step={step} />
           <AxisButtons zoomedIn={zoomedIn} fit={fit} />
+          <ViewSwitch />
         </>
       )}
       {basis === undefined && <FirstEvaluation />}

@@ -71,7 +71,7 @@ function App() {
   const preferences = useMemo(() => ({ ...settings, prefer }), [settings, prefer]);
   const { data: told } = useQuery({ queryKey: ["reference"], queryFn: getReference, staleTime: Infinity });
   const units = useMemo(() => (data ? new Units(settings.units, data) : null), [data, settings.units]);
-  const reference = useMemo(() => (told ? new Reference(told.steps, told.fields, told.terms) : null), [told]);
+  const reference = useMemo(() => (told ? new Reference(told.steps, told.fields, told.terms, told.log_kinds) : null), [told]);
   if (units === null || reference === null) {
     return <p className="grid h-full place-items-center text-mute">{isError ? "The server is not reached. Is it running?" : "Loading…"}</p>;
   }

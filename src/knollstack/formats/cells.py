@@ -208,8 +208,10 @@ class _Reader:
 
     def _value(self, column: TargetColumn, text: str, path: str) -> Any:
         if column.kind == "text":
-            return None if text == "" and column.key in self.nullable else text[:200]
+            return None if text == "" and column.key in self.nullable else text[: column.most]
         if column.kind == "flag":
+            if text == "" and column.key in self.nullable:
+                return None
             if text.lower() in _YES | _NO:
                 return text.lower() in _YES
             self._fault(path, _quoted(text), "yes or no")

@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Literal
 
 from knollstack.formats.headers_completion import COMPLETION
+from knollstack.formats.headers_logbook import LOGBOOK
 from knollstack.formats.headers_runsheet import RUNSHEET
 
 Target = Literal[
@@ -58,6 +59,8 @@ Target = Literal[
     "time_spread",
     "lead_times",
     "set_up",
+    "log",
+    "leak_off_points",
 ]
 
 _DEPTH = "depth;dept;md;tvdrkb"
@@ -310,6 +313,7 @@ HEADERS: dict[Target, dict[str, str]] = {
         "blind": "",
     },
     **COMPLETION,
+    **LOGBOOK,
     **RUNSHEET,
     "excesses": {"top_md_ft": "from md;top", "base_md_ft": "to md;base;bottom", "excess": "open-hole excess"},
     "clearances": {"from_od_in": _OD, "common_in": "usual", "tight_in": "least"},

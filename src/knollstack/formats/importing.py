@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from typing import Annotated, Any, Literal
 
 import numpy as np
@@ -22,6 +23,7 @@ from knollstack.core.document.design import (
     Zone,
 )
 from knollstack.core.document.faults import Fault, FaultyDesign, schema_faults
+from knollstack.core.document.log import NewEntry, PumpedPoint
 from knollstack.core.document.plugs import BalancedPlug
 from knollstack.core.document.policy import ClearanceRow, DrillString, KickMinimum, SizePair
 from knollstack.core.document.preventers import ClassElements, StackElement
@@ -43,6 +45,7 @@ from knollstack.formats.las import is_las, read_las
 from knollstack.formats.targets import PROFILES, TARGETS, TargetColumn
 from knollstack.formats.xlsx import is_xlsx, read_xlsx
 
+_MOMENT = re.compile(r"^(\d{4}-\d{2}-\d{2})[T ](\d{2}:\d{2})(:\d{2}(\.\d+)?)?Z?$")
 SAMPLE_ROWS = 8
 THIN_OVER = 200
 USUAL_TOLERANCE_PPG = 0.05
@@ -117,6 +120,8 @@ _MODELS: dict[Target, type[Part]] = {
     "time_spread": SpreadRow,
     "lead_times": LeadRow,
     "set_up": SetUp,
+    "log": NewEntry,
+    "leak_off_points": PumpedPoint,
 }
 
 
@@ -209,7 +214,7 @@ def take(name: str, data: bytes, target: Target, mapping: Mapping, trajectory: T
         sheet, dropped = _without_nulls(sheet, mapping.columns)
         if dropped:
             notes.append(f"{dropped:,} samples without a value left out")
-    rows = read_rows(target, sheet, mapping.columns, units)
+    rows = tidied(target, read_rows(target, sheet, mapping.columns, units))
     if target in PROFILES or target == "leak_off_tests":
         if mapping.depth_is == "md":
             _to_tvd(rows, trajectory)
@@ -225,6 +230,19 @@ def take(name: str, data: bytes, target: Target, mapping: Mapping, trajectory: T
         rows = numbered(LETTERS[target], rows)
     check_rows(target, rows)
     return Taken(rows=rows, notes=notes)
+
+
+def tidied(target: Target, rows: list[dict[str, Any]]) -> list[dict[str, Any]]:
+    """Entries of a log get their numbers when they are written; their times stand to the minute."""
+    if target != "log":
+        return rows
+    found = [{key: value for key, value in row.items() if key != "number"} for row in rows]
+    return [row | {"at": _minute(row["at"])} if isinstance(row.get("at"), str) else row for row in found]
+
+
+def _minute(text: str) -> str:
+    match = _MOMENT.match(text.strip())
+    return f"{match.group(1)} {match.group(2)}" if match else text
 
 
 def _without_nulls(sheet: Sheet, columns: list[Mapped]) -> tuple[Sheet, int]:

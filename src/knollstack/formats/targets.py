@@ -27,6 +27,8 @@ class TargetColumn(BaseModel):
     low: float | None = None
     high: float | None = None
     whole: bool = False
+    most: int = 200
+    """Characters of a text."""
     names: tuple[str, ...] = ()
 
 
@@ -81,6 +83,8 @@ _PLACES: dict[Target, str] = {
     "time_spread": "/policy/runsheet/spread",
     "lead_times": "/policy/runsheet/leads",
     "set_up": "/policy/sea/set_up",
+    "log": "/log",
+    "leak_off_points": "/log/*/points",
 }
 """Where each table stands in the document."""
 _NEEDED = {("loads", "name"), ("loads", "inside_psi"), ("loads", "outside_psi"), ("stations", "inclination_deg")}
@@ -92,7 +96,7 @@ def _column(target: Target, key: str, names: str) -> TargetColumn:
     field: Described = fields()[f"{_PLACES[target]}/*/{name}"]
     flag = bool(entry) or field.kind == "flag"
     kind: Literal["number", "text", "choice", "flag"] = "flag" if flag else field.kind  # type: ignore[assignment]
-    needed = field.required and field.kind in ("number", "text") and key != "name"
+    needed = field.required and field.kind in ("number", "text") and key not in ("name", "number")
     return TargetColumn(
         key=key,
         title=entry.capitalize() if entry else field.title,
@@ -103,6 +107,7 @@ def _column(target: Target, key: str, names: str) -> TargetColumn:
         low=field.low,
         high=field.high,
         whole=field.whole,
+        most=field.most or 200,
         names=tuple(n for n in names.split(";") if n),
     )
 

@@ -11,10 +11,12 @@ from knollstack.core.base.working import WorkingCall
 from knollstack.core.depths.results import KickDrawing
 from knollstack.core.document.compare import Difference
 from knollstack.core.document.design import Design
+from knollstack.core.document.log import LogEntry
 from knollstack.core.document.merge import Side
 from knollstack.core.evaluation.results import Evaluation
 from knollstack.core.evaluation.side_by_side import SideBySide
 from knollstack.core.evaluation.summary import Summary
+from knollstack.core.logbook.results import LogbookDetail
 from knollstack.core.runsheet.results import LineChange, MaterialChange
 from knollstack.formats.headers import Target
 from knollstack.store.bin import Kind
@@ -24,6 +26,11 @@ Document = SkipValidation[Design]
 
 class DocumentBody(BaseModel):
     document: Document
+
+
+class LogbookView(BaseModel):
+    detail: LogbookDetail
+    side_by_side: SideBySide
 
 
 class TwoDocuments(BaseModel):
@@ -234,8 +241,11 @@ class SheetDifferences(BaseModel):
 
 
 class DesignView(BaseModel):
+    """A design's newest revision, and the log of its well."""
+
     item: DesignItem
     document: Design
+    log: tuple[LogEntry, ...]
 
 
 class Working(BaseModel):

@@ -11,6 +11,7 @@ from knollstack.core.base.units import QuantityUnits
 from knollstack.core.base.working import Input, Output
 from knollstack.core.document.cementing import Dosage
 from knollstack.core.document.described import Described
+from knollstack.core.document.log import EntryKind
 
 
 class FormulaItem(BaseModel):
@@ -53,11 +54,21 @@ class StepItem(BaseModel):
     places: tuple[str, ...]
 
 
+class LogKind(BaseModel):
+    """A kind of entry of the log: its title, the keys that it needs, and those that it may have."""
+
+    kind: EntryKind
+    title: str
+    needs: tuple[str, ...]
+    may: tuple[str, ...]
+
+
 class Reference(BaseModel):
     """What the document is made of, in words: its steps in order, every field by its place, and the terms of the trade."""
 
     steps: list[StepItem]
     fields: dict[str, Described]
+    log_kinds: list[LogKind]
     terms: dict[str, str]
 
 

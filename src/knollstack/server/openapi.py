@@ -24,6 +24,8 @@ FILES = {
     "/api/designs/{design_id}/materials.csv": "text/csv",
     "/api/designs/{design_id}/materials.xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
     "/api/designs/{design_id}/calendar.ics": "text/calendar",
+    "/api/designs/{design_id}/log.csv": "text/csv",
+    "/api/designs/{design_id}/log.json": "application/json",
     "/api/designs/{design_id}/tables/{target}": "text/csv",
     "/api/schema": "application/json",
 }

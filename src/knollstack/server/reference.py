@@ -12,6 +12,7 @@ from knollstack.core.base.units import table
 from knollstack.core.base.working import input_of, outputs_of
 from knollstack.core.document.described import fields
 from knollstack.core.document.faults import Fault
+from knollstack.core.document.log import KINDS
 from knollstack.core.evaluation.steps import STEPS
 from knollstack.formats import wellfile
 from knollstack.formats.mathml import mathml
@@ -33,7 +34,8 @@ def list_units() -> Response:
 def get_reference() -> Response:
     """Steps and fields of the document: titles, quantities, options, bounds and help; and what the terms mean."""
     steps = [models_reference.StepItem(step=e.step, title=e.title, places=e.places) for e in STEPS]
-    return json_of(models_reference.Reference(steps=steps, fields=fields(), terms=WORDS))
+    kinds = [models_reference.LogKind(kind=kind, title=k.title, needs=k.needs, may=k.may) for kind, k in KINDS.items()]
+    return json_of(models_reference.Reference(steps=steps, fields=fields(), terms=WORDS, log_kinds=kinds))
 
 
 @blueprint.get("/catalogue", responses={200: models_reference.CatalogueView})

@@ -12,7 +12,7 @@ from pydantic import BaseModel
 
 from knollstack.core.document.compare import Difference, differences
 from knollstack.core.document.design import Design
-from knollstack.core.document.faults import FaultyDesign
+from knollstack.core.document.faults import Fault, FaultyDesign
 from knollstack.core.document.merge import Merged, merge
 from knollstack.core.reading.read import parse, parse_text
 from knollstack.formats import wellfile
@@ -36,6 +36,9 @@ blueprint = APIBlueprint("revisions", __name__, url_prefix="/api/designs/<int:de
 def save_design(path: models.DesignPath, body: models.SaveBody) -> Response:
     """Save the next revision; 409 with the newest one, and a draft kept, when the save is based on an older."""
     design = parse(body.document)
+    if design.log:
+        expected = "none: the log is written entry by entry, apart from the design"
+        raise FaultyDesign([Fault(path="/log", value=f"{len(design.log)} entries", expected=expected)])
     text = wellfile.write(design)
     try:
         revision = store.save_revision(

@@ -15,12 +15,13 @@ from knollstack.core.cement.detail import job_detail_of
 from knollstack.core.depths.kick import kick_drawing
 from knollstack.core.document.compare import differences
 from knollstack.core.document.design import Design, Trajectory
-from knollstack.core.evaluation.evaluate import evaluate, with_sheet, workings
+from knollstack.core.evaluation.evaluate import evaluate, of_log, with_sheet, workings
 from knollstack.core.evaluation.side_by_side import side_by_side
 from knollstack.core.evaluation.summary import summary_of
 from knollstack.core.evaluation.tried import tried
 from knollstack.core.ground.drawing import ground_drawing
 from knollstack.core.ground.well import build_well
+from knollstack.core.logbook.drilled import as_drilled
 from knollstack.core.pipe.detail import loads_of, offers_of
 from knollstack.core.proposal.equipping import program_of
 from knollstack.core.proposal.laid_out import laid_out
@@ -33,12 +34,22 @@ from knollstack.formats import barrier_pages, job_sheet, tally, test_plan
 from knollstack.formats import sheet as program_sheet
 from knollstack.formats.cells import guess, read_rows, read_sheet, unclear
 from knollstack.formats.headers import Target
-from knollstack.formats.importing import Mapping, preview, take
+from knollstack.formats.importing import Mapping, preview, take, tidied
 from knollstack.server import models
 
 Document = Any
 PROGRAMS_S = 3.5
 """How long all programs of a well, and what frees one, are sought, in time of the thread so that a busy machine finds as much."""
+
+
+def worked(document: Document) -> Design:
+    """A document as it is worked: with the facts of its log in force, where it brings one."""
+    return as_drilled(parse(document)).design
+
+
+def create_logbook(document: Document) -> str:
+    detail, beside = of_log(parse(document), load())
+    return models.LogbookView(detail=detail, side_by_side=beside).model_dump_json()
 
 
 def create_evaluation(document: Document) -> str:
@@ -51,32 +62,32 @@ def create_working(document: Document, key: str) -> str | None:
 
 
 def draw_ground(document: Document) -> str:
-    return ground_drawing(build_well(parse(document))).model_dump_json()
+    return ground_drawing(build_well(worked(document))).model_dump_json()
 
 
 def draw_kick(document: Document) -> str:
-    laid = laid_out(parse(document), load())
+    laid = laid_out(worked(document), load())
     drawings = [kick_drawing(laid.well, s, laid.next(s)) for s in laid.strings]
     return models.KickDrawings(strings=drawings).model_dump_json()
 
 
 def create_loads(document: Document, string: int) -> str | None:
-    found = loads_of(program_of(parse(document), load()), string)
+    found = loads_of(program_of(worked(document), load()), string)
     return None if found is None else found.model_dump_json()
 
 
 def create_run(document: Document, string: int) -> str | None:
-    found = tracks_of(program_of(parse(document), load()), string)
+    found = tracks_of(program_of(worked(document), load()), string)
     return None if found is None else found.model_dump_json()
 
 
 def create_tally(document: Document, string: int) -> str | None:
-    found = tally_detail_of(program_of(parse(document), load()), string)
+    found = tally_detail_of(program_of(worked(document), load()), string)
     return None if found is None else found.model_dump_json()
 
 
 def create_cement_job(document: Document, string: int) -> str | None:
-    found = job_detail_of(program_of(parse(document), load()), string)
+    found = job_detail_of(program_of(worked(document), load()), string)
     return None if found is None else found.model_dump_json()
 
 
@@ -91,16 +102,16 @@ def tell_sheet_changes(issued: Document, document: Document) -> str:
 
 
 def create_offers(document: Document, string: int) -> str:
-    return offers_of(program_of(parse(document), load()), string).model_dump_json()
+    return offers_of(program_of(worked(document), load()), string).model_dump_json()
 
 
 def create_chains(document: Document) -> str:
-    return chains_of(laid_out(parse(document), load())).model_dump_json()
+    return chains_of(laid_out(worked(document), load())).model_dump_json()
 
 
 def create_programs(document: Document) -> str:
     end = time.thread_time() + PROGRAMS_S
-    return both_schools(parse(document), load(), lambda: time.thread_time() < end).model_dump_json()
+    return both_schools(worked(document), load(), lambda: time.thread_time() < end).model_dump_json()
 
 
 def try_remedies(document: Document) -> str:
@@ -178,7 +189,7 @@ def read_paste(target: Target, text: str, first: str, units: UnitSet) -> str:
     left = unclear(target, sheet, mapping)
     if left:
         return models.Pasted(rows=[], keys=[], unclear=left).model_dump_json()
-    rows = read_rows(target, sheet, mapping, units, whole=False)
+    rows = tidied(target, read_rows(target, sheet, mapping, units, whole=False))
     return models.Pasted(rows=rows, keys=[m.key for m in mapping], unclear=[]).model_dump_json()
 
 

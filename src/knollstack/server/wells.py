@@ -14,6 +14,7 @@ from knollstack.formats import wellfile
 from knollstack.formats.export import write_table
 from knollstack.server import models
 from knollstack.server.database import connection, now
+from knollstack.server.logbook import as_rows, log_of
 from knollstack.server.person import author
 from knollstack.server.problems import Problem, not_found
 from knollstack.server.respond import attachment, json_of
@@ -26,7 +27,8 @@ blueprint = APIBlueprint("wells", __name__, url_prefix="/api")
 
 def _create(design: Design) -> Response:
     moment = now()
-    design_id = store.create_well(connection(), design.name, wellfile.write(design), author(), moment)
+    text = wellfile.write(design.model_copy(update={"log": ()}))
+    design_id = store.create_well(connection(), design.name, text, author(), moment, as_rows(design.log))
     return json_of(models.Saved(design_id=design_id, revision=1, saved_at=moment), 201)
 
 
@@ -94,16 +96,19 @@ def get_design(path: models.DesignPath) -> Response:
     found = newest_of(path.design_id)
     if found is None:
         return not_found(f"design {path.design_id}")
-    return json_of(models.DesignView(item=models.DesignItem(**found[0].__dict__), document=found[1]))
+    row, document = found
+    log = log_of(connection(), row.well_id)
+    return json_of(models.DesignView(item=models.DesignItem(**row.__dict__), document=document, log=log))
 
 
 @blueprint.get("/designs/<int:design_id>/file", responses={200: Design})
 def export_design(path: models.DesignPath) -> Response:
-    """The newest revision as a well file."""
+    """The newest revision as a well file, with the log of its well."""
     found = newest_of(path.design_id)
     if found is None:
         return not_found(f"design {path.design_id}")
-    return attachment(wellfile.write(found[1]), "application/json; charset=utf-8", f"{found[1].name}.well.json")
+    whole = found[1].model_copy(update={"log": log_of(connection(), found[0].well_id)})
+    return attachment(wellfile.write(whole), "application/json; charset=utf-8", f"{found[1].name}.well.json")
 
 
 @blueprint.get("/designs/<int:design_id>/tables/<string:target>", responses={404: Problem})

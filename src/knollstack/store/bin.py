@@ -116,5 +116,6 @@ def empty_bin(connection: sqlite3.Connection, kind: Kind | None = None, row_id: 
             connection.execute(f"DELETE FROM revision WHERE design_id IN ({doomed})", {"id": row.id})
             connection.execute(f"DELETE FROM design WHERE {column} = :id", {"id": row.id})
             if row.kind == "well":
+                connection.execute("DELETE FROM log_entry WHERE well_id = :id", {"id": row.id})
                 connection.execute("DELETE FROM well WHERE id = :id", {"id": row.id})
         return len(rows)

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import sqlite3
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from knollstack.store.database import writing
+from knollstack.store.log import LogRow, insert_log
 from knollstack.store.revisions import Revision, insert, newest_revision
 
 BASE_DESIGN = "Base design"
@@ -50,8 +51,10 @@ def find_design(connection: sqlite3.Connection, design_id: int) -> DesignRow | N
     return DesignRow(**row) if row else None
 
 
-def create_well(connection: sqlite3.Connection, name: str, document: str, author: str, now: str) -> int:
-    """A new well with its base design at revision 1; returns the design's id."""
+def create_well(
+    connection: sqlite3.Connection, name: str, document: str, author: str, now: str, log: Sequence[LogRow] = ()
+) -> int:
+    """A new well with its base design at revision 1, and a log that came with it; returns the design's id."""
     with writing(connection):
         well = connection.execute(
             "INSERT INTO well (name, created_at) VALUES (:name, :now)", {"name": name, "now": now}
@@ -61,7 +64,9 @@ def create_well(connection: sqlite3.Connection, name: str, document: str, author
             {"well": well, "name": BASE_DESIGN, "now": now},
         ).lastrowid
         assert design is not None
+        assert well is not None
         insert(connection, Revision(design, 1, None, author, now, "created", document))
+        insert_log(connection, well, log)
     return design
 
 

@@ -18,6 +18,9 @@ import type {
   IssueItem,
   JobDetail,
   LineChange,
+  LogbookView,
+  LogEntry,
+  NewEntry,
   KickDrawing,
   LoadsResult,
   RunTracks,
@@ -117,6 +120,9 @@ export const getSheetChanges = (id: number, document: Design, signal?: AbortSign
 export const listIssues = (id: number) => send<{ issues: IssueItem[] }>("GET", `/designs/${id}/sheet-issues`).then((r) => r.issues);
 export const issueSheet = (id: number, revision: number, note: string) =>
   send<{ issues: IssueItem[] }>("POST", `/designs/${id}/sheet-issues`, { revision, note }).then((r) => r.issues);
+export const writeLog = (id: number, entries: readonly NewEntry[]) =>
+  send<{ entries: LogEntry[] }>("POST", `/designs/${id}/log`, { entries }).then((r) => r.entries);
+export const getLogbook = (document: Design, signal?: AbortSignal) => send<LogbookView>("POST", "/logbooks", { document }, signal);
 export const getOffers = (document: Design, string: number, signal?: AbortSignal) =>
   send<PipeOffers>("POST", "/pipe-offers", { document, string }, signal);
 export const getChains = (document: Design, signal?: AbortSignal) => send<ChainsResult>("POST", "/chains", { document }, signal);

@@ -3,7 +3,7 @@ import { createContext, useContext, useMemo, useSyncExternalStore } from "react"
 import type { TypeOverRequest } from "../ui/TypeOver";
 import type { Session, Snapshot } from "./session";
 import { read } from "./pointer";
-import type { Change, Design, Evaluation, StringResult } from "./types";
+import type { Change, Design, Evaluation, FactRow, StringResult } from "./types";
 
 export interface Bench {
   session: Session;
@@ -76,18 +76,37 @@ export function useDrawnStrings(): StringResult[] {
   return useMemo(() => {
     const strings = evaluation?.strings ?? [];
     if (decided.length !== strings.length) return strings;
+    const stands = new Set(evaluation?.logbook.landed);
     return strings.map((s, i) => ({
       ...s,
-      shoe_md_ft: decided[i]!.shoe_md_ft,
-      top_md_ft: decided[i]!.hanger_md_ft ?? s.top_md_ft,
-      cement_top_md_ft: decided[i]!.cement?.top_md_ft ?? s.cement_top_md_ft,
-      tail_top_md_ft: decided[i]!.cement?.tail_top_md_ft ?? s.tail_top_md_ft,
-      stage_collar_md_ft: decided[i]!.cement?.stage_collar_md_ft ?? null,
-      upper_collar_md_ft: decided[i]!.cement?.upper_collar_md_ft ?? null,
-      previous_shoe_md_ft: decided[i - 1]?.shoe_md_ft ?? s.previous_shoe_md_ft,
-      mud_ppg: decided[i]!.mud_ppg ?? s.mud_ppg,
+      ...(stands.has(i) ? {} : plannedDepths(s, decided, i)),
+      previous_shoe_md_ft: stands.has(i - 1) ? s.previous_shoe_md_ft : (decided[i - 1]?.shoe_md_ft ?? s.previous_shoe_md_ft),
     }));
   }, [evaluation, decided]);
+}
+
+/** What the document already holds of a string while its evaluation is behind. */
+function plannedDepths(s: StringResult, decided: Design["strings"], i: number): Partial<StringResult> {
+  const own = decided[i]!;
+  return {
+    shoe_md_ft: own.shoe_md_ft,
+    top_md_ft: own.hanger_md_ft ?? s.top_md_ft,
+    cement_top_md_ft: own.cement?.top_md_ft ?? s.cement_top_md_ft,
+    tail_top_md_ft: own.cement?.tail_top_md_ft ?? s.tail_top_md_ft,
+    stage_collar_md_ft: own.cement?.stage_collar_md_ft ?? null,
+    upper_collar_md_ft: own.cement?.upper_collar_md_ft ?? null,
+    mud_ppg: own.mud_ppg ?? s.mud_ppg,
+  };
+}
+
+/** The fact in force at a place of the document, by the log; undefined where the plan's value is. */
+export function useFact(place: string): FactRow | undefined {
+  const { session } = useBench();
+  return useSyncExternalStore(session.subscribe, () => factAt(session, place));
+}
+
+export function factAt(session: Session, place: string): FactRow | undefined {
+  return session.snapshot().evaluation?.logbook.facts.find((f) => f.path === place);
 }
 
 /** The strings of the proposal as decisions, where nothing is decided yet: the first edit adopts them. */

@@ -1,13 +1,14 @@
 // What the document is made of, as the server publishes it: every field with its title, quantity, options and help, and
 // the steps in order. Labels, columns, choices and places in words are read from here. No React but the context.
 import { createContext, useContext } from "react";
-import type { Described, Quantity, Step, StepItem } from "./types";
+import type { Described, LogKind, Quantity, Step, StepItem } from "./types";
 
 export class Reference {
   constructor(
     readonly steps: readonly StepItem[],
     private readonly fields: Readonly<Record<string, Described>>,
     readonly terms: Readonly<Record<string, string>>,
+    readonly logKinds: readonly LogKind[] = [],
   ) {}
 
   /** Fields of the whole document that stand in one place each, and those of one string, with their places. */

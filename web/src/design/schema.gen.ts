@@ -269,8 +269,60 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The newest revision as a well file. */
+        /** The newest revision as a well file, with the log of its well. */
         get: operations["wells_export_design_designs__int_design_id__file_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The log of a design's well. */
+        get: operations["logbook_list_entries_designs__int_design_id__log_get"];
+        put?: never;
+        /** Append to the log: all entries, or with a fault in one of them none. A correction names what it corrects. */
+        post: operations["logbook_write_entries_designs__int_design_id__log_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/log.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The log as CSV, in the units asked for; tables inside an entry (points, joints) stand in the JSON. */
+        get: operations["logbook_export_log_table_designs__int_design_id__log_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/log.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The log as a JSON list of entries. */
+        get: operations["logbook_export_log_designs__int_design_id__log_json_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -700,6 +752,23 @@ export interface paths {
         put?: never;
         /** Every load case of one string against depth, with ratings and the strength picture. */
         post: operations["strings_create_loads_loads_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbooks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Of a document with its log: what is still free, the plan beside the well as drilled, and results that differ. */
+        post: operations["logbook_create_logbook_logbooks_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1364,7 +1433,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "logbook" | "policy";
             /** Text */
             text: (string | components["schemas"]["Amount"])[];
         };
@@ -2478,6 +2547,13 @@ export interface components {
             links: components["schemas"]["ChainLink"][];
             /** Neighbour */
             neighbour: boolean;
+        };
+        /** ChainSize */
+        ChainSize: {
+            /** Hole In */
+            hole_in: number | null;
+            /** Od In */
+            od_in: number;
         };
         /**
          * ChainsResult
@@ -3670,6 +3746,12 @@ export interface components {
              *     }
              */
             ground: components["schemas"]["GroundModel"];
+            /**
+             * Log
+             * @description what happened; it overrules the plan
+             * @default []
+             */
+            log: components["schemas"]["LogEntry"][];
             /** Well */
             name: string;
             /**
@@ -4531,7 +4613,7 @@ export interface components {
              * Version
              * @constant
              */
-            version: 7;
+            version: 8;
             /**
              * @default {
              *       "base_plate_in": 2,
@@ -4609,10 +4691,15 @@ export interface components {
             /** Designs */
             designs: components["schemas"]["DesignItem"][];
         };
-        /** DesignView */
+        /**
+         * DesignView
+         * @description A design's newest revision, and the log of its well.
+         */
         DesignView: {
             document: components["schemas"]["Design"];
             item: components["schemas"]["DesignItem"];
+            /** Log */
+            log: components["schemas"]["LogEntry"][];
         };
         /**
          * Difference
@@ -4816,6 +4903,12 @@ export interface components {
                  *     }
                  */
                 ground: components["schemas"]["GroundModel"];
+                /**
+                 * Log
+                 * @description what happened; it overrules the plan
+                 * @default []
+                 */
+                log: components["schemas"]["LogEntry"][];
                 /** Well */
                 name: string;
                 /**
@@ -5677,7 +5770,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 7;
+                version: 8;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -5792,6 +5885,12 @@ export interface components {
                  *     }
                  */
                 ground: components["schemas"]["GroundModel"];
+                /**
+                 * Log
+                 * @description what happened; it overrules the plan
+                 * @default []
+                 */
+                log: components["schemas"]["LogEntry"][];
                 /** Well */
                 name: string;
                 /**
@@ -6653,7 +6752,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 7;
+                version: 8;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -6781,6 +6880,16 @@ export interface components {
              * @default null
              */
             tool_joint_in: number | null;
+        };
+        /**
+         * DrilledPoint
+         * @description How deep the hole was on a day from the spud.
+         */
+        DrilledPoint: {
+            /** Day */
+            day: number;
+            /** Md Ft */
+            md_ft: number;
         };
         /**
          * EffectRow
@@ -7042,6 +7151,12 @@ export interface components {
                  *     }
                  */
                 ground: components["schemas"]["GroundModel"];
+                /**
+                 * Log
+                 * @description what happened; it overrules the plan
+                 * @default []
+                 */
+                log: components["schemas"]["LogEntry"][];
                 /** Well */
                 name: string;
                 /**
@@ -7903,7 +8018,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 7;
+                version: 8;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -7954,6 +8069,7 @@ export interface components {
             findings: components["schemas"]["Finding"][];
             ground: components["schemas"]["GroundResult"];
             liners: components["schemas"]["LinersResult"];
+            logbook: components["schemas"]["LogbookResult"];
             mud: components["schemas"]["MudResult"];
             /** Path */
             path: components["schemas"]["StepState"][];
@@ -7988,6 +8104,20 @@ export interface components {
              */
             top_md_ft: number;
         };
+        /**
+         * FactRow
+         * @description A value in force at a place of the document. `value` is a number or a word; None where it is a table.
+         */
+        FactRow: {
+            /** Entries */
+            entries: number[];
+            /** Path */
+            path: string;
+            /** Plan */
+            plan: number | string | boolean | null;
+            /** Value */
+            value: number | string | boolean | null;
+        };
         /** Fault */
         Fault: {
             /** Expected */
@@ -8020,6 +8150,11 @@ export interface components {
          * @description What is wrong, where, by how much, and what would mend it.
          */
         Finding: {
+            /**
+             * Fact
+             * @default false
+             */
+            fact: boolean;
             /** @default null */
             limit: components["schemas"]["Amount"] | null;
             /** Message */
@@ -8040,7 +8175,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "logbook" | "policy";
             /** Subject */
             subject: (string | components["schemas"]["Amount"])[];
             /** @default null */
@@ -8074,6 +8209,32 @@ export interface components {
         FormulaList: {
             /** Formulas */
             formulas: components["schemas"]["FormulaItem"][];
+        };
+        /**
+         * FreeResult
+         * @description What can still be done: where the next shoe may stand, the kick tolerance now, and sizes that still pass.
+         */
+        FreeResult: {
+            /** Chains */
+            chains: number;
+            /** Kick Bbl */
+            kick_bbl: number | null;
+            /** Kick Limited */
+            kick_limited: boolean | null;
+            /** Kick Needed Bbl */
+            kick_needed_bbl: number | null;
+            looked: components["schemas"]["Span"] | null;
+            /** Remaining */
+            remaining: components["schemas"]["ChainSize"][];
+            /** Shoes */
+            shoes: components["schemas"]["Span"][];
+            spare: components["schemas"]["ChainSize"] | null;
+            /** String */
+            string: number;
+            /** Why Not */
+            why_not: (string | components["schemas"]["Amount"])[];
+            /** Words */
+            words: (string | components["schemas"]["Amount"])[];
         };
         /**
          * FreedomResult
@@ -8625,6 +8786,12 @@ export interface components {
              * @enum {string}
              */
             kind: "leak-off" | "integrity";
+            /**
+             * Source
+             * @description where it was measured, or the entry of the log
+             * @default
+             */
+            source: string;
             /** TVD */
             tvd_ft: number;
         };
@@ -8757,6 +8924,13 @@ export interface components {
          * @description A step of the sheet with its place in time; days count from the spud.
          */
         LineRow: {
+            /** About */
+            about: string;
+            /**
+             * Asks
+             * @enum {string}
+             */
+            asks: "spud" | "depth" | "shoe landed" | "leak-off test" | "survey" | "mud" | "kick" | "losses" | "tally" | "cement" | "returns" | "test" | "equipment" | "signed" | "note" | "withdrawn";
             /** Begins */
             begins: number | null;
             /** Beside */
@@ -8812,7 +8986,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "logbook" | "policy";
             /** String */
             string: number | null;
             /** Text */
@@ -8897,6 +9071,340 @@ export interface components {
             section_of_node: number[];
             /** Yields */
             yields: components["schemas"]["Envelope"][];
+        };
+        /**
+         * LogEntry
+         * @description An entry as it stands in the log.
+         */
+        LogEntry: {
+            /**
+             * Time
+             * @description of the rig's clock: YYYY-MM-DD HH:MM
+             */
+            at: string;
+            /**
+             * Author
+             * @description who wrote it
+             * @default
+             */
+            author: string;
+            /**
+             * Azimuth
+             * @default null
+             */
+            azimuth_deg: number | null;
+            /**
+             * Hole size
+             * @description as drilled
+             * @default null
+             */
+            bit_in: number | null;
+            /**
+             * Plug bumped
+             * @default null
+             */
+            bumped: boolean | null;
+            /**
+             * Shut-in casing pressure
+             * @default null
+             */
+            casing_psi: number | null;
+            /**
+             * Connection
+             * @default
+             */
+            connection: string;
+            /**
+             * Corrects
+             * @description number of the entry that this one stands for
+             * @default null
+             */
+            corrects: number | null;
+            /**
+             * Displacement pumped
+             * @default null
+             */
+            displacement_bbl: number | null;
+            /**
+             * Shut-in drill pipe pressure
+             * @default null
+             */
+            drill_pipe_psi: number | null;
+            /**
+             * Barrier element
+             * @description key of the barrier element that was tested, as the list of barriers has it
+             * @default
+             */
+            element: string;
+            /**
+             * EMW
+             * @description of a test where it is known; of losses at which they began
+             * @default null
+             */
+            emw_ppg: number | null;
+            /**
+             * Grade
+             * @default
+             */
+            grade: string;
+            /**
+             * Liner top
+             * @description where a liner hangs
+             * @default null
+             */
+            hanger_md_ft: number | null;
+            /**
+             * Time spent
+             * @description of the rig
+             * @default null
+             */
+            hours: number | null;
+            /**
+             * Inclination
+             * @default null
+             */
+            inclination_deg: number | null;
+            /**
+             * Tally as run
+             * @description from the shoe up
+             * @default []
+             */
+            joints: components["schemas"]["TallyJoint"][];
+            /**
+             * Entry
+             * @enum {string}
+             */
+            kind: "spud" | "depth" | "shoe landed" | "leak-off test" | "survey" | "mud" | "kick" | "losses" | "tally" | "cement" | "returns" | "test" | "equipment" | "signed" | "note" | "withdrawn";
+            /**
+             * Lead pumped
+             * @default null
+             */
+            lead_bbl: number | null;
+            /**
+             * Lead density
+             * @description as mixed
+             * @default null
+             */
+            lead_ppg: number | null;
+            /**
+             * Pressure at the break
+             * @description at the pump; empty is found from the points
+             * @default null
+             */
+            leak_off_psi: number | null;
+            /**
+             * Written at
+             * @description UTC, when it was written
+             * @default
+             */
+            logged_at: string;
+            /**
+             * Depth
+             * @description MD; of a shoe where it stands, else how deep the hole is
+             * @default null
+             */
+            md_ft: number | null;
+            /**
+             * Held for
+             * @default null
+             */
+            minutes: number | null;
+            /**
+             * Mud weight
+             * @description in the hole
+             * @default null
+             */
+            mud_ppg: number | null;
+            /**
+             * No.
+             * @description given when it is written
+             */
+            number: number;
+            /**
+             * Casing size
+             * @description as run
+             * @default null
+             */
+            od_in: number | null;
+            /**
+             * Held
+             * @description the test was good
+             * @default null
+             */
+            passed: boolean | null;
+            /**
+             * Points
+             * @description volume pumped and pressure
+             * @default []
+             */
+            points: components["schemas"]["PumpedPoint"][];
+            /**
+             * Test pressure
+             * @description at the surface
+             * @default null
+             */
+            pressure_psi: number | null;
+            /**
+             * Returns
+             * @default null
+             */
+            returns: ("full" | "partial" | "lost") | null;
+            /**
+             * Spacer pumped
+             * @default null
+             */
+            spacer_bbl: number | null;
+            /**
+             * Step
+             * @description key of the run-sheet step that is signed with it
+             * @default
+             */
+            step: string;
+            /**
+             * String
+             * @description id of the string that it is about
+             * @default
+             */
+            string: string;
+            /**
+             * Tail pumped
+             * @default null
+             */
+            tail_bbl: number | null;
+            /**
+             * Tail density
+             * @description as mixed
+             * @default null
+             */
+            tail_ppg: number | null;
+            /**
+             * Test
+             * @description empty follows the points: a leak-off where they break from the line
+             * @default null
+             */
+            test: ("leak-off" | "integrity") | null;
+            /**
+             * Remarks
+             * @default
+             */
+            text: string;
+            /**
+             * Top of cement
+             * @description as found by a log, or seen at surface
+             * @default null
+             */
+            top_md_ft: number | null;
+            /**
+             * Volume
+             * @description gained in a kick, lost in losses
+             * @default null
+             */
+            volume_bbl: number | null;
+            /**
+             * Weight
+             * @description of the pipe as run, with grade and connection
+             * @default null
+             */
+            weight_ppf: number | null;
+        };
+        /**
+         * LogKind
+         * @description A kind of entry of the log: its title, the keys that it needs, and those that it may have.
+         */
+        LogKind: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "spud" | "depth" | "shoe landed" | "leak-off test" | "survey" | "mud" | "kick" | "losses" | "tally" | "cement" | "returns" | "test" | "equipment" | "signed" | "note" | "withdrawn";
+            /** May */
+            may: string[];
+            /** Needs */
+            needs: string[];
+            /** Title */
+            title: string;
+        };
+        /**
+         * LogView
+         * @description Entries of a well's log in the order written.
+         */
+        LogView: {
+            /** Entries */
+            entries: components["schemas"]["LogEntry"][];
+        };
+        /** LogbookDetail */
+        LogbookDetail: {
+            /** Comparison */
+            comparison: components["schemas"]["PlannedActual"][];
+            free: components["schemas"]["FreeResult"] | null;
+        };
+        /** LogbookResult */
+        LogbookResult: {
+            /**
+             * Begins
+             * @default
+             */
+            begins: string;
+            /**
+             * Curve
+             * @default []
+             */
+            curve: components["schemas"]["DrilledPoint"][];
+            /**
+             * Day
+             * @default null
+             */
+            day: number | null;
+            /**
+             * Days Behind
+             * @default null
+             */
+            days_behind: number | null;
+            /**
+             * Drilling
+             * @default null
+             */
+            drilling: number | null;
+            /**
+             * Entries
+             * @default 0
+             */
+            entries: number;
+            /**
+             * Facts
+             * @default []
+             */
+            facts: components["schemas"]["FactRow"][];
+            /**
+             * Landed
+             * @default []
+             */
+            landed: number[];
+            /**
+             * Last At
+             * @default
+             */
+            last_at: string;
+            /**
+             * Tests
+             * @default []
+             */
+            tests: components["schemas"]["TestRow"][];
+            /**
+             * Today Md Ft
+             * @default null
+             */
+            today_md_ft: number | null;
+            /**
+             * Today Tvd Ft
+             * @default null
+             */
+            today_tvd_ft: number | null;
+        };
+        /** LogbookView */
+        LogbookView: {
+            detail: components["schemas"]["LogbookDetail"];
+            side_by_side: components["schemas"]["SideBySide"];
         };
         /**
          * LoggedPressure
@@ -9122,6 +9630,12 @@ export interface components {
                  *     }
                  */
                 ground: components["schemas"]["GroundModel"];
+                /**
+                 * Log
+                 * @description what happened; it overrules the plan
+                 * @default []
+                 */
+                log: components["schemas"]["LogEntry"][];
                 /** Well */
                 name: string;
                 /**
@@ -9983,7 +10497,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 7;
+                version: 8;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -10315,6 +10829,238 @@ export interface components {
             top_md_ft: number;
             /** What */
             what: (string | components["schemas"]["Amount"])[];
+        };
+        /**
+         * NewEntries
+         * @description Written together, or none of them.
+         */
+        NewEntries: {
+            /** Entries */
+            entries: components["schemas"]["NewEntry"][];
+        };
+        /**
+         * NewEntry
+         * @description What happened at a moment, before it is written. What a field is empty of was not recorded.
+         */
+        NewEntry: {
+            /**
+             * Time
+             * @description of the rig's clock: YYYY-MM-DD HH:MM
+             */
+            at: string;
+            /**
+             * Author
+             * @description who wrote it
+             * @default
+             */
+            author: string;
+            /**
+             * Azimuth
+             * @default null
+             */
+            azimuth_deg: number | null;
+            /**
+             * Hole size
+             * @description as drilled
+             * @default null
+             */
+            bit_in: number | null;
+            /**
+             * Plug bumped
+             * @default null
+             */
+            bumped: boolean | null;
+            /**
+             * Shut-in casing pressure
+             * @default null
+             */
+            casing_psi: number | null;
+            /**
+             * Connection
+             * @default
+             */
+            connection: string;
+            /**
+             * Corrects
+             * @description number of the entry that this one stands for
+             * @default null
+             */
+            corrects: number | null;
+            /**
+             * Displacement pumped
+             * @default null
+             */
+            displacement_bbl: number | null;
+            /**
+             * Shut-in drill pipe pressure
+             * @default null
+             */
+            drill_pipe_psi: number | null;
+            /**
+             * Barrier element
+             * @description key of the barrier element that was tested, as the list of barriers has it
+             * @default
+             */
+            element: string;
+            /**
+             * EMW
+             * @description of a test where it is known; of losses at which they began
+             * @default null
+             */
+            emw_ppg: number | null;
+            /**
+             * Grade
+             * @default
+             */
+            grade: string;
+            /**
+             * Liner top
+             * @description where a liner hangs
+             * @default null
+             */
+            hanger_md_ft: number | null;
+            /**
+             * Time spent
+             * @description of the rig
+             * @default null
+             */
+            hours: number | null;
+            /**
+             * Inclination
+             * @default null
+             */
+            inclination_deg: number | null;
+            /**
+             * Tally as run
+             * @description from the shoe up
+             * @default []
+             */
+            joints: components["schemas"]["TallyJoint"][];
+            /**
+             * Entry
+             * @enum {string}
+             */
+            kind: "spud" | "depth" | "shoe landed" | "leak-off test" | "survey" | "mud" | "kick" | "losses" | "tally" | "cement" | "returns" | "test" | "equipment" | "signed" | "note" | "withdrawn";
+            /**
+             * Lead pumped
+             * @default null
+             */
+            lead_bbl: number | null;
+            /**
+             * Lead density
+             * @description as mixed
+             * @default null
+             */
+            lead_ppg: number | null;
+            /**
+             * Pressure at the break
+             * @description at the pump; empty is found from the points
+             * @default null
+             */
+            leak_off_psi: number | null;
+            /**
+             * Depth
+             * @description MD; of a shoe where it stands, else how deep the hole is
+             * @default null
+             */
+            md_ft: number | null;
+            /**
+             * Held for
+             * @default null
+             */
+            minutes: number | null;
+            /**
+             * Mud weight
+             * @description in the hole
+             * @default null
+             */
+            mud_ppg: number | null;
+            /**
+             * Casing size
+             * @description as run
+             * @default null
+             */
+            od_in: number | null;
+            /**
+             * Held
+             * @description the test was good
+             * @default null
+             */
+            passed: boolean | null;
+            /**
+             * Points
+             * @description volume pumped and pressure
+             * @default []
+             */
+            points: components["schemas"]["PumpedPoint"][];
+            /**
+             * Test pressure
+             * @description at the surface
+             * @default null
+             */
+            pressure_psi: number | null;
+            /**
+             * Returns
+             * @default null
+             */
+            returns: ("full" | "partial" | "lost") | null;
+            /**
+             * Spacer pumped
+             * @default null
+             */
+            spacer_bbl: number | null;
+            /**
+             * Step
+             * @description key of the run-sheet step that is signed with it
+             * @default
+             */
+            step: string;
+            /**
+             * String
+             * @description id of the string that it is about
+             * @default
+             */
+            string: string;
+            /**
+             * Tail pumped
+             * @default null
+             */
+            tail_bbl: number | null;
+            /**
+             * Tail density
+             * @description as mixed
+             * @default null
+             */
+            tail_ppg: number | null;
+            /**
+             * Test
+             * @description empty follows the points: a leak-off where they break from the line
+             * @default null
+             */
+            test: ("leak-off" | "integrity") | null;
+            /**
+             * Remarks
+             * @default
+             */
+            text: string;
+            /**
+             * Top of cement
+             * @description as found by a log, or seen at surface
+             * @default null
+             */
+            top_md_ft: number | null;
+            /**
+             * Volume
+             * @description gained in a kick, lost in losses
+             * @default null
+             */
+            volume_bbl: number | null;
+            /**
+             * Weight
+             * @description of the pipe as run, with grade and connection
+             * @default null
+             */
+            weight_ppf: number | null;
         };
         /** OfferedColumn */
         OfferedColumn: {
@@ -10933,6 +11679,22 @@ export interface components {
         PipeTable: {
             /** Pipes */
             pipes: components["schemas"]["PipeRatings"][];
+        };
+        /**
+         * PlannedActual
+         * @description One line of the end-of-well comparison; None is not known, or has not happened.
+         */
+        PlannedActual: {
+            /** Actual */
+            actual: (string | components["schemas"]["Amount"])[];
+            /** Difference */
+            difference: (string | components["schemas"]["Amount"])[];
+            /** Planned */
+            planned: (string | components["schemas"]["Amount"])[];
+            /** Section */
+            section: (string | components["schemas"]["Amount"])[];
+            /** What */
+            what: string;
         };
         /**
          * PlugRow
@@ -11987,7 +12749,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs" | "section_rates" | "own_steps" | "orders" | "drilling_rates" | "casing_rates" | "time_spread" | "lead_times" | "set_up";
+            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs" | "section_rates" | "own_steps" | "orders" | "drilling_rates" | "casing_rates" | "time_spread" | "lead_times" | "set_up" | "log" | "leak_off_points";
         };
         /**
          * PreviewBody
@@ -12061,6 +12823,16 @@ export interface components {
             rule: string;
         };
         /**
+         * PumpedPoint
+         * @description One reading of a leak-off or integrity test: mud pumped so far, and the pressure at the pump.
+         */
+        PumpedPoint: {
+            /** Pump pressure */
+            pressure_psi: number;
+            /** Volume pumped */
+            volume_bbl: number;
+        };
+        /**
          * QuantityUnits
          * @description The units in which a quantity can be shown and typed; the first is the field one, the second the metric one.
          */
@@ -12111,6 +12883,8 @@ export interface components {
             fields: {
                 [key: string]: components["schemas"]["Described"];
             };
+            /** Log Kinds */
+            log_kinds: components["schemas"]["LogKind"][];
             /** Steps */
             steps: components["schemas"]["StepItem"][];
             /** Terms */
@@ -12148,6 +12922,11 @@ export interface components {
             label: string;
             /** Section */
             section: string;
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "logbook" | "policy";
         };
         /**
          * ReversingRow
@@ -13566,6 +14345,12 @@ export interface components {
                  *     }
                  */
                 ground: components["schemas"]["GroundModel"];
+                /**
+                 * Log
+                 * @description what happened; it overrules the plan
+                 * @default []
+                 */
+                log: components["schemas"]["LogEntry"][];
                 /** Well */
                 name: string;
                 /**
@@ -14427,7 +15212,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 7;
+                version: 8;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -15683,6 +16468,13 @@ export interface components {
             /** Submerged unit weight */
             submerged_pcf: number;
         };
+        /** Span */
+        Span: {
+            /** Base Md Ft */
+            base_md_ft: number;
+            /** Top Md Ft */
+            top_md_ft: number;
+        };
         /**
          * SpareSize
          * @description A casing that can be set above a string without taking its hole.
@@ -16371,7 +17163,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "logbook" | "policy";
             /** Title */
             title: string;
         };
@@ -16395,7 +17187,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "logbook" | "policy";
         };
         /** StickingRow */
         StickingRow: {
@@ -16742,6 +17534,12 @@ export interface components {
                  *     }
                  */
                 ground: components["schemas"]["GroundModel"];
+                /**
+                 * Log
+                 * @description what happened; it overrules the plan
+                 * @default []
+                 */
+                log: components["schemas"]["LogEntry"][];
                 /** Well */
                 name: string;
                 /**
@@ -17603,7 +18401,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 7;
+                version: 8;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -17946,6 +18744,11 @@ export interface components {
              */
             low: number | null;
             /**
+             * Most
+             * @default 200
+             */
+            most: number;
+            /**
              * Names
              * @default []
              */
@@ -18001,6 +18804,45 @@ export interface components {
             string: number;
             /** What */
             what: (string | components["schemas"]["Amount"])[];
+            /** Working */
+            working: string;
+        };
+        /**
+         * TestRow
+         * @description A leak-off or integrity test: what its points show, what is in force, and what the plan counts on there.
+         */
+        TestRow: {
+            /** Emw Ppg */
+            emw_ppg: number | null;
+            /** Entry */
+            entry: number;
+            /** Found Bbl */
+            found_bbl: number | null;
+            /** Found Psi */
+            found_psi: number | null;
+            /** Given */
+            given: boolean;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "leak-off" | "integrity";
+            /** Md Ft */
+            md_ft: number;
+            /** Mud Ppg */
+            mud_ppg: number | null;
+            /** Offset Psi */
+            offset_psi: number | null;
+            /** Planned Ppg */
+            planned_ppg: number | null;
+            /** Pressure Psi */
+            pressure_psi: number | null;
+            /** Slope Psi Bbl */
+            slope_psi_bbl: number | null;
+            /** String */
+            string: number;
+            /** Tvd Ft */
+            tvd_ft: number;
             /** Working */
             working: string;
         };
@@ -18459,6 +19301,12 @@ export interface components {
                  *     }
                  */
                 ground: components["schemas"]["GroundModel"];
+                /**
+                 * Log
+                 * @description what happened; it overrules the plan
+                 * @default []
+                 */
+                log: components["schemas"]["LogEntry"][];
                 /** Well */
                 name: string;
                 /**
@@ -19320,7 +20168,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 7;
+                version: 8;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -19911,6 +20759,12 @@ export interface components {
                  *     }
                  */
                 ground: components["schemas"]["GroundModel"];
+                /**
+                 * Log
+                 * @description what happened; it overrules the plan
+                 * @default []
+                 */
+                log: components["schemas"]["LogEntry"][];
                 /** Well */
                 name: string;
                 /**
@@ -20772,7 +21626,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 7;
+                version: 8;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -22994,6 +23848,426 @@ export interface operations {
             };
         };
     };
+    logbook_list_entries_designs__int_design_id__log_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogView"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    logbook_write_entries_designs__int_design_id__log_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewEntries"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogView"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    logbook_export_log_table_designs__int_design_id__log_csv_get: {
+        parameters: {
+            query?: {
+                units?: "field" | "metric";
+                /** @description quantities in other units: emw:SG,depth:m */
+                mixed?: string;
+            };
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    logbook_export_log_designs__int_design_id__log_json_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     run_sheets_materials_table_designs__int_design_id__materials_csv_get: {
         parameters: {
             query?: {
@@ -24914,7 +26188,7 @@ export interface operations {
             header?: never;
             path: {
                 design_id: number;
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs" | "section_rates" | "own_steps" | "orders" | "drilling_rates" | "casing_rates" | "time_spread" | "lead_times" | "set_up";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs" | "section_rates" | "own_steps" | "orders" | "drilling_rates" | "casing_rates" | "time_spread" | "lead_times" | "set_up" | "log" | "leak_off_points";
             };
             cookie?: never;
         };
@@ -25765,6 +27039,111 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LoadsResult"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    logbook_create_logbook_logbooks_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogbookView"];
                 };
             };
             /** @description A request that is none. */
@@ -27209,7 +28588,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs" | "section_rates" | "own_steps" | "orders" | "drilling_rates" | "casing_rates" | "time_spread" | "lead_times" | "set_up";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs" | "section_rates" | "own_steps" | "orders" | "drilling_rates" | "casing_rates" | "time_spread" | "lead_times" | "set_up" | "log" | "leak_off_points";
             };
             cookie?: never;
         };
@@ -27316,7 +28695,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs" | "section_rates" | "own_steps" | "orders" | "drilling_rates" | "casing_rates" | "time_spread" | "lead_times" | "set_up";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs" | "section_rates" | "own_steps" | "orders" | "drilling_rates" | "casing_rates" | "time_spread" | "lead_times" | "set_up" | "log" | "leak_off_points";
             };
             cookie?: never;
         };
@@ -27423,7 +28802,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs" | "section_rates" | "own_steps" | "orders" | "drilling_rates" | "casing_rates" | "time_spread" | "lead_times" | "set_up";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs" | "section_rates" | "own_steps" | "orders" | "drilling_rates" | "casing_rates" | "time_spread" | "lead_times" | "set_up" | "log" | "leak_off_points";
             };
             cookie?: never;
         };

@@ -4,15 +4,18 @@ import { replaceEqualDeep } from "@tanstack/react-query";
 import * as api from "./api";
 import { RETRY_AFTER_MS, SAVE_AFTER_MS, Saver } from "./saver";
 import { handIsDragging, inTurn } from "./turns";
+import type { Logged } from "./drilled";
+import { workedOnce } from "./drilled";
+import { LogHand } from "./logged";
 import { change } from "./pointer";
-import type { Change, Design, Evaluation, Fault } from "./types";
+import type { Change, Design, Evaluation, Fault, LogEntry } from "./types";
 
 export type SaveState = "saved" | "unsaved" | "saving" | "faulty" | "offline" | "full" | "viewer" | "out" | "conflict" | "gone";
 
-export interface Snapshot {
+export interface Snapshot extends Logged {
   document: Design;
   evaluation: Evaluation | null;
-  /** The document that the evaluation is of. */
+  /** The document that the evaluation is of, with the log where that is in force. */
   evaluated: Design | null;
   /** True while the evaluation shown is of an older document. */
   behind: boolean;
@@ -27,6 +30,8 @@ export interface Snapshot {
   roundTripMs: number | null;
   /** True while edits are kept neither by the server nor by this browser. */
   unkept: boolean;
+  /** What was evaluated before something was supposed. */
+  supposedFrom: Evaluation | null;
 }
 
 export interface Newest {
@@ -65,6 +70,7 @@ export class Session {
     document: Design,
     revision: number,
     author: string,
+    log: readonly LogEntry[] = [],
   ) {
     this.saver = new Saver(this, document);
     const draft = this.saver.drafts.read();
@@ -83,6 +89,10 @@ export class Session {
       newest: stale ? { newest_revision: revision, newest_document: document, newest_author: author, draft_id: null } : null,
       roundTripMs: null,
       unkept: false,
+      log,
+      view: log.length > 0 ? "drilled" : "plan",
+      whatIf: null,
+      supposedFrom: null,
     };
     if (draft) this.past = [document];
     this.state.canUndo = draft !== null;
@@ -106,7 +116,18 @@ export class Session {
   snapshot = (): Snapshot => this.state;
 
   /** The document as it stands or, while it has faults, as it was evaluated last. */
-  workable = (): Design | null => (this.state.faults.length > 0 ? this.state.evaluated : this.state.document);
+  workable = (): Design | null => (this.state.faults.length > 0 ? this.state.evaluated : this.worked());
+
+  private readonly asWorked = workedOnce();
+
+  /** The document with the log where that is in force. */
+  worked = (): Design => this.asWorked(this.state.document, this.state);
+
+  readonly logged = new LogHand(this.snapshot, (part) => {
+    this.editedAt = performance.now();
+    this.set({ ...part, behind: true });
+    void this.evaluate();
+  });
 
   close(): void {
     this.closed = true;
@@ -240,11 +261,11 @@ export class Session {
   private async evaluate(): Promise<void> {
     if (this.evaluating) return;
     this.evaluating = true;
-    let document = this.state.document;
+    let document = this.worked();
     for (;;) {
       await this.evaluateOne(document);
-      if (this.closed || document === this.state.document) break;
-      document = this.state.document;
+      if (this.closed || document === this.worked()) break;
+      document = this.worked();
     }
     this.evaluating = false;
   }
@@ -253,7 +274,7 @@ export class Session {
     try {
       // by parts: what an answer has in common with the one before stays the same object, and is not drawn again
       const evaluation = replaceEqualDeep(this.state.evaluation, await inTurn(() => api.evaluate(document))) as Evaluation;
-      const current = document === this.state.document;
+      const current = document === this.worked();
       const roundTripMs = current ? performance.now() - this.editedAt : this.state.roundTripMs;
       this.set({ evaluation, evaluated: document, faults: [], behind: !current, roundTripMs });
     } catch (error) {
@@ -265,7 +286,7 @@ export class Session {
       } else {
         if (!(error instanceof api.ProblemError)) this.set({ save: "offline" });
         await new Promise((resolve) => setTimeout(resolve, RETRY_AFTER_MS));
-        if (!this.closed) await this.evaluateOne(this.state.document);
+        if (!this.closed) await this.evaluateOne(this.worked());
       }
     }
   }

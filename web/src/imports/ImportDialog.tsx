@@ -19,6 +19,8 @@ interface ImportDialogProps {
   /** A block that was pasted and not understood, in place of a file. */
   pasted: string | null;
   close: () => void;
+  /** What is done with the rows in place of the table, and how that is called. */
+  take?: { words: string; rows: (rows: Record<string, unknown>[]) => void };
 }
 
 interface Source {
@@ -27,7 +29,7 @@ interface Source {
   data: string;
 }
 
-export function ImportDialog({ target, title, path, pasted, close }: ImportDialogProps) {
+export function ImportDialog({ target, title, path, pasted, close, take }: ImportDialogProps) {
   const { session } = useBench();
   const document = useSnapshot("document");
   const units = useUnits();
@@ -116,11 +118,12 @@ export function ImportDialog({ target, title, path, pasted, close }: ImportDialo
             kind="act"
             disabled={!taken || faulty !== null}
             onClick={() => {
-              session.edit([{ path, value: taken!.rows }]);
+              if (take) take.rows(taken!.rows);
+              else session.edit([{ path, value: taken!.rows }]);
               close();
             }}
           >
-            Replace the table with these rows
+            {take?.words ?? "Replace the table with these rows"}
           </Button>
           <Button onClick={close}>Leave it as it is</Button>
         </p>

@@ -120,6 +120,7 @@ function FindingCard({ finding }: { finding: Finding }) {
   const { goTo, ask } = useBench();
   const reference = useReference();
   const { border } = SEVERITY[finding.severity];
+  const logged = useEvaluated((e) => e.logbook.entries > 0);
   return (
     <li className={`${border} pl-2.5`} data-finding={finding.severity}>
       <button
@@ -129,6 +130,14 @@ function FindingCard({ finding }: { finding: Finding }) {
           goTo(whereOf(finding, reference), finding.place);
         }}
       >
+        {logged && (
+          <span
+            className="mr-1 rounded border border-rule px-1 text-[10.5px] text-mute"
+            title={finding.fact ? "Of what stands in the well, by the log" : "Of the plan"}
+          >
+            {finding.fact ? "fact" : "plan"}
+          </span>
+        )}
         <span className="font-semibold">{sentence(units.words(finding.subject))}.</span> {units.words(finding.message)}
       </button>
       {finding.remedies.length > 0 && <Remedies finding={finding} />}

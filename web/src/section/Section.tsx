@@ -10,12 +10,14 @@ import { HEADER_PX } from "../depth/scale";
 import { DEPTH_CLASS } from "../depth/useDepthView";
 import { useUnits } from "../ui/units";
 import { AXIS_PX, SECTION_PX, pathPlan, shapes } from "./geometry";
+import { Ghosts } from "./Ghosts";
 import { BreakGrip, ShoeGrip, TopGrip } from "./Grips";
 import { GroundBelow, NamesAbove, StringsDrawing } from "./SectionDrawing";
 import { JobFluids } from "./JobFluids";
 import { RunGear } from "./RunGear";
 import { Sea } from "./Sea";
 import { sectionTable } from "./table";
+import { TodayLine } from "./TodayLine";
 import { TopGear } from "./TopGear";
 import { CompletionLayer } from "./CompletionLayer";
 import { StringNames } from "./StringNames";
@@ -104,6 +106,7 @@ function Strings({ scale, prefix }: { scale: DepthScale; prefix: string }) {
     <g className="pointer-events-auto">
       <StringsDrawing evaluation={{ strings, basis }} scale={scale} prefix={prefix} selected={selected} onString={select} />
       <RunGear strings={strings} rows={running} placed={placed} scale={scale} plan={plan} />
+      <Ghosts strings={strings} placed={placed} scale={scale} xAt={xAt} />
       {scale.topFt === 0 && !underSea && !completed && <TopGear y={HEADER_PX} centre={plan ? plan.x(0) : (placed[0]?.centre ?? 0)} />}
       {placed.map((shape) => {
         const string = strings[shape.index]!;
@@ -141,6 +144,7 @@ function Strings({ scale, prefix }: { scale: DepthScale; prefix: string }) {
           </g>
         );
       })}
+      <TodayLine scale={scale} />
     </g>
   );
 }

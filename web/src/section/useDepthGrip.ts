@@ -1,5 +1,5 @@
 // A depth of a string that can be dragged: its shoe, the top of a liner, what its cement has, the end of a section.
-import { editString, useBench } from "../design/context";
+import { editString, factAt, useBench } from "../design/context";
 import { read } from "../design/pointer";
 import type { Evaluation, StringResult } from "../design/types";
 import { setCursor } from "../depth/cursor";
@@ -46,8 +46,11 @@ function limits(key: DepthKey, index: number, evaluation: Evaluation): [number, 
 export function useDepthGrip(key: DepthKey, index: number, scale: DepthScale, label: string) {
   const { session, select, typeOver } = useBench();
   const units = useUnits();
+  const fact = () => factAt(session, `/strings/${index}/${key}`);
   const held = () => {
     const { document, evaluation } = session.snapshot();
+    const drilled = fact()?.value;
+    if (typeof drilled === "number") return drilled;
     const decided = read(document, `/strings/${index}/${key}`);
     if (typeof decided === "number") return decided;
     const string = evaluation?.strings[index];
@@ -57,7 +60,8 @@ export function useDepthGrip(key: DepthKey, index: number, scale: DepthScale, la
   };
   const move = (mdFt: number) => {
     const { document, evaluation } = session.snapshot();
-    if (evaluation === null) return;
+    // what stands by the log is corrected there
+    if (evaluation === null || fact() !== undefined) return;
     const [least, most] = limits(key, index, evaluation);
     const to = Math.min(most, Math.max(least, mdFt));
     const string = document.strings[index];
@@ -80,6 +84,7 @@ export function useDepthGrip(key: DepthKey, index: number, scale: DepthScale, la
       if (down !== 0) move(units.snapDepth(from + down * units.depthStepFt()));
     },
     type: (box, first) => {
+      if (fact() !== undefined) return;
       typeOver({
         box,
         label,

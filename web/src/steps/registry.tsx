@@ -7,6 +7,7 @@ import { CementBench } from "./cement/CementBench";
 import { CompletionBench } from "./completion/CompletionBench";
 import { DepthsBench } from "./depths/DepthsBench";
 import { GroundBench } from "./ground/GroundBench";
+import { LogbookBench } from "./logbook/LogbookBench";
 import { MudBench } from "./mud/MudBench";
 import { PipeBench } from "./pipe/PipeBench";
 import { PolicyBench } from "./policy/PolicyBench";
@@ -38,6 +39,7 @@ export const BENCHES: Record<Step, ComponentType<BenchProps>> = {
   sea: SeaBench,
   completion: CompletionBench,
   runsheet: RunsheetBench,
+  logbook: LogbookBench,
   policy: PolicyBench,
 };
 

@@ -37,6 +37,7 @@ export const TABS = {
     abandonment: "Abandonment",
   },
   runsheet: { sheet: "Run sheet", floor: "Step by step", schedule: "Schedule", materials: "Materials" },
+  logbook: { log: "Log", tests: "Leak-off tests", today: "Today", compare: "Plan and actual" },
   pipe: { strings: "Strings", catalogue: "Catalogue", own: "Own pipes", stock: "Stock" },
 } as const;
 
@@ -55,6 +56,7 @@ export function tabOf(step: Step, place: string): string | null {
   if (step === "sea") return seaTab(place);
   if (step === "completion") return completionTab(place);
   if (step === "runsheet") return sheetTab(place);
+  if (step === "logbook") return place.startsWith("/log") ? "log" : "today";
   if (step === "preventers") return place.startsWith("/closing_unit") ? "unit" : "stack";
   if (place.startsWith("/balanced_plugs")) return "plugs";
   if (step === "cement") return cementTab(place.split("/")[4] ?? "");

@@ -1,9 +1,10 @@
 // Fields bound to a place of the document. Editing a proposed string adopts the proposal first.
-import { adoption, useAt, useBench, useDocument } from "../design/context";
+import { adoption, useAt, useBench, useDocument, useFact } from "../design/context";
 import type { Design } from "../design/types";
 import { useReference } from "../design/reference";
 import { Hint } from "./Term";
 import { useUnits } from "./units";
+import { FactValue } from "./FactValue";
 import { Check, Choice, NumberField, TextField } from "./Field";
 
 function useEdit(path: string): (value: unknown) => void {
@@ -35,6 +36,8 @@ export function DocNumber({ label, path, proposed, align }: DocNumberProps) {
   const field = useReference().at(path);
   const held = useAt(path) as number | null | undefined;
   const assumed = useDocument((d) => isAssumed(d, path));
+  const fact = useFact(path);
+  if (fact !== undefined) return <FactValue fact={fact} field={field} label={label ?? field.title} />;
   return (
     <NumberField
       label={label ?? field.title}
@@ -60,7 +63,10 @@ interface DocProps {
 export function DocText({ label, path }: DocProps) {
   const edit = useEdit(path);
   const field = useReference().at(path);
-  return <TextField label={label ?? field.title} place={path} value={String(useAt(path) ?? "")} onCommit={edit} />;
+  const fact = useFact(path);
+  const held = useAt(path);
+  if (fact !== undefined) return <FactValue fact={fact} field={field} label={label ?? field.title} />;
+  return <TextField label={label ?? field.title} place={path} value={String(held ?? "")} onCommit={edit} />;
 }
 
 export function DocCheck({ label, path, fallback = false }: DocProps & { fallback?: boolean }) {

@@ -1,5 +1,6 @@
 // The bench's right part: words and tables beside the tracks.
 import type { ReactNode } from "react";
+import { BesidePlan } from "../review/BesidePlan";
 
 export function Panel({ title, children, actions }: { title: string; children: ReactNode; actions?: ReactNode }) {
   return (
@@ -12,6 +13,7 @@ export function Panel({ title, children, actions }: { title: string; children: R
         <h2 className="text-[14px] font-semibold">{title}</h2>
         <div className="ml-auto flex gap-1.5">{actions}</div>
       </div>
+      <BesidePlan />
       {children}
     </div>
   );

@@ -59,14 +59,12 @@ class PumpedPoint(Part):
     pressure_psi: TestPressure = told("Pump pressure")
 
 
-class LogEntry(Part):
-    """What happened at a moment. What a field is empty of was not recorded."""
+class NewEntry(Part):
+    """What happened at a moment, before it is written. What a field is empty of was not recorded."""
 
-    number: EntryNumber = told("No.", help="given when it is written")
     at: Moment = told("Time", help="of the rig's clock: YYYY-MM-DD HH:MM")
     kind: EntryKind = told("Entry")
     author: Name = told("Author", "", help="who wrote it")
-    logged_at: Name = told("Written at", "", help="UTC, when it was written")
     corrects: EntryNumber | None = told("Corrects", None, help="number of the entry that this one stands for")
     step: Annotated[str, Field(max_length=120)] = told(
         "Step", "", help="key of the run-sheet step that is signed with it"
@@ -113,6 +111,13 @@ class LogEntry(Part):
     text: Annotated[str, Field(max_length=2_000)] = told("Remarks", "")
 
 
+class LogEntry(NewEntry):
+    """An entry as it stands in the log."""
+
+    number: EntryNumber = told("No.", help="given when it is written")
+    logged_at: Name = told("Written at", "", help="UTC, when it was written")
+
+
 COMMON = frozenset({"number", "at", "kind", "author", "logged_at", "corrects", "step", "hours", "text"})
 """What an entry of any kind may have."""
 
@@ -132,7 +137,7 @@ class KindOfEntry:
 
 _PIPE = ("weight_ppf", "grade", "connection")
 _PUMPED = ("spacer_bbl", "lead_bbl", "lead_ppg", "tail_bbl", "tail_ppg", "displacement_bbl")
-KINDS: dict[str, KindOfEntry] = {
+KINDS: dict[EntryKind, KindOfEntry] = {
     "spud": KindOfEntry("Spud"),
     "depth": KindOfEntry("Depth and hours", ("md_ft",), ("mud_ppg", "returns")),
     "shoe landed": KindOfEntry("Shoe landed", ("string", "md_ft"), ("bit_in", "od_in", "hanger_md_ft", *_PIPE)),

@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterable
 
 from pydantic import BaseModel
 
-from knollstack.core.base.findings import Amount, Finding, Quantity, Words
+from knollstack.core.base.findings import Amount, Finding, Quantity, Step, Words
 from knollstack.core.cement.results import StageRow
 from knollstack.core.evaluation.results import Evaluation
 
@@ -17,6 +17,7 @@ NONE: Words = ("–",)
 class ResultRow(BaseModel):
     """One result of a section in either design; `differs` as shown, not by what is lost in rounding."""
 
+    step: Step
     section: str
     label: str
     a: Words
@@ -118,31 +119,37 @@ def _steel(e: Evaluation, i: int) -> Words:
     return _amount(weight if sections else None, "force")
 
 
-_CELLS: tuple[tuple[str, Cell], ...] = (
-    ("shoe", lambda e, i: _amount(e.strings[i].shoe_md_ft, "depth")),
-    ("hole", lambda e, i: _amount(e.strings[i].bit_in, "size") if e.strings[i].run != "driven" else NONE),
-    ("casing", lambda e, i: _amount(e.strings[i].od_in, "size")),
-    ("mud", lambda e, i: _amount(e.strings[i].mud_ppg, "emw") if e.strings[i].run != "driven" else NONE),
-    ("kick tolerance at the shoe", lambda e, i: _kick(e, i, "tolerance_bbl", "volume")),
-    ("MAASP", lambda e, i: _kick(e, i, "maasp_psi", "pressure")),
-    ("pipe", _pipe),
-    ("least burst factor", _factor("burst")),
-    ("least collapse factor", _factor("collapse")),
-    ("least tension factor", _factor("tension")),
-    ("weight of steel in air", _steel),
-    ("joints", _running("joints", "count")),
-    ("hook load picked up", _running("hook_up_lbf", "force")),
-    ("least collapse factor while run", _running("collapse_factor", "factor")),
-    ("centralizers", _running("centralizers", "count")),
-    ("top of cement", _cement("top_md_ft", "depth")),
-    ("slurry", _cement("slurry_bbl", "volume")),
-    ("sacks", _cement("sacks", "sacks")),
-    ("cement job", _job(lambda stage: stage.minutes, "minutes", together=True)),
-    ("greatest pump pressure, cementing", _job(lambda stage: stage.greatest_pump_psi, "pressure")),
-    ("annulus nearest to fracture, cementing", _job(lambda stage: stage.greatest_emw_ppg, "emw")),
-    ("final cut", _cut),
-    ("stack", _stack),
-    ("accumulator bottles needed", _bottles),
+_CELLS: tuple[tuple[Step, str, Cell], ...] = (
+    ("depths", "shoe", lambda e, i: _amount(e.strings[i].shoe_md_ft, "depth")),
+    ("sizes", "hole", lambda e, i: _amount(e.strings[i].bit_in, "size") if e.strings[i].run != "driven" else NONE),
+    ("sizes", "casing", lambda e, i: _amount(e.strings[i].od_in, "size")),
+    ("mud", "mud", lambda e, i: _amount(e.strings[i].mud_ppg, "emw") if e.strings[i].run != "driven" else NONE),
+    ("depths", "kick tolerance at the shoe", lambda e, i: _kick(e, i, "tolerance_bbl", "volume")),
+    ("depths", "MAASP", lambda e, i: _kick(e, i, "maasp_psi", "pressure")),
+    ("pipe", "pipe", _pipe),
+    ("pipe", "least burst factor", _factor("burst")),
+    ("pipe", "least collapse factor", _factor("collapse")),
+    ("pipe", "least tension factor", _factor("tension")),
+    ("pipe", "weight of steel in air", _steel),
+    ("running", "joints", _running("joints", "count")),
+    ("running", "hook load picked up", _running("hook_up_lbf", "force")),
+    ("running", "least collapse factor while run", _running("collapse_factor", "factor")),
+    ("running", "centralizers", _running("centralizers", "count")),
+    ("cement", "top of cement", _cement("top_md_ft", "depth")),
+    ("cement", "slurry", _cement("slurry_bbl", "volume")),
+    ("cement", "sacks", _cement("sacks", "sacks")),
+    ("cement", "cement job", _job(lambda stage: stage.minutes, "minutes", together=True)),
+    ("cement", "greatest pump pressure, cementing", _job(lambda stage: stage.greatest_pump_psi, "pressure")),
+    ("cement", "annulus nearest to fracture, cementing", _job(lambda stage: stage.greatest_emw_ppg, "emw")),
+    ("wellhead", "final cut", _cut),
+    ("preventers", "stack", _stack),
+    ("preventers", "accumulator bottles needed", _bottles),
+)
+
+
+_SUMS: tuple[tuple[Step, str, Cell], ...] = (
+    ("pipe", "weight of steel in air", _steel),
+    ("cement", "sacks", _cement("sacks", "sacks")),
 )
 
 
@@ -159,8 +166,8 @@ def _shown(words: Words) -> tuple[str, ...]:
     return tuple(w if isinstance(w, str) else f"{w.value:.6g}" for w in words)
 
 
-def _row(section: str, label: str, a: Words, b: Words) -> ResultRow:
-    return ResultRow(section=section, label=label, a=a, b=b, differs=_shown(a) != _shown(b))
+def _row(step: Step, section: str, label: str, a: Words, b: Words) -> ResultRow:
+    return ResultRow(step=step, section=section, label=label, a=a, b=b, differs=_shown(a) != _shown(b))
 
 
 def _whole(e: Evaluation, cell: Cell) -> Words:
@@ -207,21 +214,23 @@ def _days(e: Evaluation) -> Words:
 
 
 def _rows(a: Evaluation, b: Evaluation) -> Iterable[ResultRow]:
-    yield _row("whole well", "strings", (str(len(a.strings)),), (str(len(b.strings)),))
-    for label, cell in (("weight of steel in air", _steel), ("sacks", _cement("sacks", "sacks"))):
-        yield _row("whole well", label, _whole(a, cell), _whole(b, cell))
+    yield _row("depths", "whole well", "strings", (str(len(a.strings)),), (str(len(b.strings)),))
+    for step, label, cell in _SUMS:
+        yield _row(step, "whole well", label, _whole(a, cell), _whole(b, cell))
     days = _days(a), _days(b)
-    yield _row("whole well", "days from the spud", *days)
+    yield _row("runsheet", "whole well", "days from the spud", *days)
     for label, told in _AT_SEA:
         if (a.sea.applies or b.sea.applies) and (told(a) != NONE or told(b) != NONE):
-            yield _row("whole well", label, told(a), told(b))
+            yield _row("sea", "whole well", label, told(a), told(b))
     in_a, in_b = _sections(a), _sections(b)
     order = ("conductor", "surface", "intermediate", "production")
     for role, count in sorted(in_a.keys() | in_b.keys(), key=lambda key: (order.index(key[0]), key[1])):
         section = role if count == 0 else f"{role} {count + 1}"
-        for label, cell in _CELLS:
+        for step, label, cell in _CELLS:
             i, k = in_a.get((role, count)), in_b.get((role, count))
-            yield _row(section, label, cell(a, i) if i is not None else NONE, cell(b, k) if k is not None else NONE)
+            yield _row(
+                step, section, label, cell(a, i) if i is not None else NONE, cell(b, k) if k is not None else NONE
+            )
 
 
 def side_by_side(a: Evaluation, b: Evaluation) -> SideBySide:

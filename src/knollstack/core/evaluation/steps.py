@@ -46,9 +46,9 @@ class StepEntry:
     """Only for wells at sea: on land it is no step of the path."""
     follows: bool = False
 
-    def judged(self, equipped: Equipped, results: Mapping[str, Any], drilled: Drilled) -> Judgement:
+    def judged(self, equipped: Equipped, results: Mapping[str, Any], drilled: Drilled | None = None) -> Judgement:
         if self.step == "logbook":
-            return self.judge(equipped, results["runsheet"], drilled)
+            return self.judge(equipped, results["runsheet"], drilled or Drilled(equipped.design, equipped.design))
         return self.judge(equipped, results) if self.follows else self.judge(equipped)
 
     def applies(self, well: Well) -> bool:

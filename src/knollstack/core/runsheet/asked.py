@@ -27,6 +27,7 @@ BY_ACT: dict[Act, EntryKind] = {
 }
 """Kinds of entry by what a step does to the well; the casing test names the casing that is tested."""
 BY_KEY: tuple[tuple[re.Pattern[str], EntryKind], ...] = (
+    (re.compile(r"/function$"), "signed"),
     (re.compile(r"/leak-off$"), "leak-off test"),
     (re.compile(r"/mud$"), "mud"),
     (re.compile(r"/tally$"), "tally"),

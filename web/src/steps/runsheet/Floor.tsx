@@ -1,14 +1,12 @@
 // One step at a time, large, for the rig floor: read, signed, next. A step that may not be done is not gone past.
-import { ArrowLeft, ArrowRight, Check, Hand, OctagonX, TriangleAlert } from "lucide-react";
-import { useEffect, useState } from "react";
+import { ArrowLeft, ArrowRight, Hand, OctagonX, TriangleAlert } from "lucide-react";
+import { useEffect } from "react";
 import { useLine } from "../../design/address";
-import { useBench } from "../../design/context";
 import type { LineRow, SheetDetail } from "../../design/types";
 import { Button } from "../../ui/Button";
 import { Empty } from "../../ui/Panel";
 import { useUnits } from "../../ui/units";
-import { personName } from "../../design/person";
-import { editStep } from "./edits";
+import { Sign, useDone } from "./Sign";
 import { useSheet } from "./useSheet";
 
 export function Floor() {
@@ -20,7 +18,8 @@ export function Floor() {
 /** Steps that are done, in their order: what is crossed out is not. */
 function Steps({ detail }: { detail: SheetDetail }) {
   const lines = detail.lines.filter((l) => !l.crossed);
-  const next = lines.find((l) => !l.done)?.key ?? lines[lines.length - 1]?.key ?? "";
+  const finished = useDone(lines);
+  const next = lines.find((l) => !finished.has(l.key))?.key ?? lines[lines.length - 1]?.key ?? "";
   const [picked, take] = useLine();
   const place = (key: string | null) => lines.findIndex((l) => l.key === key);
   const at = Math.max(0, place(picked) < 0 ? place(next) : place(picked));
@@ -46,7 +45,7 @@ function Steps({ detail }: { detail: SheetDetail }) {
     };
   });
   if (line === undefined) return <Empty>No step.</Empty>;
-  const done = lines.filter((l) => l.done).length;
+  const done = finished.size;
   return (
     <div className="flex h-full flex-col">
       <p className="mb-1 flex shrink-0 items-center gap-2 text-[12.5px] text-mute" role="status">
@@ -58,7 +57,7 @@ function Steps({ detail }: { detail: SheetDetail }) {
         <Button className="px-4 py-2 text-[15px]" disabled={at === 0} onClick={() => go(-1)}>
           <ArrowLeft size={16} aria-hidden /> Back
         </Button>
-        <Sign key={`${line.key}${line.done}`} line={line} stopped={stopped} onDone={() => go(1)} />
+        <Sign key={line.key} line={line} stopped={stopped} onDone={() => go(1)} />
         <Button className="ml-auto px-4 py-2 text-[15px]" disabled={stopped || at === lines.length - 1} onClick={() => go(1)}>
           Next <ArrowRight size={16} aria-hidden />
         </Button>
@@ -119,51 +118,5 @@ function Step({ line, following, stopped }: StepProps) {
       {line.why !== "" && <p className="mt-3 text-[15px] text-mute">Why here: {line.why}</p>}
       {following !== undefined && <p className="mt-6 text-[15px] text-mute">Then: {units.words(following.text)}</p>}
     </div>
-  );
-}
-
-interface SignProps {
-  line: LineRow;
-  stopped: boolean;
-  onDone: () => void;
-}
-
-function Sign({ line, stopped, onDone }: SignProps) {
-  const { session } = useBench();
-  const [name, setName] = useState(line.done_by === "" ? personName() : line.done_by);
-  const set = (done: boolean) => {
-    session.edit(editStep(session.snapshot().document, line.key, { done, done_by: done ? name.trim() : "" }));
-    if (done) onDone();
-  };
-  if (line.done)
-    return (
-      <span className="flex items-center gap-2 text-[15px] text-moss">
-        <Check size={16} aria-hidden /> Done{line.done_by === "" ? "" : `, ${line.done_by}`}
-        <Button onClick={() => set(false)}>Not done after all</Button>
-      </span>
-    );
-  const unsigned = line.hold && name.trim() === "";
-  return (
-    <form
-      className="flex items-center gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        set(true);
-      }}
-    >
-      <input
-        aria-label={`Signed by${line.signs === "" ? "" : `: ${line.signs}`}`}
-        placeholder={line.hold ? "Name: a hold-point is signed" : "Name"}
-        className="field w-56 py-1.5 text-[15px]"
-        maxLength={200}
-        value={name}
-        onChange={(event) => {
-          setName(event.target.value);
-        }}
-      />
-      <Button kind="act" type="submit" className="px-4 py-2 text-[15px]" disabled={stopped || unsigned}>
-        <Check size={16} aria-hidden /> Done
-      </Button>
-    </form>
   );
 }

@@ -1,0 +1,46 @@
+// The log in the browser: entries written, and what its views ask of it.
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { getLogbook, writeLog } from "../../design/api";
+import { useBench, useSnapshot, useWorkable } from "../../design/context";
+import type { LogbookView, LogEntry, NewEntry } from "../../design/types";
+import { identityOf } from "../../design/useRested";
+import { useUnits } from "../../ui/units";
+
+export function useLog(): readonly LogEntry[] {
+  return useSnapshot("log");
+}
+
+/** Write entries; the session shows them at once. Throws what the server refuses. */
+export function useWriteLog(): (entries: readonly NewEntry[]) => Promise<void> {
+  const { session } = useBench();
+  return async (entries) => {
+    session.logged.add(await writeLog(session.id, entries));
+  };
+}
+
+/** What is still free, the plan beside the well as drilled, and results that differ. */
+export function useLogbook(): { data: LogbookView | undefined; behind: boolean } {
+  const { session } = useBench();
+  const document = useWorkable();
+  const logged = (document?.log?.length ?? 0) > 0;
+  const { data, isFetching } = useQuery({
+    queryKey: ["logbook", document && identityOf(document)],
+    queryFn: ({ signal }) => getLogbook(document!, signal),
+    enabled: logged && !session.dragging(),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    gcTime: 10_000,
+  });
+  return { data: logged ? data : undefined, behind: isFetching };
+}
+
+/** The size of a string by its id, as it is spoken of. */
+export function useSizes(): (id: string) => string {
+  const strings = useSnapshot("document").strings;
+  const units = useUnits();
+  return (id) => {
+    const string = strings.find((s) => s.id === id);
+    if (string === undefined) return id;
+    return string.od_in == null ? string.role : units.text(string.od_in, "size");
+  };
+}
