@@ -15,7 +15,8 @@ MAY_IMPORT = {
     "demo": set(),
     "store": {"core", "store"},
     "formats": {"core", "formats", "catalogue"},
-    "server": {"core", "catalogue", "store", "formats", "demo", "handbook", "server"},
+    "rig": {"core", "catalogue", "rig"},
+    "server": {"core", "catalogue", "store", "formats", "rig", "demo", "handbook", "server"},
 }
 ROOMS = (
     "base",

@@ -3,16 +3,21 @@
 from __future__ import annotations
 
 import argparse
+import math
 import os
 import sys
+from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
 from knollstack.commands.backup import run_backup
 from knollstack.commands.evaluate import run_evaluate, run_openapi
 from knollstack.commands.formula import run_formula
+from knollstack.commands.rig import run_rig
 from knollstack.commands.serve import run_dev, run_restore, run_serve
 from knollstack.commands.user import run_user
+from knollstack.rig.simulated.playing import FASTEST
+from knollstack.rig.simulated.troubles import Trouble, parse_trouble
 
 DATA = Path(__file__).resolve().parents[2] / "data"
 
@@ -88,12 +93,54 @@ def _people(commands: Any) -> None:
     command.set_defaults(run=run_user)
 
 
+def _trouble(text: str) -> Trouble:
+    try:
+        return parse_trouble(text)
+    except ValueError as error:
+        raise argparse.ArgumentTypeError(str(error)) from error
+
+
+def _number(least: float, most: float) -> Callable[[str], float]:
+    def read(text: str) -> float:
+        try:
+            value = float(text)
+        except ValueError:
+            value = math.nan
+        if not least <= value <= most:
+            raise argparse.ArgumentTypeError(f"{text}; expected a number from {least:g} to {most:g}")
+        return value
+
+    return read
+
+
+def _rig(commands: Any) -> None:
+    command = commands.add_parser("rig", help="a simulated rig that plays a well file over WITS level 0")
+    command.add_argument("file")
+    command.add_argument("--speed", type=_number(0.1, FASTEST), default=60.0, help="times as fast as the clock")
+    command.add_argument(
+        "--trouble",
+        type=_trouble,
+        action="append",
+        default=[],
+        metavar="NAME@DEPTH",
+        help="losses@7200; as often as wanted",
+    )
+    command.add_argument(
+        "--start", type=_number(0, 40_000), default=0.0, help="depth in ft at which it begins to drill"
+    )
+    command.add_argument("--seed", type=int, default=1, help="of the noise")
+    command.add_argument("--host", default="127.0.0.1")
+    command.add_argument("--port", type=_port, default=8766, help="0 takes a free one and says which")
+    command.set_defaults(run=run_rig)
+
+
 def parser() -> argparse.ArgumentParser:
     top = argparse.ArgumentParser(prog="knollstack", description="Casing program design.")
     commands = top.add_subparsers(dest="command", required=True)
     _servers(commands)
     _keeping(commands)
     _people(commands)
+    _rig(commands)
     command = commands.add_parser("evaluate", help="print a well file's evaluation as JSON")
     command.add_argument("file")
     command.set_defaults(run=run_evaluate)

@@ -12,7 +12,6 @@ import type { DesignView, Step } from "./design/types";
 import { AxisButtons } from "./depth/AxisButtons";
 import { ReadingStrip, STRIP_PX } from "./depth/ReadingStrip";
 import { depthAxis } from "./depth/scale";
-import { ViewSwitch } from "./depth/ViewSwitch";
 import { useDepthView } from "./depth/useDepthView";
 import { usePreferences } from "./preferences";
 import type { TypeOverRequest } from "./ui/TypeOver";
@@ -238,7 +237,6 @@ function Middle({ step, place, room }: { step: Step; place: string; room: Room }
           </div>
           <ReadingStrip step={step} />
           <AxisButtons zoomedIn={zoomedIn} fit={fit} />
-          <ViewSwitch />
         </>
       )}
       {basis === undefined && <FirstEvaluation />}

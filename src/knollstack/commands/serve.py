@@ -88,6 +88,7 @@ def _serve_with(
 
     from knollstack.server.app import create_app
     from knollstack.server.demo import load_demo
+    from knollstack.server.resuming import resume
 
     app = create_app(database, hosts, beyond=beyond, open_to_all=arguments.open, work=work)
     work.start()
@@ -115,7 +116,12 @@ def _serve_with(
         )
     if not arguments.no_browser and (os.environ.get("DISPLAY") or sys.platform == "darwin"):
         webbrowser.open(first)
-    server.run()
+    feeds = app.extensions["feeds"]
+    resume(feeds)
+    try:
+        server.run()
+    finally:
+        feeds.stop_all()
     return 0
 
 
@@ -132,6 +138,7 @@ def _options(behind_proxy: bool) -> dict[str, Any]:
         "max_request_body_size": BODY_LIMIT + 1024,
         "connection_limit": CONNECTIONS,
         "channel_timeout": IDLE_S,
+        "send_bytes": 1,  # an event goes out as it comes
         "channel_request_lookahead": 1,  # tells of a page that has gone while its work is done
     }
     if behind_proxy:

@@ -20,6 +20,7 @@ from knollstack.server import (
     designs,
     drawings,
     evaluations,
+    feed,
     logbook,
     planning,
     program_sheet,
@@ -32,6 +33,7 @@ from knollstack.server import (
     tables,
     wells,
 )
+from knollstack.server.feeds import Feeds
 from knollstack.server.guard import guard
 from knollstack.server.openapi import described
 from knollstack.server.problems import (
@@ -79,6 +81,7 @@ def create_app(
     )
     app.config["DATABASE"] = str(database_path)
     app.extensions["work"] = work or Inline()
+    app.extensions["feeds"] = Feeds(str(database_path))
     app.config["BEYOND"], app.config["OPEN"] = beyond, open_to_all
     app.config["MAX_CONTENT_LENGTH"] = BODY_LIMIT
     load()
@@ -94,6 +97,7 @@ def create_app(
         program_sheet,
         run_sheets,
         logbook,
+        feed,
         summaries,
         tables,
         planning,

@@ -24,13 +24,14 @@ FILES = {
     "/api/designs/{design_id}/materials.csv": "text/csv",
     "/api/designs/{design_id}/materials.xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
     "/api/designs/{design_id}/calendar.ics": "text/calendar",
+    "/api/designs/{design_id}/feed/events": "text/event-stream",
     "/api/designs/{design_id}/log.csv": "text/csv",
     "/api/designs/{design_id}/log.json": "application/json",
     "/api/designs/{design_id}/tables/{target}": "text/csv",
     "/api/schema": "application/json",
 }
 """Operations that answer with a file, by their path, and its kind."""
-UPLOADS = ("/api/wells/file",)
+UPLOADS = ("/api/wells/file", "/api/designs/{design_id}/feed/file")
 
 
 def described(document: dict[str, Any]) -> dict[str, Any]:

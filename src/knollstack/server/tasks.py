@@ -5,6 +5,7 @@ A task takes plain values and returns the text of an answer, or None where there
 
 from __future__ import annotations
 
+import json
 import time
 from typing import Any
 
@@ -15,6 +16,7 @@ from knollstack.core.cement.detail import job_detail_of
 from knollstack.core.depths.kick import kick_drawing
 from knollstack.core.document.compare import differences
 from knollstack.core.document.design import Design, Trajectory
+from knollstack.core.document.faults import Fault, FaultyDesign
 from knollstack.core.evaluation.evaluate import evaluate, of_log, with_sheet, workings
 from knollstack.core.evaluation.side_by_side import side_by_side
 from knollstack.core.evaluation.summary import summary_of
@@ -35,6 +37,9 @@ from knollstack.formats import sheet as program_sheet
 from knollstack.formats.cells import guess, read_rows, read_sheet, unclear
 from knollstack.formats.headers import Target
 from knollstack.formats.importing import Mapping, preview, take, tidied
+from knollstack.rig.rows import RowDecoder
+from knollstack.rig.simulated.timeline import timeline_of
+from knollstack.rig.spans import Thinner
 from knollstack.server import models
 
 Document = Any
@@ -50,6 +55,23 @@ def worked(document: Document) -> Design:
 def create_logbook(document: Document) -> str:
     detail, beside = of_log(parse(document), load())
     return models.LogbookView(detail=detail, side_by_side=beside).model_dump_json()
+
+
+def tell_timeline(design: Design) -> str:
+    return timeline_of(design, load()).model_dump_json()
+
+
+def read_feed_file(data: bytes) -> str:
+    """A CSV file of a rig's readings as thinned spans; raises FaultyDesign where it has none."""
+    decoder, thinner = RowDecoder(), Thinner()
+    made = [s for r in decoder.feed(data + b"\n") for s in thinner.add(r)] + list(thinner.end())
+    counts = decoder.counts
+    if not made:
+        expected = "a line of headers (time, hole depth, hook load …) and a line a reading"
+        raise FaultyDesign([Fault(path="", value=f"{counts.lines} lines, no reading", expected=expected)])
+    rows = [(s.begins_s, s.span_s, json.dumps(s.as_lists(), separators=(",", ":"))) for s in made]
+    told = {"readings": counts.records, "bad_lines": counts.bad_lines, "channels": decoder.known, "rows": rows}
+    return json.dumps(told)
 
 
 def create_evaluation(document: Document) -> str:

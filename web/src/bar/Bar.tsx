@@ -13,6 +13,7 @@ import { usePreferences } from "../preferences";
 import { useUnits } from "../ui/units";
 import { DesignMenu } from "./DesignMenu";
 import { UnitsMenu } from "./UnitsMenu";
+import { ViewSwitch } from "./ViewSwitch";
 
 const SAVE_WORDS: Record<SaveState, string> = {
   saved: "saved",
@@ -51,6 +52,7 @@ export function Bar({ designName }: { designName: string }) {
         <span role="status" className="truncate text-[12.5px] text-bar-ink/75" data-save={save} data-revision={revision}>
           revision {revision} · {SAVE_WORDS[save]}
         </span>
+        <ViewSwitch />
         <div className="ml-auto flex flex-wrap items-center justify-end gap-1.5">
           <UnitsMenu />
           <Button

@@ -124,6 +124,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/departures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What of a rig live departs from the plan, in words. */
+        post: operations["feed_tell_departures_departures_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/designs": {
         parameters: {
             query?: never;
@@ -257,6 +274,76 @@ export interface paths {
         post?: never;
         /** Drop a draft that was merged or is not wanted. */
         delete: operations["revisions_drop_draft_drafts__int_draft_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/feed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The feed of a design's well. */
+        get: operations["feed_get_feed_view_designs__int_design_id__feed_get"];
+        /** Where the feed is read from, and whether it is: it is connected, and comes again by itself where it is lost. */
+        put: operations["feed_put_feed_designs__int_design_id__feed_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/feed/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the feed brings, as server-sent events: its state, its gauges, and spans as they end. */
+        get: operations["feed_listen_designs__int_design_id__feed_events_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/feed/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A feed as a CSV file: its readings are thinned and kept beside those that came live. */
+        post: operations["feed_take_feed_file_designs__int_design_id__feed_file_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/feed/spans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the feed brought, thinned: the newest spans of the rig's clock. */
+        get: operations["feed_list_feed_spans_designs__int_design_id__feed_spans_get"];
+        put?: never;
+        post?: never;
+        /** Forget what the feed brought. */
+        delete: operations["feed_clear_feed_designs__int_design_id__feed_spans_delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -532,6 +619,24 @@ export interface paths {
         /** Check, approve, or withdraw what was signed of the newest revision. */
         post: operations["sign_off_sign_post"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/simulated-rig": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A simulated rig that plays the newest revision; what the feed brought before is forgotten. */
+        post: operations["feed_start_rig_designs__int_design_id__simulated_rig_post"];
+        /** Stop the simulated rig. */
+        delete: operations["feed_stop_rig_designs__int_design_id__simulated_rig_delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3454,6 +3559,44 @@ export interface components {
             low: number;
             /** Most */
             most: number;
+        };
+        /** Departure */
+        Departure: {
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "stop" | "caution" | "unknown" | "note";
+            /** Watch */
+            watch: string;
+            /** Words */
+            words: (string | components["schemas"]["Amount"])[];
+        };
+        /** DepartureBody */
+        DepartureBody: {
+            /**
+             * @default {
+             *       "behind_days": 0.5,
+             *       "flow_percent": 10,
+             *       "hook_percent": 15,
+             *       "past_plug_bbl": 2,
+             *       "pit_gain_bbl": 5,
+             *       "pit_loss_bbl": 10,
+             *       "pump_percent": 20,
+             *       "pump_psi": 250,
+             *       "returns_percent": 70,
+             *       "window_minutes": 15
+             *     }
+             */
+            limits: components["schemas"]["Limits"];
+            planned: components["schemas"]["PlannedNow"];
+            /** Spans */
+            spans: components["schemas"]["LiveSpan"][];
+        };
+        /** Departures */
+        Departures: {
+            /** Departures */
+            departures: components["schemas"]["Departure"][];
         };
         /** DepthsPolicy */
         DepthsPolicy: {
@@ -8127,6 +8270,117 @@ export interface components {
             /** Value */
             value: string;
         };
+        /** FeedBody */
+        FeedBody: {
+            /**
+             * On
+             * @default true
+             */
+            on: boolean;
+            source: components["schemas"]["FeedSource"];
+        };
+        /** FeedCounts */
+        FeedCounts: {
+            /** Bad Lines */
+            bad_lines: number;
+            /** Broken */
+            broken: number;
+            /** Lines */
+            lines: number;
+            /** Records */
+            records: number;
+        };
+        /**
+         * FeedSource
+         * @description Where a feed is read from. `codes` names further WITS codes by their channel.
+         */
+        FeedSource: {
+            /**
+             * Codes
+             * @default {}
+             */
+            codes: Record<string, never>;
+            /** Host */
+            host: string;
+            /**
+             * @default {
+             *       "behind_days": 0.5,
+             *       "flow_percent": 10,
+             *       "hook_percent": 15,
+             *       "past_plug_bbl": 2,
+             *       "pit_gain_bbl": 5,
+             *       "pit_loss_bbl": 10,
+             *       "pump_percent": 20,
+             *       "pump_psi": 250,
+             *       "returns_percent": 70,
+             *       "window_minutes": 15
+             *     }
+             */
+            limits: components["schemas"]["Limits"];
+            /** Port */
+            port: number;
+            /**
+             * Protocol
+             * @default WITS level 0
+             * @enum {string}
+             */
+            protocol: "WITS level 0" | "CSV";
+            /**
+             * Units
+             * @default field
+             * @enum {string}
+             */
+            units: "field" | "metric";
+        };
+        /**
+         * FeedView
+         * @description Where the feed comes from and how it stands; none is set where there is no source.
+         */
+        FeedView: {
+            /**
+             * @default {
+             *       "bad_lines": 0,
+             *       "broken": 0,
+             *       "lines": 0,
+             *       "records": 0
+             *     }
+             */
+            counts: components["schemas"]["FeedCounts"];
+            /**
+             * On
+             * @default false
+             */
+            on: boolean;
+            /**
+             * Simulated
+             * @default false
+             */
+            simulated: boolean;
+            /** @default null */
+            source: components["schemas"]["FeedSource"] | null;
+            /**
+             * State
+             * @default stopped
+             * @enum {string}
+             */
+            state: "connecting" | "connected" | "lost" | "stopped";
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
+        /** FileTaken */
+        FileTaken: {
+            /** Bad Lines */
+            bad_lines: number;
+            /** Channels */
+            channels: ("hole_md_ft" | "bit_md_ft" | "hook_lbf" | "pump_psi" | "casing_psi" | "flow_in_gpm" | "flow_out_gpm" | "flow_out_percent" | "pit_bbl" | "mud_in_ppg" | "activity" | "cement_psi" | "cement_in_bpm" | "cement_out_bpm" | "cement_bbl" | "cement_ppg")[];
+            /** Readings */
+            readings: number;
+            /** Spans */
+            spans: number;
+        };
         /**
          * FillTrack
          * @description By depth of the shoe, before each fill: level inside, mud outside over it at the float, and the place of least factor.
@@ -8901,6 +9155,62 @@ export interface components {
             stage: string;
         };
         /**
+         * Limits
+         * @description Beyond these a departure is told.
+         */
+        Limits: {
+            /**
+             * Behind Days
+             * @default 0.5
+             */
+            behind_days: number;
+            /**
+             * Flow Percent
+             * @default 10
+             */
+            flow_percent: number;
+            /**
+             * Hook Percent
+             * @default 15
+             */
+            hook_percent: number;
+            /**
+             * Past Plug Bbl
+             * @default 2
+             */
+            past_plug_bbl: number;
+            /**
+             * Pit Gain Bbl
+             * @default 5
+             */
+            pit_gain_bbl: number;
+            /**
+             * Pit Loss Bbl
+             * @default 10
+             */
+            pit_loss_bbl: number;
+            /**
+             * Pump Percent
+             * @default 20
+             */
+            pump_percent: number;
+            /**
+             * Pump Psi
+             * @default 250
+             */
+            pump_psi: number;
+            /**
+             * Returns Percent
+             * @default 70
+             */
+            returns_percent: number;
+            /**
+             * Window Minutes
+             * @default 15
+             */
+            window_minutes: number;
+        };
+        /**
          * LineChange
          * @description What became of a step since another sheet.
          */
@@ -9021,6 +9331,24 @@ export interface components {
         LinersResult: {
             /** Strings */
             strings: (components["schemas"]["LinerOption"] | null)[];
+        };
+        /**
+         * LiveSpan
+         * @description A span of the rig's clock: each channel as least, last and most.
+         */
+        LiveSpan: {
+            /** Begins S */
+            begins_s: number;
+            /** Span S */
+            span_s: number;
+            /** Values */
+            values: {
+                [key: string]: [
+                    number,
+                    number,
+                    number
+                ];
+            };
         };
         /**
          * LoadResult
@@ -11697,6 +12025,63 @@ export interface components {
             what: string;
         };
         /**
+         * PlannedHook
+         * @description Hook load by depth of the shoe, running in and picked up.
+         */
+        PlannedHook: {
+            /**
+             * Block Lbf
+             * @default 0
+             */
+            block_lbf: number;
+            /** In Lbf */
+            in_lbf: number[];
+            /** Shoe Md Ft */
+            shoe_md_ft: number[];
+            /** Up Lbf */
+            up_lbf: number[];
+        };
+        /**
+         * PlannedJob
+         * @description Pump pressure by the volume pumped; the last volume is what bumps the plug.
+         */
+        PlannedJob: {
+            /** Pump Psi */
+            pump_psi: number[];
+            /** Pumped Bbl */
+            pumped_bbl: number[];
+        };
+        /**
+         * PlannedNow
+         * @description What the plan has for what the rig is doing; empty is not known.
+         */
+        PlannedNow: {
+            /**
+             * Begins S
+             * @default null
+             */
+            begins_s: number | null;
+            /**
+             * Day
+             * @default []
+             */
+            day: number[];
+            /**
+             * Doing
+             * @enum {string}
+             */
+            doing: "drilling" | "tripping" | "running casing" | "cementing" | "other";
+            /** @default null */
+            hook: components["schemas"]["PlannedHook"] | null;
+            /** @default null */
+            job: components["schemas"]["PlannedJob"] | null;
+            /**
+             * Md Ft
+             * @default []
+             */
+            md_ft: number[];
+        };
+        /**
          * PlugRow
          * @description A balanced plug: the mean hole that it fills, what is mixed and pumped, and the rock with the pipe in it.
          */
@@ -12985,6 +13370,32 @@ export interface components {
             more: boolean;
             /** Revisions */
             revisions: components["schemas"]["RevisionItem"][];
+        };
+        /**
+         * RigBody
+         * @description A simulated rig: how fast, from which depth, with which noise and troubles.
+         */
+        RigBody: {
+            /**
+             * From Md Ft
+             * @default 0
+             */
+            from_md_ft: number;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+            /**
+             * Speed
+             * @default 60
+             */
+            speed: number;
+            /**
+             * Troubles
+             * @default []
+             */
+            troubles: string[];
         };
         /**
          * Riser
@@ -16474,6 +16885,11 @@ export interface components {
             base_md_ft: number;
             /** Top Md Ft */
             top_md_ft: number;
+        };
+        /** SpanList */
+        SpanList: {
+            /** Spans */
+            spans: components["schemas"]["LiveSpan"][];
         };
         /**
          * SpareSize
@@ -22674,6 +23090,111 @@ export interface operations {
             };
         };
     };
+    feed_tell_departures_departures_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DepartureBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Departures"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     wells_list_designs_designs_get: {
         parameters: {
             query?: never;
@@ -23650,6 +24171,633 @@ export interface operations {
             path: {
                 design_id: number;
                 draft_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    feed_get_feed_view_designs__int_design_id__feed_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedView"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    feed_put_feed_designs__int_design_id__feed_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FeedBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedView"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    feed_listen_designs__int_design_id__feed_events_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": unknown;
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    feed_take_feed_file_designs__int_design_id__feed_file_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileTaken"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    feed_list_feed_spans_designs__int_design_id__feed_spans_get: {
+        parameters: {
+            query?: {
+                since?: number;
+                most?: number;
+            };
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpanList"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    feed_clear_feed_designs__int_design_id__feed_spans_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
             };
             cookie?: never;
         };
@@ -25724,6 +26872,225 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    feed_start_rig_designs__int_design_id__simulated_rig_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RigBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedView"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    feed_stop_rig_designs__int_design_id__simulated_rig_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedView"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

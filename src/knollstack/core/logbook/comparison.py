@@ -63,7 +63,9 @@ def _string(
     if before.drilled:
         top = after.cement_top_md_ft if job is not None and job.top_md_ft is not None else None
         yield _row(section, "top of cement", before.cement_top_md_ft, top, "depth", NOT_LOGGED if job else missing)
-    yield _row(section, "day landed", _planned_day(before, lines), _day(drilled, before.index), "days", missing)
+    day = _planned_day(before, lines)
+    if day is None or day > 0:  # what is set before the spud has no day
+        yield _row(section, "day landed", day, _day(drilled, before.index), "days", missing)
 
 
 def _heaviest(string: EquippedString) -> float | None:
@@ -75,7 +77,7 @@ def _planned_day(string: EquippedString, lines: tuple[LineRow, ...]) -> float | 
     """When the step ends that lands the string."""
     lands = [line.ends for line in lines if line.asks == "shoe landed" and line.about == string.id]
     known = [day for day in lands if day is not None]
-    return max(0.0, known[-1]) if known else None
+    return known[-1] if known else None
 
 
 def _day(drilled: Drilled, index: int) -> float | None:

@@ -92,12 +92,20 @@ def mud_facts(told: Told, design: Design) -> Iterator[Fact]:
             return
         if string.run not in ("cased", "liner"):
             continue
-        stands = index < told.drilling
-        inside = [e for e in logged if e.md_ft is not None and top < e.md_ft <= (above if stands else float("inf"))]
+        stands, landed = index < told.drilling, told.landed.get(index)
+        inside = [e for e in logged if (e.md_ft or 0.0) > top and _drilling(e, landed, above if stands else None)]
+        logged = [e for e in logged if e not in inside]
         if inside:
             yield from _muds(f"/strings/{index}", string, told, inside, stands)
         elif index == told.drilling and string.mud_steps:
             yield from _steps_left(f"/strings/{index}", string, told, top)
+
+
+def _drilling(entry: LogEntry, landed: LogEntry | None, shoe: float | None) -> bool:
+    """Whether an entry is of the hole of a string: before that landed, else above its shoe, else of the hole that is open."""
+    if landed is not None:
+        return entry.at <= landed.at
+    return shoe is None or (entry.md_ft or 0.0) <= shoe
 
 
 def _muds(path: str, string: String, told: Told, inside: list[LogEntry], stands: bool) -> Iterator[Fact]:

@@ -30,11 +30,21 @@ export function asEntry(reference: Reference, kind: EntryKind, values: Values): 
   return { ...(Object.fromEntries(held) as unknown as NewEntry), kind };
 }
 
+/** Fields that are spoken in words of their own. */
+const SPOKEN: Partial<Record<keyof NewEntry, (value: unknown) => string>> = {
+  passed: (value) => (value === true ? "held" : "did not hold"),
+  bumped: (value) => (value === true ? "plug bumped" : "plug did not bump"),
+};
+
 /** The entry in words: each field with its title and its value in the person's units. */
 export function entryWords(entry: LogEntry, reference: Reference, units: Units, sizeOf: (id: string) => string): string {
   const words = keysOf(reference, entry.kind)
     .filter((key) => !isEmpty(entry[key]))
-    .map((key) => `${titleOf(reference, key)} ${valueWords(entry[key], reference.at(at(key)).quantity ?? null, units, key, sizeOf)}`);
+    .map(
+      (key) =>
+        SPOKEN[key]?.(entry[key]) ??
+        `${key === "string" ? "" : `${titleOf(reference, key)} `}${valueWords(entry[key], reference.at(at(key)).quantity ?? null, units, key, sizeOf)}`,
+    );
   return [...words, ...(entry.hours == null ? [] : [`${units.text(entry.hours, "hours")} spent`])].join(", ");
 }
 

@@ -8,7 +8,7 @@ const VIEWS: readonly (readonly [LogView, string, string])[] = [
   ["both", "Both", "As drilled, with the plan behind it and what differs"],
 ];
 const BUTTON =
-  "rounded border border-rule bg-sheet px-1 text-[11px] leading-[17px] hover:border-petrol aria-pressed:border-petrol aria-pressed:text-petrol aria-pressed:font-semibold";
+  "px-1.5 py-0.5 text-[12px] leading-5 text-bar-ink/80 hover:text-bar-ink aria-pressed:bg-white/15 aria-pressed:font-semibold aria-pressed:text-bar-ink";
 
 export function ViewSwitch() {
   const { session } = useBench();
@@ -16,7 +16,7 @@ export function ViewSwitch() {
   const logged = useSnapshot("log").length > 0;
   if (!logged) return null;
   return (
-    <div className="no-print absolute top-[26px] left-1.5 z-10 flex gap-0.5" role="group" aria-label="Plan or as drilled">
+    <div className="flex overflow-hidden rounded border border-white/25" role="group" aria-label="Plan or as drilled">
       {VIEWS.map(([key, text, title]) => (
         <button
           key={key}
