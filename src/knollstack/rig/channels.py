@@ -92,6 +92,15 @@ def clock_s(date: str, time: str) -> int | None:
     return int(at.replace(tzinfo=UTC).timestamp())
 
 
+def seconds_of(text: str) -> int | None:
+    """A second of the rig's clock from how the log writes times; None where it is none."""
+    try:
+        at = datetime.strptime(text, "%Y-%m-%d %H:%M")
+    except ValueError:
+        return None
+    return int(at.replace(tzinfo=UTC).timestamp())
+
+
 def moment(at_s: int) -> str:
     """A second of the rig's clock as the log writes it."""
     return datetime.fromtimestamp(at_s, UTC).strftime("%Y-%m-%d %H:%M")

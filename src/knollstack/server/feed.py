@@ -12,25 +12,22 @@ from flask import Response, current_app, request
 from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel, Field
 
+from knollstack.core.base.dates import A_MOMENT
 from knollstack.core.document.faults import Fault, FaultyDesign
+from knollstack.core.document.log import PumpedPoint
 from knollstack.core.logbook.channels import Channel
-from knollstack.core.logbook.live import MOST_SPANS, Departure, Limits, LiveSpan, PlannedNow, departures
-from knollstack.core.logbook.watches import WATCHES
-from knollstack.core.reading.read import parse_text
+from knollstack.core.logbook.live import MOST_SPANS, Limits, LiveSpan
+from knollstack.rig.channels import seconds_of
 from knollstack.rig.connection import Source
-from knollstack.rig.simulated.playing import FASTEST, Playing
-from knollstack.rig.simulated.rig import SimulatedRig
-from knollstack.rig.simulated.timeline import Timeline
-from knollstack.rig.simulated.troubles import MOST_TROUBLES, Trouble, parse_trouble
 from knollstack.rig.spans import Span
+from knollstack.rig.testing import points_of
 from knollstack.server import models, tasks
 from knollstack.server.ask import heavy
 from knollstack.server.database import connection
-from knollstack.server.feeds import RECENT, Feed, Feeds, thin
+from knollstack.server.feeds import RECENT, Feed, Feeds, span_of, thin
 from knollstack.server.problems import Problem, not_found, respond
 from knollstack.server.respond import json_of
 from knollstack.store.feed import SpanRow, add_spans, clear_spans, get_feed, list_spans, set_feed
-from knollstack.store.revisions import newest_revision
 from knollstack.store.wells import DesignRow, find_design
 
 blueprint = APIBlueprint("feed", __name__, url_prefix="/api")
@@ -88,30 +85,20 @@ class SpansQuery(BaseModel):
     most: Annotated[int, Field(ge=1, le=MOST_SPANS)] = MOST_SPANS
 
 
-class RigBody(BaseModel):
-    """A simulated rig: how fast, from which depth, with which noise and troubles."""
-
-    speed: Annotated[float, Field(ge=0.1, le=FASTEST)] = 60.0
-    from_md_ft: Annotated[float, Field(ge=0, le=40_000)] = 0.0
-    seed: Annotated[int, Field(strict=True, ge=0, le=2**31)] = 1
-    troubles: Annotated[list[Annotated[str, Field(max_length=60)]], Field(max_length=MOST_TROUBLES)] = []
-
-
-class DepartureBody(BaseModel):
-    planned: PlannedNow
-    spans: Annotated[list[LiveSpan], Field(max_length=MOST_SPANS)]
-    limits: Limits = Limits()
-
-
-class Departures(BaseModel):
-    departures: tuple[Departure, ...]
-
-
 class FileTaken(BaseModel):
     readings: int
     spans: int
     bad_lines: int
     channels: tuple[Channel, ...]
+
+
+class PointsQuery(BaseModel):
+    begins: Annotated[str, Field(max_length=20, description="YYYY-MM-DD HH:MM")]
+    ends: Annotated[str, Field(max_length=20, description="YYYY-MM-DD HH:MM")]
+
+
+class TestPoints(BaseModel):
+    points: tuple[PumpedPoint, ...]
 
 
 class FeedFile(BaseModel):
@@ -123,12 +110,12 @@ class FeedFile(BaseModel):
     rows: list[SpanRow]
 
 
-def _feeds() -> Feeds:
+def feeds_here() -> Feeds:
     found: Feeds = current_app.extensions["feeds"]
     return found
 
 
-def _row(path: models.DesignPath) -> DesignRow | None:
+def row_of_path(path: models.DesignPath) -> DesignRow | None:
     return find_design(connection(), path.design_id)
 
 
@@ -140,9 +127,9 @@ def _kept(well_id: int) -> tuple[FeedSource | None, bool]:
     return kept.source, kept.on
 
 
-def _view(well_id: int) -> FeedView:
+def feed_view(well_id: int) -> FeedView:
     source, on = _kept(well_id)
-    feed = _feeds().of(well_id)
+    feed = feeds_here().of(well_id)
     if feed is None:
         return FeedView(source=source, on=False)
     counts = FeedCounts(**feed.counts.__dict__)
@@ -158,28 +145,28 @@ def _view(well_id: int) -> FeedView:
 @blueprint.get("/designs/<int:design_id>/feed", responses={200: FeedView})
 def get_feed_view(path: models.DesignPath) -> Response:
     """The feed of a design's well."""
-    row = _row(path)
-    return not_found(f"design {path.design_id}") if row is None else json_of(_view(row.well_id))
+    row = row_of_path(path)
+    return not_found(f"design {path.design_id}") if row is None else json_of(feed_view(row.well_id))
 
 
 @blueprint.put("/designs/<int:design_id>/feed", responses={200: FeedView})
 def put_feed(path: models.DesignPath, body: FeedBody) -> Response:
     """Where the feed is read from, and whether it is: it is connected, and comes again by itself where it is lost."""
-    row = _row(path)
+    row = row_of_path(path)
     if row is None:
         return not_found(f"design {path.design_id}")
     set_feed(connection(), row.well_id, body.model_dump_json())
     if body.on:
-        _feeds().start(row.well_id, body.source.as_source())
+        feeds_here().start(row.well_id, body.source.as_source())
     else:
-        _feeds().stop(row.well_id)
-    return json_of(_view(row.well_id))
+        feeds_here().stop(row.well_id)
+    return json_of(feed_view(row.well_id))
 
 
 @blueprint.delete("/designs/<int:design_id>/feed/spans", responses={204: None})
 def clear_feed(path: models.DesignPath) -> Response:
     """Forget what the feed brought."""
-    row = _row(path)
+    row = row_of_path(path)
     if row is None:
         return not_found(f"design {path.design_id}")
     clear_spans(connection(), row.well_id)
@@ -189,7 +176,7 @@ def clear_feed(path: models.DesignPath) -> Response:
 @blueprint.get("/designs/<int:design_id>/feed/spans", responses={200: SpanList})
 def list_feed_spans(path: models.DesignPath, query: SpansQuery) -> Response:
     """What the feed brought, thinned: the newest spans of the rig's clock."""
-    row = _row(path)
+    row = row_of_path(path)
     if row is None:
         return not_found(f"design {path.design_id}")
     rows = list_spans(connection(), row.well_id, query.most, query.since)
@@ -197,10 +184,25 @@ def list_feed_spans(path: models.DesignPath, query: SpansQuery) -> Response:
     return json_of(SpanList(spans=spans))
 
 
+@blueprint.get("/designs/<int:design_id>/feed/points", responses={200: TestPoints})
+def read_test_points(path: models.DesignPath, query: PointsQuery) -> Response:
+    """A leak-off test as the feed brought it, between two times of the rig's clock."""
+    row = row_of_path(path)
+    if row is None:
+        return not_found(f"design {path.design_id}")
+    begins, ends = seconds_of(query.begins), seconds_of(query.ends)
+    if begins is None or ends is None:
+        bad = query.begins if begins is None else query.ends
+        raise FaultyDesign([Fault(path="/begins" if begins is None else "/ends", value=bad, expected=A_MOMENT)])
+    spans = [span_of(r) for r in list_spans(connection(), row.well_id, MOST_SPANS, begins) if r.begins_s <= ends]
+    found = points_of(spans)
+    return json_of(TestPoints(points=tuple(PumpedPoint(volume_bbl=v, pressure_psi=max(0.0, p)) for v, p in found)))
+
+
 @blueprint.post("/designs/<int:design_id>/feed/file", responses={200: FileTaken})
 def take_feed_file(path: models.DesignPath) -> Response:
     """A feed as a CSV file: its readings are thinned and kept beside those that came live."""
-    row = _row(path)
+    row = row_of_path(path)
     if row is None:
         return not_found(f"design {path.design_id}")
     file = FeedFile.model_validate_json(heavy(tasks.read_feed_file, request.get_data()))
@@ -209,62 +211,11 @@ def take_feed_file(path: models.DesignPath) -> Response:
     return json_of(taken)
 
 
-@blueprint.post("/designs/<int:design_id>/simulated-rig", responses={200: FeedView, 409: Problem})
-def start_rig(path: models.DesignPath, body: RigBody) -> Response:
-    """A simulated rig that plays the newest revision; what the feed brought before is forgotten."""
-    row = _row(path)
-    revision = newest_revision(connection(), path.design_id) if row is not None else None
-    if row is None or revision is None:
-        return not_found(f"design {path.design_id}")
-    troubles = _troubles(body.troubles)
-    if not _feeds().live:
-        return respond(Problem(title="No feed", status=503, detail="This server reads no feed."))
-    timeline = Timeline.model_validate_json(heavy(tasks.tell_timeline, parse_text(revision.document)))
-    if not timeline.phases:
-        return respond(Problem(title="Nothing to drill", status=409, detail="The design has no string to drill for."))
-    playing = Playing(SimulatedRig(timeline, troubles, body.seed, body.from_md_ft), body.speed)
-    clear_spans(connection(), row.well_id)
-    _feeds().start(row.well_id, Source("127.0.0.1", playing.port), playing)
-    return json_of(_view(row.well_id))
-
-
-def _troubles(texts: list[str]) -> tuple[Trouble, ...]:
-    faults: list[Fault] = []
-    found: list[Trouble] = []
-    for i, text in enumerate(texts):
-        try:
-            found.append(parse_trouble(text))
-        except ValueError as error:
-            value, _, expected = str(error).partition(": expected ")
-            faults.append(Fault(path=f"/troubles/{i}", value=value, expected=expected))
-    if faults:
-        raise FaultyDesign(faults)
-    return tuple(found)
-
-
-@blueprint.delete("/designs/<int:design_id>/simulated-rig", responses={200: FeedView})
-def stop_rig(path: models.DesignPath) -> Response:
-    """Stop the simulated rig."""
-    row = _row(path)
-    if row is None:
-        return not_found(f"design {path.design_id}")
-    feed = _feeds().of(row.well_id)
-    if feed is not None and feed.playing is not None:
-        _feeds().stop(row.well_id)
-    return json_of(_view(row.well_id))
-
-
-@blueprint.post("/departures", responses={200: Departures})
-def tell_departures(body: DepartureBody) -> Response:
-    """What of a rig live departs from the plan, in words."""
-    return json_of(Departures(departures=departures(body.spans, body.planned, body.limits, WATCHES)))
-
-
 @blueprint.get("/designs/<int:design_id>/feed/events", responses={404: Problem, 503: Problem})
 def listen(path: models.DesignPath) -> Response:
     """What the feed brings, as server-sent events: its state, its gauges, and spans as they end."""
-    row = _row(path)
-    feed = _feeds().of(row.well_id) if row is not None else None
+    row = row_of_path(path)
+    feed = feeds_here().of(row.well_id) if row is not None else None
     if feed is None:
         return not_found(f"feed of design {path.design_id}")
     if not _listeners.acquire(blocking=False):
@@ -274,7 +225,7 @@ def listen(path: models.DesignPath) -> Response:
         return response
     known = request.headers.get("Last-Event-ID", "")
     since = int(known) if known.isdecimal() else -1
-    feeds, well_id = _feeds(), feed.well_id
+    feeds, well_id = feeds_here(), feed.well_id
     response = Response(_events(feeds, well_id, feed, since), mimetype="text/event-stream")
     response.headers["X-Accel-Buffering"] = "no"
     response.call_on_close(_listeners.release)

@@ -17,7 +17,13 @@ import type {
   GroundDrawing,
   IssueItem,
   JobDetail,
+  Departure,
+  FeedSource,
+  FeedView,
+  Limits,
   LineChange,
+  LiveSpan,
+  PlannedNow,
   LogbookView,
   LogEntry,
   NewEntry,
@@ -123,6 +129,23 @@ export const issueSheet = (id: number, revision: number, note: string) =>
 export const writeLog = (id: number, entries: readonly NewEntry[]) =>
   send<{ entries: LogEntry[] }>("POST", `/designs/${id}/log`, { entries }).then((r) => r.entries);
 export const getLogbook = (document: Design, signal?: AbortSignal) => send<LogbookView>("POST", "/logbooks", { document }, signal);
+export const getFeed = (id: number) => send<FeedView>("GET", `/designs/${id}/feed`);
+export const putFeed = (id: number, source: FeedSource, on: boolean) => send<FeedView>("PUT", `/designs/${id}/feed`, { source, on });
+export const startRig = (id: number, rig: { speed: number; from_md_ft: number; seed: number; troubles: string[] }) =>
+  send<FeedView>("POST", `/designs/${id}/simulated-rig`, rig);
+export const stopRig = (id: number) => send<FeedView>("DELETE", `/designs/${id}/simulated-rig`);
+export const getFeedSpans = (id: number) => send<{ spans: LiveSpan[] }>("GET", `/designs/${id}/feed/spans`).then((r) => r.spans);
+export const readTestPoints = (id: number, begins: string, ends: string) =>
+  send<{ points: { volume_bbl: number; pressure_psi: number }[] }>(
+    "GET",
+    `/designs/${id}/feed/points?begins=${encodeURIComponent(begins)}&ends=${encodeURIComponent(ends)}`,
+  ).then((r) => r.points);
+export const tellDepartures = (planned: PlannedNow, spans: readonly LiveSpan[], limits: Limits, signal?: AbortSignal) =>
+  send<{ departures: Departure[] }>("POST", "/departures", { planned, spans, limits }, signal).then((r) => r.departures);
+export async function takeFeedFile(id: number, file: File) {
+  const init = { method: "POST", body: file, headers: { ...named(), "Content-Type": "application/octet-stream" } };
+  return answer<{ readings: number; spans: number; bad_lines: number }>(await fetch(`/api/designs/${id}/feed/file`, init));
+}
 export const getOffers = (document: Design, string: number, signal?: AbortSignal) =>
   send<PipeOffers>("POST", "/pipe-offers", { document, string }, signal);
 export const getChains = (document: Design, signal?: AbortSignal) => send<ChainsResult>("POST", "/chains", { document }, signal);

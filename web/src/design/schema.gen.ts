@@ -134,7 +134,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** What of a rig live departs from the plan, in words. */
-        post: operations["feed_tell_departures_departures_post"];
+        post: operations["live_tell_departures_departures_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -325,6 +325,23 @@ export interface paths {
         put?: never;
         /** A feed as a CSV file: its readings are thinned and kept beside those that came live. */
         post: operations["feed_take_feed_file_designs__int_design_id__feed_file_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/feed/points": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A leak-off test as the feed brought it, between two times of the rig's clock. */
+        get: operations["feed_read_test_points_designs__int_design_id__feed_points_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -634,9 +651,9 @@ export interface paths {
         get?: never;
         put?: never;
         /** A simulated rig that plays the newest revision; what the feed brought before is forgotten. */
-        post: operations["feed_start_rig_designs__int_design_id__simulated_rig_post"];
+        post: operations["live_start_rig_designs__int_design_id__simulated_rig_post"];
         /** Stop the simulated rig. */
-        delete: operations["feed_stop_rig_designs__int_design_id__simulated_rig_delete"];
+        delete: operations["live_stop_rig_designs__int_design_id__simulated_rig_delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -19223,6 +19240,11 @@ export interface components {
             /** Working */
             working: string;
         };
+        /** TestPoints */
+        TestPoints: {
+            /** Points */
+            points: components["schemas"]["PumpedPoint"][];
+        };
         /**
          * TestRow
          * @description A leak-off or integrity test: what its points show, what is in force, and what the plan counts on there.
@@ -23090,7 +23112,7 @@ export interface operations {
             };
         };
     };
-    feed_tell_departures_departures_post: {
+    live_tell_departures_departures_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -24601,6 +24623,114 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FileTaken"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    feed_read_test_points_designs__int_design_id__feed_points_get: {
+        parameters: {
+            query: {
+                /** @description YYYY-MM-DD HH:MM */
+                begins: string;
+                /** @description YYYY-MM-DD HH:MM */
+                ends: string;
+            };
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TestPoints"];
                 };
             };
             /** @description A request that is none. */
@@ -26926,7 +27056,7 @@ export interface operations {
             };
         };
     };
-    feed_start_rig_designs__int_design_id__simulated_rig_post: {
+    live_start_rig_designs__int_design_id__simulated_rig_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -27042,7 +27172,7 @@ export interface operations {
             };
         };
     };
-    feed_stop_rig_designs__int_design_id__simulated_rig_delete: {
+    live_stop_rig_designs__int_design_id__simulated_rig_delete: {
         parameters: {
             query?: never;
             header?: never;

@@ -37,7 +37,7 @@ export const TABS = {
     abandonment: "Abandonment",
   },
   runsheet: { sheet: "Run sheet", floor: "Step by step", schedule: "Schedule", materials: "Materials" },
-  logbook: { log: "Log", tests: "Leak-off tests", today: "Today", compare: "Plan and actual" },
+  logbook: { log: "Log", tests: "Leak-off tests", today: "Today", live: "Live", compare: "Plan and actual" },
   pipe: { strings: "Strings", catalogue: "Catalogue", own: "Own pipes", stock: "Stock" },
 } as const;
 

@@ -75,7 +75,8 @@ class SimulatedRig:
             "tripping": self._tripping,
             "running casing": self._running,
             "cementing": self._cementing,
-        }.get(phase.doing, self._idle)
+            "other": self._idle if phase.job is None else self._cementing,
+        }[phase.doing]
         values = read(phase, share)
         values["activity"] = float(ACTIVITIES[phase.doing])
         halted = self._troubled(phase, values, clock, step_s)
@@ -132,7 +133,7 @@ class SimulatedRig:
         if job is None:
             return values
         minute = share * phase.hours * 60.0
-        if minute > job.minutes[-1]:
+        if not job.minutes[0] <= minute <= job.minutes[-1]:
             return values
         curves: dict[Channel, tuple[float, ...]] = {
             "cement_in_bpm": job.in_bpm,
@@ -142,7 +143,7 @@ class SimulatedRig:
         for channel, curve in curves.items():
             values[channel] = self._near(float(np.interp(minute, job.minutes, curve)), 0.01)
         values["cement_bbl"] = float(np.interp(minute, job.minutes, job.pumped_bbl))
-        if minute >= job.minutes[-1] - 0.5:
+        if phase.doing == "cementing" and minute >= job.minutes[-1] - 0.5:
             values["cement_psi"] += BUMP_PSI
         return values
 

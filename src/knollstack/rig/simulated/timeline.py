@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 from pydantic import BaseModel
 
+from knollstack.core.base.constants import PSI_PER_PPG_FT
 from knollstack.core.catalogue.rows import Catalogue
 from knollstack.core.cement.detail import job_detail_of
 from knollstack.core.document.design import Design
@@ -59,6 +60,7 @@ class Phase(BaseModel):
     mud_ppg: float = MUD_PPG
     hook: HookCurve | None = None
     job: JobCurve | None = None
+    """Of a leak-off test what is pumped, and the pressure."""
 
 
 class Timeline(BaseModel):
@@ -77,6 +79,8 @@ BLOCK_LBF = 40_000.0
 """Of a rig whose block is not known."""
 STEEL_LB_IN2_FT = 3.4
 DRILL_COLLARS_LB = 40_000.0
+TEST_BBL, TEST_BPM, TEST_POINTS, TEST_BREAK, TEST_BENT = 5.0, 0.25, 40, 0.7, 0.5
+"""A leak-off test: volume, rate, readings, where it breaks, and how steep it goes on."""
 
 
 def timeline_of(design: Design, catalogue: Catalogue) -> Timeline:
@@ -138,6 +142,10 @@ def _phases(equipped: Equipped, lines: tuple[LineRow, ...], block: float) -> Ite
                 job_done.add(string.index)
                 if job is not None:
                     phase = phase.model_copy(update={"job": job, "hours": max(phase.hours, job.minutes[-1] / 60.0)})
+        if line.key.endswith("/leak-off") and string is not None:
+            phase = phase.model_copy(
+                update={"job": _leak_off(equipped, string.previous_shoe_md_ft, phase.mud_ppg, phase.hours)}
+            )
         yield phase
         hole = max(hole, to_md) if doing == "drilling" else hole
 
@@ -170,6 +178,26 @@ def _hook(equipped: Equipped, index: int, block: float) -> HookCurve | None:
     added = 0.0 if tracks.hook.block_lbf is not None else block
     loads = tuple(value + added for value in tracks.hook.in_lbf)
     return HookCurve(shoe_md_ft=tracks.hook.shoe_md_ft, in_lbf=loads, block_lbf=tracks.hook.block_lbf or block)
+
+
+def _leak_off(equipped: Equipped, shoe_md_ft: float, mud_ppg: float, hours: float) -> JobCurve | None:
+    """A test that breaks where the ground has its strength, pumped at a quarter of a barrel a minute."""
+    tvd = equipped.well.path.tvd(shoe_md_ft)
+    strength = equipped.well.ground.fracture.one(tvd)
+    if strength is None or strength <= mud_ppg:
+        return None
+    leak_off = (strength - mud_ppg) * PSI_PER_PPG_FT * tvd
+    shares = [k / TEST_POINTS for k in range(TEST_POINTS + 1)]
+    line = [min(share, TEST_BREAK) / TEST_BREAK + max(0.0, share - TEST_BREAK) * TEST_BENT for share in shares]
+    begins = hours * 60.0 * 0.3
+    minutes = tuple(begins + share * TEST_BBL / TEST_BPM for share in shares)
+    return JobCurve(
+        minutes=minutes,
+        pumped_bbl=tuple(share * TEST_BBL for share in shares),
+        in_bpm=(TEST_BPM,) * len(shares),
+        out_bpm=(0.0,) * len(shares),
+        pump_psi=tuple(leak_off * value for value in line),
+    )
 
 
 def _job(equipped: Equipped, index: int) -> JobCurve | None:

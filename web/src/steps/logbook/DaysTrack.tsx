@@ -7,7 +7,14 @@ import { useUnits } from "../../ui/units";
 
 const LEAST_DAYS = 5;
 
-export function DaysTrack({ scale, widthPx }: { scale: DepthScale; widthPx: number }) {
+interface DaysTrackProps {
+  scale: DepthScale;
+  widthPx: number;
+  /** As the feed brings it. */
+  live?: readonly { day: number; md_ft: number }[];
+}
+
+export function DaysTrack({ scale, widthPx, live = [] }: DaysTrackProps) {
   const units = useUnits();
   const planned = useEvaluated((e) => e.runsheet.curve) ?? [];
   const drilled = useEvaluated((e) => e.logbook.curve) ?? [];
@@ -26,7 +33,7 @@ export function DaysTrack({ scale, widthPx }: { scale: DepthScale; widthPx: numb
       unit="days from the spud"
       scale={scale}
       widthPx={widthPx}
-      domain={fromZero([...planned.map((p) => p.high), ...drilled.map((p) => p.day)], LEAST_DAYS)}
+      domain={fromZero([...planned.map((p) => p.high), ...drilled.map((p) => p.day), ...live.map((p) => p.day)], LEAST_DAYS)}
       read={dayAt}
       table={() => ({
         columns: ["", "Day", `Depth, ${units.unit("depth")}`],
@@ -61,6 +68,24 @@ export function DaysTrack({ scale, widthPx }: { scale: DepthScale; widthPx: numb
             {drilled.map((p, i) => (
               <circle key={i} cx={x(p.day)} cy={scale.y(p.md_ft)} r={2.4} fill="var(--ink)" />
             ))}
+            {live.length > 0 && (
+              <>
+                <path
+                  d={line(live.map((p) => [x(p.day), scale.y(p.md_ft)] as const))}
+                  fill="none"
+                  stroke="var(--gold)"
+                  strokeWidth={2.4}
+                  data-live={live.length}
+                />
+                <circle
+                  cx={x(live[live.length - 1]!.day)}
+                  cy={scale.y(live[live.length - 1]!.md_ft)}
+                  r={4}
+                  fill="var(--gold)"
+                  stroke="var(--ink)"
+                />
+              </>
+            )}
             {last !== undefined && (
               <text x={x(last.day) + 6} y={scale.y(last.md_ft) + 4} fontSize={11} fontWeight={600} className="halo">
                 today

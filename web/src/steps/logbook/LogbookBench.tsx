@@ -9,6 +9,8 @@ import { TABS } from "../tabs";
 import { Compare } from "./Compare";
 import { DaysTrack } from "./DaysTrack";
 import { LeakOff } from "./LeakOff";
+import { Live } from "./Live";
+import { LiveTrack } from "./LiveTrack";
 import { Log } from "./Log";
 import { Today } from "./Today";
 
@@ -21,6 +23,7 @@ export function LogbookBench({ scale, tracksPx, place }: BenchProps) {
   return (
     <>
       {days && <DaysTrack scale={scale} widthPx={Math.floor(tracksPx * TRACK_SHARE)} />}
+      {shown === "live" && <LiveTrack scale={scale} widthPx={Math.floor(tracksPx * TRACK_SHARE)} />}
       <Words tab={shown} onTab={setTab} place={place} />
     </>
   );
@@ -32,10 +35,11 @@ const Words = memo(function Words({ tab, onTab, place }: { tab: string; onTab: (
     log: <Log place={place} />,
     tests: <LeakOff />,
     today: <Today />,
+    live: <Live />,
     compare: <Compare />,
   };
   return (
-    <Panel title="Logbook" actions={tab === "tests" ? <SavePicture title="Logbook" /> : undefined}>
+    <Panel title="Logbook" actions={tab === "tests" || tab === "live" ? <SavePicture title="Logbook" /> : undefined}>
       <Tabs
         label="Logbook"
         value={tab}
