@@ -5,8 +5,9 @@ import sqlite3
 import pytest
 
 from knollstack.store.bin import delete_design, delete_well, empty_bin
-from knollstack.store.database import connect, migrate, migrations
+from knollstack.store.database import connect, migrate, migrations, writing
 from knollstack.store.issues import NotNewestError, issue_sheet, last_issue, list_issues
+from knollstack.store.revisions import Revision, insert
 from knollstack.store.wells import copy_design, create_well, find_design
 from tests.store.helpers import NOW, save
 
@@ -80,7 +81,11 @@ def test_a_file_from_before_comes_along_and_can_be_issued(tmp_path, monkeypatch)
     held = connect(tmp_path / "old.sqlite")
     monkeypatch.setattr(database, "migrations", lambda: migrations()[:4])
     migrate(held)
-    design = create_well(held, "W", "one", "me", NOW)
+    held.execute("INSERT INTO well (name, created_at) VALUES ('W', :now)", {"now": NOW})
+    made = held.execute("INSERT INTO design (well_id, name, created_at) VALUES (1, 'A', :now)", {"now": NOW})
+    design = made.lastrowid
+    with writing(held):
+        insert(held, Revision(design, 1, None, "me", NOW, "", "one"))
     monkeypatch.undo()
     migrate(held)
     assert list_issues(held, design) == []

@@ -29,6 +29,7 @@ def test_migrations_apply_once(connection):
         "003_kept.sql",
         "004_people.sql",
         "005_sheet_issues.sql",
+        "006_log.sql",
     ]
 
 

@@ -6,7 +6,7 @@ from typing import Any
 
 LOGBOOK: dict[Any, dict[str, str]] = {
     "log": {
-        "number": "number;no;#",
+        "number": "entry number",
         "at": "date;date and time;when",
         "kind": "kind;type;event",
         "string": "casing;section",

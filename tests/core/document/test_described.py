@@ -37,6 +37,9 @@ ROWS = {
     "/strings/*/cement/steps": {"rate_bpm": 5.0},
     "/strings/*/loads": {"name": "own", "kind": "burst"},
     "/strings/*/mud_steps": {"to_md_ft": 500.0, "mud_ppg": 9.0},
+    "/log": {"number": 1, "at": "2027-03-08 06:00", "kind": "note"},
+    "/log/*/points": {"volume_bbl": 1.0, "pressure_psi": 100.0},
+    "/log/*/joints": {"length_ft": 40.0},
     "/ground/zones": {"id": "z1", "name": "Z", "top_tvd_ft": 100.0, "base_tvd_ft": 200.0},
     "/ground/leak_off_tests": {"tvd_ft": 500.0, "emw_ppg": 12.0},
     "/ground/temperature": {"tvd_ft": 500.0, "temperature_f": 90.0},
@@ -75,7 +78,7 @@ def full_text():
         keys = place.replace("/*", "/0").split("/")[1:]
         put(document, keys, [copy.deepcopy(row)])
     put(document, ["completion", "tubing"], {"od_in": 3.5, "weight_ppf": 9.2, "grade": "L80", "connection": "EUE"})
-    policy = Design.model_validate({"format": "knollstack.well", "version": 7, "name": ""}).policy
+    policy = Design.model_validate({"format": "knollstack.well", "version": 8, "name": ""}).policy
     document["policy"] = policy.model_dump(mode="json")
     return json.dumps(document)
 

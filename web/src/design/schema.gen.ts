@@ -9446,16 +9446,19 @@ export interface components {
             bit_in: number | null;
             /**
              * Plug bumped
+             * @description pressure rose when the top plug landed
              * @default null
              */
             bumped: boolean | null;
             /**
              * Shut-in casing pressure
+             * @description SICP: with the kick in the annulus
              * @default null
              */
             casing_psi: number | null;
             /**
              * Connection
+             * @description of the pipe as run
              * @default
              */
             connection: string;
@@ -9467,11 +9470,13 @@ export interface components {
             corrects: number | null;
             /**
              * Displacement pumped
+             * @description behind the top plug
              * @default null
              */
             displacement_bbl: number | null;
             /**
              * Shut-in drill pipe pressure
+             * @description SIDPP: with the mud in the pipe it weighs the formation
              * @default null
              */
             drill_pipe_psi: number | null;
@@ -9489,6 +9494,7 @@ export interface components {
             emw_ppg: number | null;
             /**
              * Grade
+             * @description of the pipe as run
              * @default
              */
             grade: string;
@@ -9517,11 +9523,13 @@ export interface components {
             joints: components["schemas"]["TallyJoint"][];
             /**
              * Entry
+             * @description what kind of thing happened
              * @enum {string}
              */
             kind: "spud" | "depth" | "shoe landed" | "leak-off test" | "survey" | "mud" | "kick" | "losses" | "tally" | "cement" | "returns" | "test" | "equipment" | "signed" | "note" | "withdrawn";
             /**
              * Lead pumped
+             * @description slurry of the lead, as pumped
              * @default null
              */
             lead_bbl: number | null;
@@ -9561,7 +9569,7 @@ export interface components {
              */
             mud_ppg: number | null;
             /**
-             * No.
+             * Number
              * @description given when it is written
              */
             number: number;
@@ -9591,11 +9599,13 @@ export interface components {
             pressure_psi: number | null;
             /**
              * Returns
+             * @description of what was pumped
              * @default null
              */
             returns: ("full" | "partial" | "lost") | null;
             /**
              * Spacer pumped
+             * @description ahead of the slurry
              * @default null
              */
             spacer_bbl: number | null;
@@ -9613,6 +9623,7 @@ export interface components {
             string: string;
             /**
              * Tail pumped
+             * @description slurry of the tail, as pumped
              * @default null
              */
             tail_bbl: number | null;
@@ -9630,6 +9641,7 @@ export interface components {
             test: ("leak-off" | "integrity") | null;
             /**
              * Remarks
+             * @description as it is to be remembered
              * @default
              */
             text: string;
@@ -11212,16 +11224,19 @@ export interface components {
             bit_in: number | null;
             /**
              * Plug bumped
+             * @description pressure rose when the top plug landed
              * @default null
              */
             bumped: boolean | null;
             /**
              * Shut-in casing pressure
+             * @description SICP: with the kick in the annulus
              * @default null
              */
             casing_psi: number | null;
             /**
              * Connection
+             * @description of the pipe as run
              * @default
              */
             connection: string;
@@ -11233,11 +11248,13 @@ export interface components {
             corrects: number | null;
             /**
              * Displacement pumped
+             * @description behind the top plug
              * @default null
              */
             displacement_bbl: number | null;
             /**
              * Shut-in drill pipe pressure
+             * @description SIDPP: with the mud in the pipe it weighs the formation
              * @default null
              */
             drill_pipe_psi: number | null;
@@ -11255,6 +11272,7 @@ export interface components {
             emw_ppg: number | null;
             /**
              * Grade
+             * @description of the pipe as run
              * @default
              */
             grade: string;
@@ -11283,11 +11301,13 @@ export interface components {
             joints: components["schemas"]["TallyJoint"][];
             /**
              * Entry
+             * @description what kind of thing happened
              * @enum {string}
              */
             kind: "spud" | "depth" | "shoe landed" | "leak-off test" | "survey" | "mud" | "kick" | "losses" | "tally" | "cement" | "returns" | "test" | "equipment" | "signed" | "note" | "withdrawn";
             /**
              * Lead pumped
+             * @description slurry of the lead, as pumped
              * @default null
              */
             lead_bbl: number | null;
@@ -11346,11 +11366,13 @@ export interface components {
             pressure_psi: number | null;
             /**
              * Returns
+             * @description of what was pumped
              * @default null
              */
             returns: ("full" | "partial" | "lost") | null;
             /**
              * Spacer pumped
+             * @description ahead of the slurry
              * @default null
              */
             spacer_bbl: number | null;
@@ -11368,6 +11390,7 @@ export interface components {
             string: string;
             /**
              * Tail pumped
+             * @description slurry of the tail, as pumped
              * @default null
              */
             tail_bbl: number | null;
@@ -11385,6 +11408,7 @@ export interface components {
             test: ("leak-off" | "integrity") | null;
             /**
              * Remarks
+             * @description as it is to be remembered
              * @default
              */
             text: string;

@@ -56,14 +56,14 @@ class PumpedPoint(Part):
     """One reading of a leak-off or integrity test: mud pumped so far, and the pressure at the pump."""
 
     volume_bbl: Annotated[float, within(0, 200), Of("volume")] = told("Volume pumped")
-    pressure_psi: TestPressure = told("Pump pressure")
+    pressure_psi: TestPressure = told("Pump pressure", help="at the pump, once so much is pumped")
 
 
 class NewEntry(Part):
     """What happened at a moment, before it is written. What a field is empty of was not recorded."""
 
     at: Moment = told("Time", help="of the rig's clock: YYYY-MM-DD HH:MM")
-    kind: EntryKind = told("Entry")
+    kind: EntryKind = told("Entry", help="what kind of thing happened")
     author: Name = told("Author", "", help="who wrote it")
     corrects: EntryNumber | None = told("Corrects", None, help="number of the entry that this one stands for")
     step: Annotated[str, Field(max_length=120)] = told(
@@ -76,8 +76,8 @@ class NewEntry(Part):
     od_in: Size | None = told("Casing size", None, help="as run")
     hanger_md_ft: Depth | None = told("Liner top", None, help="where a liner hangs")
     weight_ppf: LinearWeight | None = told("Weight", None, help="of the pipe as run, with grade and connection")
-    grade: Name = told("Grade", "")
-    connection: Name = told("Connection", "")
+    grade: Name = told("Grade", "", help="of the pipe as run")
+    connection: Name = told("Connection", "", help="of the pipe as run")
     mud_ppg: Emw | None = told("Mud weight", None, help="in the hole")
     emw_ppg: Emw | None = told("EMW", None, help="of a test where it is known; of losses at which they began")
     test: Literal["leak-off", "integrity"] | None = told(
@@ -90,31 +90,31 @@ class NewEntry(Part):
     inclination_deg: Annotated[float, within(0, 180), Of("angle")] | None = told("Inclination", None)
     azimuth_deg: Annotated[float, within(0, 360), Of("angle")] | None = told("Azimuth", None)
     volume_bbl: Volume | None = told("Volume", None, help="gained in a kick, lost in losses")
-    drill_pipe_psi: Pressure | None = told("Shut-in drill pipe pressure", None)
-    casing_psi: Pressure | None = told("Shut-in casing pressure", None)
+    drill_pipe_psi: Pressure | None = told("Shut-in drill pipe pressure", None, help="SIDPP: with the mud in the pipe it weighs the formation")
+    casing_psi: Pressure | None = told("Shut-in casing pressure", None, help="SICP: with the kick in the annulus")
     joints: tuple[TallyJoint, ...] = listed("Tally as run", 1_500, help="from the shoe up")
-    spacer_bbl: Volume | None = told("Spacer pumped", None)
-    lead_bbl: Volume | None = told("Lead pumped", None)
+    spacer_bbl: Volume | None = told("Spacer pumped", None, help="ahead of the slurry")
+    lead_bbl: Volume | None = told("Lead pumped", None, help="slurry of the lead, as pumped")
     lead_ppg: Emw | None = told("Lead density", None, help="as mixed")
-    tail_bbl: Volume | None = told("Tail pumped", None)
+    tail_bbl: Volume | None = told("Tail pumped", None, help="slurry of the tail, as pumped")
     tail_ppg: Emw | None = told("Tail density", None, help="as mixed")
-    displacement_bbl: Volume | None = told("Displacement pumped", None)
+    displacement_bbl: Volume | None = told("Displacement pumped", None, help="behind the top plug")
     top_md_ft: Depth | None = told("Top of cement", None, help="as found by a log, or seen at surface")
-    bumped: StrictBool | None = told("Plug bumped", None)
-    returns: Returns | None = told("Returns", None)
+    bumped: StrictBool | None = told("Plug bumped", None, help="pressure rose when the top plug landed")
+    returns: Returns | None = told("Returns", None, help="of what was pumped")
     pressure_psi: Pressure | None = told("Test pressure", None, help="at the surface")
-    minutes: Annotated[float, within(0, 1_440), Of("minutes")] | None = told("Held for", None)
+    minutes: Annotated[float, within(0, 1_440), Of("minutes")] | None = told("Held for", None, help="time under pressure")
     passed: StrictBool | None = told("Held", None, help="the test was good")
     element: Annotated[str, Field(max_length=80)] = told(
         "Barrier element", "", help="key of the barrier element that was tested, as the list of barriers has it"
     )
-    text: Annotated[str, Field(max_length=2_000)] = told("Remarks", "")
+    text: Annotated[str, Field(max_length=2_000)] = told("Remarks", "", help="as it is to be remembered")
 
 
 class LogEntry(NewEntry):
     """An entry as it stands in the log."""
 
-    number: EntryNumber = told("No.", help="given when it is written")
+    number: EntryNumber = told("Number", help="given when it is written")
     logged_at: Name = told("Written at", "", help="UTC, when it was written")
 
 
