@@ -7,45 +7,75 @@ from dataclasses import dataclass
 from datetime import UTC, datetime
 
 from knollstack.core.base.findings import Quantity
-from knollstack.core.base.units import UnitSet
 from knollstack.core.logbook.channels import Channel
 from knollstack.rig.wits import number
+
+M3_BBL, KPA_PSI, KG_M3_PPG, KDAN_LBF, LITRES_GAL = 6.28981077, 0.14503774, 1 / 119.826427, 2_248.08943, 0.26417205
+FT_M = 1 / 0.3048
 
 
 @dataclass(frozen=True)
 class ChannelRow:
-    """A channel: its title, its quantity, its WITS code, the field unit there over the core's, and its headers in CSV."""
+    """A channel: its title, its quantity, its WITS code, core units per unit of WITS in field and in metric, headers in CSV."""
 
     title: str
     quantity: Quantity
     code: str
-    factor: float = 1.0
+    field: float = 1.0
+    metric: float = 1.0
+    metric_unit: str = ""
     headers: tuple[str, ...] = ()
 
 
+def _pressure(title: str, code: str, *headers: str) -> ChannelRow:
+    return ChannelRow(title, "pressure", code, 1.0, KPA_PSI, "kPa", headers)
+
+
+def _depth(title: str, code: str, *headers: str) -> ChannelRow:
+    return ChannelRow(title, "depth", code, 1.0, FT_M, "m", headers)
+
+
+def _flow(title: str, code: str, *headers: str) -> ChannelRow:
+    return ChannelRow(title, "flow", code, 1.0, LITRES_GAL, "L/min", headers)
+
+
+def _rate(title: str, code: str, *headers: str) -> ChannelRow:
+    return ChannelRow(title, "pump_rate", code, 1.0, M3_BBL / 1_000.0, "L/min", headers)
+
+
+def _volume(title: str, code: str, *headers: str) -> ChannelRow:
+    return ChannelRow(title, "volume", code, 1.0, M3_BBL, "m³", headers)
+
+
+def _density(title: str, code: str, *headers: str) -> ChannelRow:
+    return ChannelRow(title, "emw", code, 1.0, KG_M3_PPG, "kg/m³", headers)
+
+
 ROWS: dict[Channel, ChannelRow] = {
-    "hole_md_ft": ChannelRow("Hole depth", "depth", "0110", headers=("hole depth", "depth", "dmea", "total depth")),
-    "bit_md_ft": ChannelRow("Bit depth", "depth", "0108", headers=("bit depth", "dbtm", "bit")),
-    "hook_lbf": ChannelRow("Hook load", "force", "0114", 1_000.0, ("hook load", "hookload", "hkla", "hook")),
-    "pump_psi": ChannelRow("Pump pressure", "pressure", "0121", headers=("pump pressure", "standpipe", "spp", "sppa")),
-    "casing_psi": ChannelRow("Casing pressure", "pressure", "0122", headers=("casing pressure", "chkp", "choke")),
-    "flow_in_gpm": ChannelRow("Flow in", "flow", "0130", headers=("flow in", "mfia", "pump rate")),
-    "flow_out_gpm": ChannelRow("Flow out", "flow", "0129", headers=("flow out", "mfoa")),
-    "flow_out_percent": ChannelRow("Flow out", "percent", "0128", headers=("flow out percent", "flow paddle", "mfop")),
-    "pit_bbl": ChannelRow("Pit volume", "volume", "0126", headers=("pit volume", "active volume", "tva", "pits")),
-    "mud_in_ppg": ChannelRow("Mud weight in", "emw", "0132", headers=("mud weight in", "mdia", "mud weight")),
-    "activity": ChannelRow("Activity", "count", "0107", headers=("activity", "actc", "activity code")),
-    "cement_psi": ChannelRow("Cement pump", "pressure", "1810", headers=("cement pressure", "cement pump")),
-    "cement_in_bpm": ChannelRow("Cement rate in", "pump_rate", "1813", headers=("cement rate", "cement in")),
-    "cement_out_bpm": ChannelRow("Cement rate out", "pump_rate", "1814", headers=("cement returns", "cement out")),
-    "cement_bbl": ChannelRow("Cement pumped", "volume", "1826", headers=("cement volume", "cement pumped")),
-    "cement_ppg": ChannelRow("Cement density", "emw", "1816", headers=("cement density", "slurry density")),
+    "hole_md_ft": _depth("Hole depth", "0110", "hole depth", "depth", "dmea", "total depth"),
+    "bit_md_ft": _depth("Bit depth", "0108", "bit depth", "dbtm", "bit"),
+    "hook_lbf": ChannelRow(
+        "Hook load", "force", "0114", 1_000.0, KDAN_LBF, "kdaN", ("hook load", "hookload", "hkla", "hook")
+    ),
+    "pump_psi": _pressure("Pump pressure", "0121", "pump pressure", "standpipe", "spp", "sppa"),
+    "casing_psi": _pressure("Casing pressure", "0122", "casing pressure", "chkp", "choke"),
+    "flow_in_gpm": _flow("Flow in", "0130", "flow in", "mfia", "pump rate"),
+    "flow_out_gpm": _flow("Flow out", "0129", "flow out", "mfoa"),
+    "flow_out_percent": ChannelRow(
+        "Flow out, paddle", "percent", "0128", 1.0, 1.0, "%", ("flow out percent", "flow paddle", "mfop")
+    ),
+    "pit_bbl": _volume("Pit volume", "0126", "pit volume", "active volume", "tva", "pits"),
+    "mud_in_ppg": _density("Mud weight in", "0132", "mud weight in", "mdia", "mud weight"),
+    "activity": ChannelRow("Activity", "count", "0107", 1.0, 1.0, "", ("activity", "actc", "activity code")),
+    "cement_psi": _pressure("Cement pump", "1810", "cement pressure", "cement pump"),
+    "cement_in_bpm": _rate("Cement rate in", "1813", "cement rate", "cement in"),
+    "cement_out_bpm": _rate("Cement rate out", "1814", "cement returns", "cement out"),
+    "cement_bbl": _volume("Cement pumped", "1826", "cement volume", "cement pumped"),
+    "cement_ppg": _density("Cement density", "1816", "cement density", "slurry density"),
 }
 DATE, TIME = "0105", "0106"
 TIMES = ("time", "date and time", "timestamp", "datetime", "at")
 """Headers of the rig's clock in CSV."""
-METRIC = UnitSet("metric", {})
-THOUSANDS = 1_000.0
 
 
 @dataclass(frozen=True)
@@ -57,14 +87,9 @@ class Reading:
 
 
 def to_core(channel: Channel, value: float, metric: bool) -> float:
-    """A value of the feed in the core's unit: field units of WITS (hook load in thousands of lbf), or metric ones."""
+    """A value of WITS level 0 in the core's unit, from its field or its metric units."""
     row = ROWS[channel]
-    if not metric:
-        return value * row.factor
-    if channel == "hook_lbf":
-        return value * THOUSANDS / 0.45359237  # tonnes
-    unit = METRIC.of(row.quantity)
-    return (value - unit.offset) / unit.factor
+    return value * (row.metric if metric else row.field)
 
 
 def reading_of(

@@ -90,7 +90,9 @@ class NewEntry(Part):
     inclination_deg: Annotated[float, within(0, 180), Of("angle")] | None = told("Inclination", None)
     azimuth_deg: Annotated[float, within(0, 360), Of("angle")] | None = told("Azimuth", None)
     volume_bbl: Volume | None = told("Volume", None, help="gained in a kick, lost in losses")
-    drill_pipe_psi: Pressure | None = told("Shut-in drill pipe pressure", None, help="SIDPP: with the mud in the pipe it weighs the formation")
+    drill_pipe_psi: Pressure | None = told(
+        "Shut-in drill pipe pressure", None, help="SIDPP: with the mud in the pipe it weighs the formation"
+    )
     casing_psi: Pressure | None = told("Shut-in casing pressure", None, help="SICP: with the kick in the annulus")
     joints: tuple[TallyJoint, ...] = listed("Tally as run", 1_500, help="from the shoe up")
     spacer_bbl: Volume | None = told("Spacer pumped", None, help="ahead of the slurry")
@@ -103,7 +105,9 @@ class NewEntry(Part):
     bumped: StrictBool | None = told("Plug bumped", None, help="pressure rose when the top plug landed")
     returns: Returns | None = told("Returns", None, help="of what was pumped")
     pressure_psi: Pressure | None = told("Test pressure", None, help="at the surface")
-    minutes: Annotated[float, within(0, 1_440), Of("minutes")] | None = told("Held for", None, help="time under pressure")
+    minutes: Annotated[float, within(0, 1_440), Of("minutes")] | None = told(
+        "Held for", None, help="time under pressure"
+    )
     passed: StrictBool | None = told("Held", None, help="the test was good")
     element: Annotated[str, Field(max_length=80)] = told(
         "Barrier element", "", help="key of the barrier element that was tested, as the list of barriers has it"

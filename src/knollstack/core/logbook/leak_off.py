@@ -20,6 +20,8 @@ LEAST_POINTS = 3
 OFF_LINE_SHARES = (0.01, 0.03)
 """Of the greatest pressure: less is no departure, since a gauge is read no finer; more always is one."""
 OFF_LINE_DEVIATIONS = 3.0
+CURVED_SPREAD = 1.65
+"""Of how far a reading lies from midway between its neighbours, twice over: the middle one of many, over one standard deviation."""
 
 
 @dataclass(frozen=True)
@@ -46,12 +48,12 @@ def break_of(points: Sequence[PumpedPoint]) -> Break | None:
     """The break of a test; None with too few points, or where pressure does not rise in a line."""
     volumes = np.array([p.volume_bbl for p in points])
     pressures = np.array([p.pressure_psi for p in points])
-    if len(points) < LEAST_POINTS:
-        return None
-    top = int(np.argmax(pressures))
+    top = int(np.argmax(pressures)) if len(points) else 0
     if top + 1 < LEAST_POINTS:
         return None
-    lines = [_grown(volumes[: top + 1], pressures[: top + 1], first) for first in range(top + 2 - LEAST_POINTS)]
+    v, p = volumes[: top + 1], pressures[: top + 1]
+    allowed = _allowed(v, p)
+    lines = [_grown(v, p, first, allowed) for first in range(top + 2 - LEAST_POINTS)]
     rising = [line for line in lines if line is not None and line.slope_psi_bbl > 0]
     if not rising:
         return None
@@ -60,30 +62,33 @@ def break_of(points: Sequence[PumpedPoint]) -> Break | None:
     return Break(kind, float(pressures[line.last]), float(volumes[line.last]), line)
 
 
-def _grown(volumes: Floats, pressures: Floats, first: int) -> Line | None:
+def _allowed(volumes: Floats, pressures: Floats) -> float:
+    """How far [psi] from a line a reading may lie: by the spread of all readings about their neighbours, within bounds."""
+    before, after = volumes[1:-1] - volumes[:-2], volumes[2:] - volumes[1:-1]
+    midway = (pressures[:-2] * after + pressures[2:] * before) / (before + after)
+    spread = 2.0 * float(np.median(np.abs(pressures[1:-1] - midway))) / CURVED_SPREAD
+    least, most = (share * float(pressures[-1]) for share in OFF_LINE_SHARES)
+    return min(most, max(least, OFF_LINE_DEVIATIONS * spread))
+
+
+def _grown(volumes: Floats, pressures: Floats, first: int, allowed: float) -> Line | None:
     """The longest line from a point on; None where it ends because pressure rises faster: that is no break."""
-    last = first + LEAST_POINTS - 1
-    line, allowed = _fitted(volumes, pressures, first, last)
-    if np.max(np.abs(_off(line, volumes, pressures)[first : last + 1])) > allowed:
+    on = list(range(first, first + LEAST_POINTS))
+    slope, offset = np.polyfit(volumes[on], pressures[on], 1)
+    if np.max(np.abs(pressures[on] - offset - slope * volumes[on])) > allowed:
         return None
+    last = on[-1]
     while last + 1 < len(volumes):
-        off = _off(line, volumes, pressures)
+        off = pressures - offset - slope * volumes
         here, after = off[last + 1], off[last + 2] if last + 2 < len(volumes) else np.inf
-        if abs(here) > allowed and (here > 0 or abs(after) > allowed):
-            return None if here > 0 else line
-        last += 1 if abs(here) <= allowed else 2  # one reading beside the line that the next is on again
-        line, allowed = _fitted(volumes, pressures, first, last)
-    return line
-
-
-def _fitted(volumes: Floats, pressures: Floats, first: int, last: int) -> tuple[Line, float]:
-    """A line by least squares, and how far from it a point may lie."""
-    slope, offset = np.polyfit(volumes[first : last + 1], pressures[first : last + 1], 1)
-    line = Line(first, last, float(slope), float(offset))
-    spread = float(np.sqrt(np.mean(_off(line, volumes, pressures)[first : last + 1] ** 2)))
-    least, most = (share * float(np.max(pressures)) for share in OFF_LINE_SHARES)
-    return line, min(most, max(least, OFF_LINE_DEVIATIONS * spread))
-
-
-def _off(line: Line, volumes: Floats, pressures: Floats) -> Floats:
-    return pressures - line.offset_psi - line.slope_psi_bbl * volumes
+        if abs(here) <= allowed:
+            last += 1
+        elif abs(after) <= allowed:
+            last += 2  # one reading beside the line that the next is on again
+        else:
+            if here > 0:
+                return None
+            break
+        on.append(last)
+        slope, offset = np.polyfit(volumes[on], pressures[on], 1)
+    return Line(first, last, float(slope), float(offset))

@@ -24,7 +24,7 @@ def record(reading: Reading) -> bytes:
     items = {DATE: time.strftime("%y%m%d", at), TIME: time.strftime("%H%M%S", at)}
     for channel, value in reading.values.items():
         row = ROWS[channel]
-        items[row.code] = f"{value / row.factor:.2f}"
+        items[row.code] = f"{value / row.field:.2f}"
     return encoded(items)
 
 
