@@ -17,7 +17,7 @@ from knollstack.core.logbook.channels import Channel
 from knollstack.rig.channels import ROWS, TIMES, Reading
 from knollstack.rig.wits import Counts, number
 
-MOST_LINE = 4_096
+MOST_LINE, MOST_SECONDS = 4_096, 10**11
 _HEADER = re.compile(r"^(.*?)\s*(?:[(\[,]\s*([^)\]]*)[)\]]?)?$")
 
 
@@ -109,9 +109,8 @@ def _columns(cells: list[str]) -> tuple[dict[int, Column], int | None]:
 
 def _seconds(text: str) -> int | None:
     """A time of the rig's clock, or a number of seconds since 1970."""
-    value = number(text)
-    if value is not None:
-        return int(value) if value > 0 else None
+    if text.strip().isdecimal():
+        return int(text) if int(text) < MOST_SECONDS else None
     try:
         at = datetime.fromisoformat(text.strip().removesuffix("Z"))
     except ValueError:

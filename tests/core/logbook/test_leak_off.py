@@ -15,9 +15,8 @@ WITH_AIR = [(0.0, 0.0), (0.5, 12.0), (1.0, 45.0), (1.5, 110.0)] + [(2.0 + 0.5 * 
     (5.5, 790.0), (6.0, 818.0), (6.5, 836.0)
 ]  # fmt: skip
 """Air in the lines first; 90 psi each half barrel from 200 to 740 psi; then bent."""
-NOISY = [(0.0, 3.0), (0.5, 84.0), (1.0, 157.0), (1.5, 243.0), (2.0, 317.0), (2.5, 404.0), (3.0, 478.0), (3.5, 563.0), (4.0, 638.0)] + [
-    (4.5, 676.0), (5.0, 706.0), (5.5, 731.0)
-]  # fmt: skip
+READ = (3.0, 84.0, 157.0, 243.0, 317.0, 404.0, 478.0, 563.0, 638.0, 676.0, 706.0, 731.0)
+NOISY = [(0.5 * i, psi) for i, psi in enumerate(READ)]
 """80 psi each half barrel, read within 4 psi, to 638 psi."""
 BROKEN_DOWN = [(0.5 * i, 120.0 * i) for i in range(8)] + [(4.0, 930.0), (4.5, 700.0), (5.0, 650.0)]
 """In a line to 840 psi, a last rise off it, then the rock breaks down."""

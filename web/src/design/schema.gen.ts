@@ -9559,6 +9559,7 @@ export interface components {
             md_ft: number | null;
             /**
              * Held for
+             * @description time under pressure
              * @default null
              */
             minutes: number | null;
@@ -11331,6 +11332,7 @@ export interface components {
             md_ft: number | null;
             /**
              * Held for
+             * @description time under pressure
              * @default null
              */
             minutes: number | null;
@@ -12087,6 +12089,11 @@ export interface components {
          * @description Pump pressure by the volume pumped; the last volume is what bumps the plug.
          */
         PlannedJob: {
+            /**
+             * Out Bpm
+             * @default []
+             */
+            out_bpm: number[];
             /** Pump Psi */
             pump_psi: number[];
             /** Pumped Bbl */
@@ -13253,7 +13260,10 @@ export interface components {
          * @description One reading of a leak-off or integrity test: mud pumped so far, and the pressure at the pump.
          */
         PumpedPoint: {
-            /** Pump pressure */
+            /**
+             * Pump pressure
+             * @description at the pump, once so much is pumped
+             */
             pressure_psi: number;
             /** Volume pumped */
             volume_bbl: number;

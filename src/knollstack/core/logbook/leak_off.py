@@ -21,7 +21,7 @@ OFF_LINE_SHARES = (0.01, 0.03)
 """Of the greatest pressure: less is no departure, since a gauge is read no finer; more always is one."""
 OFF_LINE_DEVIATIONS = 3.0
 CURVED_SPREAD = 1.65
-"""Of how far a reading lies from midway between its neighbours, twice over: the middle one of many, over one standard deviation."""
+"""Twice the middle of how far readings lie from midway between their neighbours, over one standard deviation."""
 
 
 @dataclass(frozen=True)

@@ -20,6 +20,7 @@ from knollstack.core.logbook.channels import Channel, Doing
 Figure = Annotated[float, Field(allow_inf_nan=False)]
 Row = Annotated[list[Figure], Field(max_length=20_000)]
 MOST_SPANS = 2_000
+RECENT = 3
 
 
 class LiveSpan(BaseModel):
@@ -59,6 +60,8 @@ class PlannedJob(BaseModel):
 
     pumped_bbl: Row
     pump_psi: Row
+    out_bpm: Row = []
+    """What comes back meanwhile; empty is what is pumped."""
 
 
 class PlannedNow(BaseModel):
@@ -94,7 +97,7 @@ class Now:
         rows = self.column(channel)
         return rows[-1][1] if rows else None
 
-    def recent(self, channel: Channel, count: int = 3) -> float | None:
+    def recent(self, channel: Channel, count: int = RECENT) -> float | None:
         """Middle of the last few, so that one odd reading tells nothing."""
         rows = self.column(channel)[-count:]
         return median(row[1] for row in rows) if rows else None

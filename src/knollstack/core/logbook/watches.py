@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from typing import Literal
 
 from knollstack.core.base.findings import Amount, Words, force, pressure, volume
-from knollstack.core.logbook.live import Departure, Now, Watch, interpolated
+from knollstack.core.logbook.live import RECENT, Departure, Now, Watch, interpolated
 
 Level = Literal["stop", "caution", "unknown", "note"]
 FLOWING_GPM = 20.0
@@ -154,15 +154,32 @@ def _cement_pressure(now: Now) -> Iterator[Departure]:
 
 
 def _returns(now: Now) -> Iterator[Departure]:
+    """Beside what is planned to come back: while cement falls ahead of the pumps it is less than what is pumped."""
     rate_in, rate_out = now.recent("cement_in_bpm"), now.recent("cement_out_bpm")
     if rate_in is None or rate_out is None or rate_in < PUMPING_BPM:
         return
-    share = 100.0 * rate_out / rate_in
+    planned = _planned_returns(now, rate_in)
+    if planned is None or planned < PUMPING_BPM:
+        return
+    share = 100.0 * rate_out / planned
     if share < now.limits.returns_percent:
         yield _told(
-            "caution", "returns", "Returns are ", Amount(value=share, quantity="percent"), " of what is pumped: ",
-            "slow down; the top of cement will stand lower than planned.",
-        )  # fmt: skip
+            "caution",
+            "returns",
+            "Returns are ",
+            Amount(value=share, quantity="percent"),
+            " of what should come back: slow down; the top of cement will stand lower than planned.",
+        )
+
+
+def _planned_returns(now: Now, rate_in: float) -> float | None:
+    """The least that should come back over the spans that are looked at; what is pumped, where the plan does not tell."""
+    job = now.planned.job
+    if job is None or len(job.out_bpm) != len(job.pumped_bbl):
+        return rate_in
+    volumes = [row[1] for row in now.column("cement_bbl")[-RECENT:]]
+    rates = [interpolated(job.pumped_bbl, job.out_bpm, volume) for volume in volumes]
+    return min((rate for rate in rates if rate is not None), default=None)
 
 
 WATCHES: tuple[Watch, ...] = (
