@@ -130,6 +130,7 @@ def test_demo_carries_its_findings_and_nothing_unknown():
         "preventers": "good",
         "completion": "good",
         "runsheet": "stop",
+        "logbook": "blank",
     }
 
 

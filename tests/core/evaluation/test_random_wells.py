@@ -296,6 +296,9 @@ def test_each_chosen_pipe_stands_and_each_factor_is_rating_over_load(made):
 
 def test_the_state_of_a_step_is_its_worst_finding(made):
     for entry in made.evaluation.path:
+        if entry.step == "logbook":
+            assert entry.state == "blank", "nothing is logged"
+            continue
         severities = {f.severity for f in made.evaluation.findings if f.step == entry.step}
         worst = next((s for s in ("stop", "unknown", "caution") if s in severities), "good")
         assert entry.state == {"stop": "stop", "unknown": "incomplete", "caution": "caution", "good": "good"}[worst]

@@ -110,7 +110,7 @@ def test_muds_hold_from_where_they_were_logged_down_to_today():
     mud = [entry("mud", 12, md_ft=2100.0, mud_ppg=9.0), entry("mud", 14, md_ft=4000.0, mud_ppg=9.4)]
     assert steps_of(SURFACE, *mud, entry("depth", 15, md_ft=5000.0)) == ([(4000.0, 9.0), (5000.0, 9.4)], None)
     lighter = entry("mud", 15, md_ft=4000.0, mud_ppg=9.3)
-    assert steps_of(SURFACE, *mud, lighter, entry("depth", 16, md_ft=5000.0))[0] == [(4000.0, 9.4), (5000.0, 9.3)]
+    assert steps_of(SURFACE, *mud, lighter, entry("depth", 16, md_ft=5000.0))[0] == [(4000.0, 9.0), (5000.0, 9.3)]
     same = entry("mud", 15, md_ft=4500.0, mud_ppg=9.4)
     assert steps_of(SURFACE, *mud, same, entry("depth", 16, md_ft=5000.0))[0] == [(4000.0, 9.0), (5000.0, 9.4)]
 

@@ -9,10 +9,11 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from typing import Any
 
-from pydantic import BaseModel
+from pydantic import BaseModel, ValidationError
 
 from knollstack.core.document.changes import put
 from knollstack.core.document.design import Design
+from knollstack.core.document.faults import Fault, schema_faults
 from knollstack.core.document.log import LogEntry, in_force
 from knollstack.core.logbook.facts import Fact, cut_off
 from knollstack.core.logbook.rules import RULES
@@ -67,21 +68,31 @@ def as_drilled(design: Design) -> Drilled:
 
 def _taken(design: Design, facts: list[Fact]) -> tuple[Design, list[Fact], list[Unfit]]:
     """A design with the facts of one rule: all of them, else one by one without those that leave none."""
-    whole = design
-    for fact in facts:
-        whole = _put(whole, fact)
-    if not facts or _against(whole) is None:
+    if not facts:
+        return design, [], []
+    whole = _given(design, facts)
+    if isinstance(whole, Design):
         return whole, facts, []
     taken, unfit = list[Fact](), list[Unfit]()
     for fact in facts:
-        given = _put(design, fact)
-        against = _against(given)
-        if against is None:
-            design = given
+        made = _given(design, [fact])
+        if isinstance(made, Design):
+            design = made
             taken.append(fact)
         else:
-            unfit.append(Unfit(fact, *against))
+            unfit.append(Unfit(fact, made.path, made.value, made.expected))
     return design, taken, unfit
+
+
+def _given(design: Design, facts: list[Fact]) -> Design | Fault:
+    """A design with facts in their places, or the first fault that it then has."""
+    for fact in facts:
+        try:
+            design = _put(design, fact)
+        except ValidationError as error:
+            fault = schema_faults(error)[0]
+            return fault.model_copy(update={"path": fact.path + fault.path[fault.path.find("/", 1) :]})
+    return next(iter(cross_faults(design)), design)
 
 
 def landed_at(design: Design, index: int, md_ft: float) -> Design:
@@ -107,9 +118,3 @@ def _with(part: BaseModel, keys: list[str], value: Any) -> BaseModel:
     document = part.model_dump(mode="json")
     put(document, "/" + "/".join(keys), value)
     return type(part).model_validate(document)
-
-
-def _against(design: Design) -> tuple[str, str, str] | None:
-    """The first fault of a design, where it has one."""
-    fault = next(iter(cross_faults(design)), None)
-    return None if fault is None else (fault.path, fault.value, fault.expected)

@@ -109,23 +109,38 @@ def _drilling(entry: LogEntry, landed: LogEntry | None, shoe: float | None) -> b
 
 
 def _muds(path: str, string: String, told: Told, inside: list[LogEntry], stands: bool) -> Iterator[Fact]:
-    """Each weight from the depth at which it was logged; the first from the shoe above."""
+    """Each weight from the depth at which it was logged, the first from the shoe above; the hole's end sees what is in it now."""
     by = tuple(e.number for e in inside)
     deepest = told.today_md_ft if not stands and told.today_md_ft is not None else string.shoe_md_ft
-    steps: list[tuple[float, float]] = []
-    for entry, after in zip(inside, [*inside[1:], None], strict=True):
-        to = deepest if after is None or after.md_ft is None else after.md_ft
-        while steps and steps[-1][0] >= to:
-            steps.pop()
-        if steps and steps[-1][1] == entry.mud_ppg:
-            steps.pop()
-        steps.append((to, entry.mud_ppg or 0.0))
+    steps = _steps(_by_depth(inside, deepest), deepest)
     whole = stands or deepest >= string.shoe_md_ft
     kept = [] if whole else [(s.to_md_ft, s.mud_ppg) for s in string.mud_steps if s.to_md_ft > deepest]
     rows = [step for step in steps if step[0] < string.shoe_md_ft]
     yield Fact(f"{path}/mud_steps", [{"to_md_ft": to, "mud_ppg": ppg} for to, ppg in (*rows, *kept)], by)
     if whole:
         yield Fact(f"{path}/mud_ppg", steps[-1][1], by)
+
+
+def _steps(weights: list[tuple[float, float]], deepest: float) -> list[tuple[float, float]]:
+    """Down to which depth each weight was in the hole; one logged at its very end takes the last stretch for its own."""
+    (first, ppg), *_ = weights
+    steps = [(first, ppg)]
+    for (begins, ppg), to in zip(weights, [*[md for md, _ in weights[1:]], deepest], strict=True):
+        if begins >= deepest:
+            steps[-1] = (deepest, ppg)
+        else:
+            steps.append((to, ppg))
+    return [s for s, after in zip(steps, [*steps[1:], None], strict=True) if after is None or after[1] != s[1]]
+
+
+def _by_depth(inside: list[LogEntry], deepest: float) -> list[tuple[float, float]]:
+    """Depths of the hole with the weight that was logged there last; a hole never gets shallower, nor deeper than its end."""
+    found: dict[float, float] = {}
+    reached = 0.0
+    for entry in inside:
+        reached = min(deepest, max(reached, entry.md_ft or 0.0))
+        found[reached] = entry.mud_ppg or 0.0
+    return list(found.items())
 
 
 def _steps_left(path: str, string: String, told: Told, top: float) -> Iterator[Fact]:
