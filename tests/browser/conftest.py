@@ -72,6 +72,8 @@ def page(driver, server):
     page = Page(driver, server)
     page.open("/")
     page.run("localStorage.clear()")
+    driver.get_log("browser")
     yield page
     errors = [e for e in driver.get_log("browser") if e["level"] == "SEVERE" and "/api/" not in e["message"]]
+    driver.get("about:blank")  # a page that is left open asks on after its server has ended
     assert errors == []

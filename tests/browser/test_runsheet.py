@@ -155,18 +155,27 @@ def test_half_a_rate_gives_another_end_by_typing_and_by_dragging(page):
     page.gone("expected a date of the calendar")
 
 
+def log(page):
+    return page.run("return fetch('/api/designs/2/log').then((r) => r.json())")["entries"]
+
+
 def test_a_step_at_the_rig_floor_is_signed_and_gone_past_and_a_held_one_is_not(page):
     page.open(LAND + "?tab=floor")
     page.sees("Dig and line the cellar")
     page.find('[aria-label^="Signed by"]').send_keys("A. Hand")
     page.click("Done")
     page.sees("Drive the 20 in conductor to 130 ft")
-    page.until(lambda: sheet(page)["edits"][-1]["done_by"] == "A. Hand", "signed")
+    page.until(
+        lambda: [(e["step"], e["author"]) for e in log(page)] == [("site/cellar", "A. Hand")], "signed in the log"
+    )
     assert page.violations() == []
     page.find("body").send_keys(Keys.ARROW_LEFT)
     page.sees("Done, A. Hand")
     page.click("Not done after all")
     page.sees("Step 1 of 206, 0 done")
+    assert [(e["kind"], e["corrects"]) for e in log(page)] == [("signed", None), ("withdrawn", 1)], (
+        "taken back by an entry"
+    )
 
 
 def test_the_rig_floor_does_not_go_past_a_stack_that_may_not_come_off(page):

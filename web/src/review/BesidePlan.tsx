@@ -14,7 +14,7 @@ function Differing() {
   const { step = "depths" } = useParams();
   const units = useUnits();
   const { data } = useLogbook();
-  const rows = data?.side_by_side.results.filter((r) => r.step === step && r.differs) ?? [];
+  const rows = data?.side_by_side.results.filter((r) => r.step === step && units.words(r.a) !== units.words(r.b)) ?? [];
   if (data === undefined) return <p className="mb-1 text-[12px] text-mute">Held beside the plan…</p>;
   if (rows.length === 0) return <p className="mb-1 text-[12px] text-mute">Nothing of this step differs from the plan.</p>;
   return (

@@ -25,6 +25,7 @@ export function Margin() {
         <h2 className="mb-2 flex flex-wrap items-baseline gap-x-2 text-[14px] font-semibold">
           Findings <Counts findings={findings} />
         </h2>
+        <Supposed />
         {found && findings.length === 0 && <p className="text-mute">No finding on what is given. Assumptions below still need checking.</p>}
         <Tried value={useRemediesTried()}>
           {groups(findings).map((group) => (
@@ -38,6 +39,20 @@ export function Margin() {
       </div>
       {asked && <WorkingPanel />}
     </aside>
+  );
+}
+
+/** While something is supposed the findings are of that. */
+function Supposed() {
+  const whatIf = useSnapshot("whatIf");
+  const units = useUnits();
+  const string = useSnapshot("document").strings.find((s) => s.id === whatIf?.string);
+  if (whatIf === null || string === undefined) return null;
+  const size = string.od_in == null ? string.role : units.text(string.od_in, "size");
+  return (
+    <p className="mb-2 border-l-[3px] border-gold pl-2 text-[12.5px]">
+      What if the {size} casing were set at {units.text(whatIf.mdFt, "depth")} today
+    </p>
   );
 }
 

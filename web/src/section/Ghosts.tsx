@@ -12,7 +12,7 @@ interface GhostsProps {
   xAt: (mdFt: number, half: number, index: number) => number;
 }
 
-const TELLING_FT = 1;
+const TELLING_FT = 10;
 
 export function Ghosts({ strings, placed, scale, xAt }: GhostsProps) {
   const units = useUnits();

@@ -90,8 +90,8 @@ export function TodayLine({ scale }: { scale: DepthScale }) {
           <title>Drag: what if the casing were set here today?</title>
           <line x1={AXIS_PX} x2={SECTION_PX} y1={scale.y(to)} y2={scale.y(to)} stroke="transparent" strokeWidth={14} />
           <line x1={AXIS_PX} x2={SECTION_PX} y1={scale.y(to)} y2={scale.y(to)} stroke="var(--gold)" strokeWidth={2} />
-          <rect x={SECTION_PX - TAG_PX} y={scale.y(to) + 1} width={TAG_PX - 2} height={18} rx={3} fill="var(--gold)" />
-          <text x={SECTION_PX - TAG_PX + 5} y={scale.y(to) + 14} fontSize={11} fontWeight={600} style={{ fill: "var(--on-gold)" }}>
+          <rect x={SECTION_PX - TAG_PX} y={scale.y(to) - 9} width={TAG_PX - 2} height={18} rx={3} fill="var(--gold)" />
+          <text x={SECTION_PX - TAG_PX + 5} y={scale.y(to) + 4} fontSize={11} fontWeight={600} style={{ fill: "var(--on-gold)" }}>
             {whatIf === null ? "set here?" : units.number(to, "depth")}
           </text>
         </g>

@@ -24,6 +24,8 @@ interface ChartProps {
   y: ChartAxis;
   widthPx: number;
   heightPx: number;
+  /** Something in it can be grabbed: then it is a group, not a picture. */
+  graspable?: boolean;
   children: (frame: Frame) => ReactNode;
 }
 
@@ -32,7 +34,7 @@ const TOP_PX = 10;
 const RIGHT_PX = 8;
 const BOTTOM_PX = 34;
 
-export function Chart({ label, x, y, widthPx, heightPx, children }: ChartProps) {
+export function Chart({ label, x, y, widthPx, heightPx, graspable = false, children }: ChartProps) {
   const units = useUnits();
   const right = widthPx - RIGHT_PX;
   const bottom = heightPx - BOTTOM_PX;
@@ -44,7 +46,7 @@ export function Chart({ label, x, y, widthPx, heightPx, children }: ChartProps) 
       .map((t) => t / units.factor(axis.quantity));
   const head = (axis: ChartAxis) => `${axis.title}${units.unit(axis.quantity) === "" ? "" : `, ${units.unit(axis.quantity)}`}`;
   return (
-    <svg width={widthPx} height={heightPx} role="img" aria-label={label} className="block max-w-full">
+    <svg width={widthPx} height={heightPx} role={graspable ? "group" : "img"} aria-label={label} className="block max-w-full">
       {ticks(y, 4).map((tick) => (
         <g key={tick}>
           <line x1={LEFT_PX} x2={right} y1={up(tick)} y2={up(tick)} stroke="var(--rule)" strokeWidth={0.7} />

@@ -18,13 +18,14 @@ export function FactValue({ fact, field, label }: { fact: FactRow; field: Descri
       className="block w-full px-1 text-right leading-tight tabular-nums"
       data-place={fact.path}
       data-fact={last}
-      aria-label={`${label}: ${shown(fact.value)} as drilled, ${planned}, log entry ${last}`}
       title={`As drilled, log entry ${fact.entries.join(", ")}; ${planned}`}
       onClick={() => goTo("logbook", `/log/${last}`)}
     >
       <NotebookPen size={11} aria-hidden className="mr-1 inline align-[-1px] text-petrol" />
+      <span className="sr-only">{label}: </span>
       {shown(fact.value)}
-      {both && fact.plan !== fact.value && <span className="block text-[11px] text-mute">{planned}</span>}
+      <span className="sr-only"> as drilled, log entry {last}</span>
+      {both && fact.plan !== fact.value && <span className="block text-[10.5px] whitespace-nowrap text-mute">{planned}</span>}
     </button>
   );
 }

@@ -13,7 +13,9 @@ export function Compare() {
     <table className="w-full border-collapse text-[13px]" aria-label="Plan and actual">
       <thead>
         <tr className="text-[11.5px] text-mute">
-          <th scope="col" className="border-b border-rule text-left font-normal" />
+          <th scope="col" className="border-b border-rule text-left font-normal">
+            What
+          </th>
           <th scope="col" className="border-b border-rule pl-2 text-right font-normal">
             Planned
           </th>

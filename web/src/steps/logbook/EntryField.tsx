@@ -12,6 +12,8 @@ interface EntryFieldProps {
   name: keyof NewEntry;
   value: unknown;
   needed: boolean;
+  /** In a table: its column says the unit. */
+  bare?: boolean;
   onChange: (value: unknown) => void;
 }
 
@@ -21,7 +23,7 @@ const YES_NO = [
   { value: "no", text: "no" },
 ] as const;
 
-export function EntryField({ name, value, needed, onChange }: EntryFieldProps) {
+export function EntryField({ name, value, needed, bare = false, onChange }: EntryFieldProps) {
   const field = useReference().at(at(name));
   const units = useUnits();
   const label = `${field.title}${needed ? ", must be there" : ""}`;
@@ -32,7 +34,7 @@ export function EntryField({ name, value, needed, onChange }: EntryFieldProps) {
   if (field.kind === "number")
     return (
       <span className="flex items-center gap-1.5">
-        <span className="w-28">
+        <span className={bare ? "w-full" : "w-28"}>
           <NumberField
             label={label}
             place={`entry/${name}`}
@@ -42,7 +44,7 @@ export function EntryField({ name, value, needed, onChange }: EntryFieldProps) {
             onCommit={onChange}
           />
         </span>
-        <span className="text-mute">{field.quantity ? units.unit(field.quantity) : ""}</span>
+        {!bare && <span className="text-mute">{field.quantity ? units.unit(field.quantity) : ""}</span>}
       </span>
     );
   if (field.kind === "flag")

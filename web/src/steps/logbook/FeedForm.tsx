@@ -54,7 +54,7 @@ export function FeedForm({ feed, onSet }: { feed: FeedView; onSet: (feed: FeedVi
     );
   };
   return (
-    <details className="border-t border-rule pt-1.5" open={!feed.on}>
+    <details className="border-t border-rule pt-1.5" open={!feed.on} data-form="feed">
       <summary className="text-[13px] font-semibold">Feed of the rig</summary>
       <div className="bordered mt-1 grid max-w-md grid-cols-[9.5rem_1fr] items-center gap-x-2 text-[13px]">
         <span>Host</span>

@@ -1,4 +1,5 @@
 // What can still be done from today's depth: the next shoe, the kick tolerance now, the sizes that pass, a spare string.
+import { useSnapshot } from "../../design/context";
 import { useUnits } from "../../ui/units";
 import { Titled } from "../../ui/Titled";
 import { useLogbook } from "./useLog";
@@ -7,12 +8,13 @@ export function Free() {
   const units = useUnits();
   const { data, behind } = useLogbook();
   const free = data?.detail.free;
+  const supposed = useSnapshot("whatIf") !== null;
   if (data === undefined) return <p className="text-mute">Looking at what is still free…</p>;
   if (free == null) return <p className="text-mute">Every string of the plan stands: no shoe is left to be set.</p>;
   const at = (ft: number) => units.number(ft, "depth");
   const unit = units.unit("depth");
   return (
-    <Titled title="Still free" note={behind ? "working…" : undefined}>
+    <Titled title={supposed ? "Still free, with what is supposed" : "Still free"} note={behind ? "working…" : undefined}>
       <dl className="grid grid-cols-[9rem_1fr] gap-x-2 gap-y-1 text-[13px]" aria-label="Still free">
         <dt className="text-mute">{units.words(free.words)}</dt>
         <dd>

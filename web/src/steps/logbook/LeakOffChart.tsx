@@ -30,6 +30,7 @@ export function LeakOffChart({ test, points, onLook, onSet }: LeakOffChartProps)
       y={{ title: "Pump pressure", quantity: "pressure", most: most("pressure_psi") }}
       widthPx={WIDTH_PX}
       heightPx={HEIGHT_PX}
+      graspable
     >
       {(frame) => (
         <>
@@ -91,47 +92,56 @@ function BreakGrip({ frame, test, points, onLook, onSet }: LeakOffChartProps & {
     else onSet(points[start.at]!.pressure_psi);
   };
   return (
-    <g
-      tabIndex={0}
-      role="slider"
-      aria-label="Break of the test"
-      aria-orientation="horizontal"
-      aria-valuemin={0}
-      aria-valuemax={Math.round(points[points.length - 1]!.pressure_psi)}
-      aria-valuenow={Math.round(test.pressure_psi)}
-      aria-valuetext={units.text(test.pressure_psi, "pressure")}
-      data-grip="break"
-      className="cursor-ew-resize touch-none"
-      onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
-        event.currentTarget.focus();
-        held.current = { at, from: at };
-      }}
-      onPointerMove={(event) => {
-        if (held.current === null) return;
-        const to = byX(event);
-        if (to === held.current.at) return;
-        held.current.at = to;
-        onLook(points[to]!.pressure_psi);
-      }}
-      onPointerUp={() => drop(false)}
-      onPointerCancel={() => drop(true)}
-      onKeyDown={(event: KeyboardEvent) => {
-        const by = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];
-        if (event.key === "Escape") drop(true);
-        else if (by !== undefined && points[at + by] !== undefined) onSet(points[at + by]!.pressure_psi);
-        else return;
-        event.preventDefault();
-        event.stopPropagation();
-      }}
-    >
-      <title>Drag from reading to reading, or arrow keys</title>
-      <path d={`M${x},${y}V${frame.bottom}M${x},${y}H${frame.x(0)}`} stroke="var(--gold)" strokeWidth={1.2} strokeDasharray="2 3" />
-      <circle cx={x} cy={y} r={12} fill="transparent" />
-      <circle cx={x} cy={y} r={5.5} fill="var(--gold)" stroke="var(--ink)" />
-      <text x={x + 9} y={y + 14} fontSize={11.5} fontWeight={600} className="halo">
+    <>
+      <path
+        d={`M${x},${y}V${frame.bottom}M${x},${y}H${frame.x(0)}`}
+        stroke="var(--gold)"
+        strokeWidth={1.2}
+        strokeDasharray="2 3"
+        pointerEvents="none"
+      />
+      <g
+        tabIndex={0}
+        role="slider"
+        aria-label="Break of the test"
+        aria-orientation="horizontal"
+        aria-valuemin={0}
+        aria-valuemax={Math.round(points[points.length - 1]!.pressure_psi)}
+        aria-valuenow={Math.round(test.pressure_psi)}
+        aria-valuetext={units.text(test.pressure_psi, "pressure")}
+        data-grip="break"
+        className="cursor-ew-resize touch-none"
+        onPointerDown={(event) => {
+          event.currentTarget.setPointerCapture(event.pointerId);
+          event.currentTarget.focus();
+          held.current = { at, from: at };
+        }}
+        onPointerMove={(event) => {
+          if (held.current === null) return;
+          const to = byX(event);
+          if (to === held.current.at) return;
+          held.current.at = to;
+          onLook(points[to]!.pressure_psi);
+        }}
+        onPointerUp={() => drop(false)}
+        onPointerCancel={() => drop(true)}
+        onKeyDown={(event: KeyboardEvent) => {
+          const by = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];
+          if (event.key === "Escape") drop(true);
+          else if (by !== undefined && points[at + by] !== undefined) onSet(points[at + by]!.pressure_psi);
+          else return;
+          event.preventDefault();
+          event.stopPropagation();
+        }}
+      >
+        <title>Drag from reading to reading, or arrow keys</title>
+
+        <circle cx={x} cy={y} r={12} fill="transparent" />
+        <circle cx={x} cy={y} r={5.5} fill="var(--gold)" stroke="var(--ink)" />
+      </g>
+      <text x={x + 9} y={y + 14} fontSize={11.5} fontWeight={600} className="halo" pointerEvents="none">
         {units.text(test.pressure_psi, "pressure")}
       </text>
-    </g>
+    </>
   );
 }

@@ -1,5 +1,5 @@
 // The log: newest first, searched and filtered; an entry by form, a block pasted, a file; each corrected by another, never changed.
-import { Braces, ClipboardPaste, Plus, Table2 } from "lucide-react";
+import { Braces, ClipboardPaste, Plus, Rows3, Table2 } from "lucide-react";
 import { Suspense, lazy, useMemo, useState } from "react";
 import { saidOf } from "../../design/api";
 import { useBench } from "../../design/context";
@@ -11,6 +11,7 @@ import { Empty } from "../../ui/Panel";
 import { useUnits } from "../../ui/units";
 import { Pick } from "../runsheet/Sheet";
 import { EntryForm } from "./EntryForm";
+import { EntryTable } from "./EntryTable";
 import type { Values } from "./fields";
 import { entryWords, kindOf, unwritten } from "./fields";
 import { LogRow } from "./LogRow";
@@ -34,6 +35,7 @@ export function Log({ place }: { place: string }) {
   const [search, setSearch] = useState("");
   const [kind, setKind] = useState("");
   const [writing, setWriting] = useState<Writing | null>(null);
+  const [table, setTable] = useState(false);
   const [importing, setImporting] = useState<{ pasted: string | null } | null>(null);
   const [said, setSaid] = useState("");
   const counts = useMemo(() => new Set(inForce(log).map((e) => e.number)), [log]);
@@ -62,6 +64,9 @@ export function Log({ place }: { place: string }) {
       <div className="mb-1.5 flex shrink-0 flex-wrap items-center gap-1.5 text-[12.5px]" role="search" aria-label="Entries of the log">
         <Button kind="act" onClick={() => setWriting({ kind: "depth", values: {} })}>
           <Plus size={13} aria-hidden /> New entry
+        </Button>
+        <Button onClick={() => setTable(true)}>
+          <Rows3 size={13} aria-hidden /> Several
         </Button>
         <input
           type="search"
@@ -108,6 +113,11 @@ export function Log({ place }: { place: string }) {
             onDone={() => setWriting(null)}
             onCancel={() => setWriting(null)}
           />
+        </div>
+      )}
+      {table && (
+        <div className="mb-2 shrink-0 border border-rule bg-sheet p-2">
+          <EntryTable onDone={() => setTable(false)} onCancel={() => setTable(false)} />
         </div>
       )}
       <div className="min-h-0 flex-1 overflow-auto border-t border-rule" role="region" aria-label="Log" tabIndex={0}>

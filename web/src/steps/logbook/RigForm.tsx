@@ -45,7 +45,7 @@ export function RigForm({ feed, onSet }: { feed: FeedView; onSet: (feed: FeedVie
     setTroubles(troubles.map((t, i) => (i === at ? { ...t, ...patch } : t)));
   };
   return (
-    <details className="border-t border-rule pt-1.5" open={!feed.on}>
+    <details className="border-t border-rule pt-1.5" open={!feed.on} data-form="rig">
       <summary className="text-[13px] font-semibold">Simulated rig</summary>
       <p className="text-[12px] text-mute">
         Plays this design’s last revision over the feed’s own protocol, with noise. It is no rig: try here what the watches tell.

@@ -62,7 +62,7 @@ export function Suppose() {
 
 function Changes({ from, now, index }: { from: Evaluation; now: Evaluation; index: number }) {
   const units = useUnits();
-  const key = (f: Finding) => `${f.severity} ${f.place} ${units.words(f.subject)} ${units.words(f.message)}`;
+  const key = (f: Finding) => `${f.severity} ${f.step} ${f.place} ${stem(units.words(f.subject))}`;
   const { come, gone } = useMemo(() => {
     const heavy = (e: Evaluation) => e.findings.filter((f) => f.severity !== "note");
     const [before, after] = [new Set(heavy(from).map(key)), new Set(heavy(now).map(key))];
@@ -81,9 +81,16 @@ function Changes({ from, now, index }: { from: Evaluation; now: Evaluation; inde
       )}
       <Listed title="Comes with it" findings={come} />
       <Listed title="Goes with it" findings={gone} />
-      {come.length === 0 && gone.length === 0 && <p className="text-mute">No stop, caution or unknown comes or goes with it.</p>}
+      {come.length === 0 && gone.length === 0 && (
+        <p className="text-mute">No stop, caution or unknown comes or goes with it; the numbers of those that stay may change.</p>
+      )}
     </div>
   );
+}
+
+/** Of a step of the sheet its number is no part of what it is. */
+function stem(subject: string): string {
+  return subject.replace(/^Step \d+: /, "");
 }
 
 function Listed({ title, findings }: { title: string; findings: readonly Finding[] }) {

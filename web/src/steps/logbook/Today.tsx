@@ -1,5 +1,5 @@
 // Today: how deep and how far the well is, what is in force in place of the plan, what can still be done, and what if.
-import { useEvaluated } from "../../design/context";
+import { useEvaluated, useSnapshot } from "../../design/context";
 import { useReference } from "../../design/reference";
 import type { FactRow, LogbookResult } from "../../design/types";
 import { Facts } from "../../ui/Facts";
@@ -10,7 +10,10 @@ import { Free } from "./Free";
 import { Suppose } from "./Suppose";
 
 export function Today() {
-  const result = useEvaluated((e) => e.logbook);
+  const now = useEvaluated((e) => e.logbook);
+  const supposedFrom = useSnapshot("supposedFrom");
+  // what is supposed has not happened
+  const result = supposedFrom?.logbook ?? now;
   if (result === undefined || result.entries === 0)
     return <Empty>Nothing is in force: log what happened, and show the well as drilled (the switch over the section).</Empty>;
   return (

@@ -46,7 +46,10 @@ export function usePlannedNow(
               up_lbf: [...tracks.hook.up_lbf],
               block_lbf: tracks.hook.block_lbf ?? 0,
             },
-      job: stage === undefined ? null : { pumped_bbl: stage.pumped_bbl.slice(0, end), pump_psi: stage.pump_psi.slice(0, end), out_bpm: stage.out_bpm.slice(0, end) },
+      job:
+        stage === undefined
+          ? null
+          : { pumped_bbl: stage.pumped_bbl.slice(0, end), pump_psi: stage.pump_psi.slice(0, end), out_bpm: stage.out_bpm.slice(0, end) },
     };
   }, [doing, from, curve, tracks, job]);
   return { planned, tracks, job };
