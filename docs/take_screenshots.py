@@ -20,6 +20,7 @@ sys.path.insert(0, str(ROOT))
 
 from knollstack.server.app import create_app  # noqa: E402
 from knollstack.server.demo import load_demo  # noqa: E402
+from knollstack.server.resuming import resume  # noqa: E402
 from tests.browser.page import Page  # noqa: E402
 
 STEPS = ("ground", "depths", "sizes", "mud", "pipe", "running", "cement", "wellhead", "preventers", "policy")
@@ -208,8 +209,27 @@ def as_lived(page: Page) -> None:
             page.choose("Section", "3")
             page.click("Leak-off test at the 9 5/8 in shoe")
         shoot(page, name)
-    under("runsheet", ["floor"], (0, 77, 1280, 760))
-    under("schedule", ["materials"], (0, 77, 1280, 760))
+    under("runsheet", ["floor", "schedule", "materials"], (0, 77, 1280, 760))
+
+
+def as_drilled(page: Page) -> None:
+    """A made-up log; under it a leak-off test, what is free and what if, and a simulated rig that has a kick."""
+    send(page, "POST", "/designs/2/log", json.loads((ROOT / "docs" / "made-up-log.json").read_text(encoding="utf-8")))
+    for name, tab in (("logbook", "log"), ("test", "tests"), ("today", "today")):
+        page.open(f"/designs/2/logbook?tab={tab}&string=3")
+        page.find("main[data-drawn]")
+        if name == "today":
+            page.sees("Kick tolerance now")
+            page.drag('[data-grip="today"]', 0, 12)
+            page.sees("Kick tolerance at this shoe")
+        shoot(page, name)
+    rig = {"speed": 300.0, "from_md_ft": 7000.0, "troubles": ["kick@7004"]}
+    send(page, "POST", "/designs/2/simulated-rig", rig)
+    page.open("/designs/2/logbook?tab=live&string=3")
+    page.find('[data-watch="pit gain"][data-severity="stop"]')
+    shoot(page, "live")
+    send(page, "DELETE", "/designs/2/simulated-rig", {})
+    under("logbook", ["test", "today", "live"], (0, 77, 978, 760))
 
 
 def main() -> None:
@@ -220,6 +240,7 @@ def main() -> None:
     with tempfile.TemporaryDirectory() as folder:
         app = create_app(Path(folder) / "k.sqlite")
         load_demo(Path(folder) / "k.sqlite")
+        resume(app.extensions["feeds"])
         server = create_server(app, host="127.0.0.1", port=0)
         threading.Thread(target=server.run, daemon=True).start()
         driver = webdriver.Chrome(service=Service("/usr/bin/chromedriver"), options=options)
@@ -262,6 +283,7 @@ def main() -> None:
         at_sea(page)
         completed(page)
         as_lived(page)
+        as_drilled(page)
         alternatives(page)
         driver.quit()
         server.close()
