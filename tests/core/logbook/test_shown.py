@@ -172,6 +172,16 @@ def test_a_depth_is_free_where_setting_the_shoe_there_brings_no_stop():
             assert stops(span.top_md_ft - 1.0)
 
 
+@pytest.mark.parametrize("profile", ["pore", "fracture"])
+def test_nothing_is_free_where_the_rock_is_not_known(profile):
+    """Known to 8,000 ft alone: the hole below the next shoe is not judged, so no depth of it is free."""
+    document = demo()
+    document["ground"][profile] = [p for p in document["ground"][profile] if p["tvd_ft"] < 8000.0]
+    free = of_log(parse(logged(*OPEN, document=document)), CATALOGUE)[0].free
+    assert free.shoes == ()
+    assert "not known" in plain(free.why_not)
+
+
 def test_what_is_free_follows_what_is_logged():
     def free(*rows):
         return of_log(parse(logged(*rows)), CATALOGUE)[0].free

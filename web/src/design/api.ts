@@ -128,6 +128,7 @@ export const issueSheet = (id: number, revision: number, note: string) =>
   send<{ issues: IssueItem[] }>("POST", `/designs/${id}/sheet-issues`, { revision, note }).then((r) => r.issues);
 export const writeLog = (id: number, entries: readonly NewEntry[]) =>
   send<{ entries: LogEntry[] }>("POST", `/designs/${id}/log`, { entries }).then((r) => r.entries);
+export const getLog = (id: number) => send<{ entries: LogEntry[] }>("GET", `/designs/${id}/log`).then((r) => r.entries);
 export const getLogbook = (document: Design, signal?: AbortSignal) => send<LogbookView>("POST", "/logbooks", { document }, signal);
 export const getFeed = (id: number) => send<FeedView>("GET", `/designs/${id}/feed`);
 export const putFeed = (id: number, source: FeedSource, on: boolean) => send<FeedView>("PUT", `/designs/${id}/feed`, { source, on });

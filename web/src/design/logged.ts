@@ -24,6 +24,14 @@ export class LogHand {
     this.show({ log: [...before, ...entries], view: before.length === 0 ? "drilled" : view });
   }
 
+  /** The whole log as the server has it: others write in it too. */
+  replace(log: readonly LogEntry[]): void {
+    const before = this.written ?? this.held().log;
+    if (log.length === before.length) return;
+    this.written = null;
+    this.show({ log, ...(before.length === 0 ? { view: "drilled" } : {}) });
+  }
+
   view(view: LogView): void {
     this.show({ view, ...(view === "plan" ? { whatIf: null, supposedFrom: null } : {}) });
   }

@@ -9594,7 +9594,7 @@ export interface components {
             points: components["schemas"]["PumpedPoint"][];
             /**
              * Test pressure
-             * @description at the surface
+             * @description at the wellhead; on the sea floor where that stands there
              * @default null
              */
             pressure_psi: number | null;
@@ -11362,7 +11362,7 @@ export interface components {
             points: components["schemas"]["PumpedPoint"][];
             /**
              * Test pressure
-             * @description at the surface
+             * @description at the wellhead; on the sea floor where that stands there
              * @default null
              */
             pressure_psi: number | null;

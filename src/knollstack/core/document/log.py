@@ -104,7 +104,9 @@ class NewEntry(Part):
     top_md_ft: Depth | None = told("Top of cement", None, help="as found by a log, or seen at surface")
     bumped: StrictBool | None = told("Plug bumped", None, help="pressure rose when the top plug landed")
     returns: Returns | None = told("Returns", None, help="of what was pumped")
-    pressure_psi: Pressure | None = told("Test pressure", None, help="at the surface")
+    pressure_psi: Pressure | None = told(
+        "Test pressure", None, help="at the wellhead; on the sea floor where that stands there"
+    )
     minutes: Annotated[float, within(0, 1_440), Of("minutes")] | None = told(
         "Held for", None, help="time under pressure"
     )

@@ -1,7 +1,7 @@
 """What can still be done: where the next shoe may stand, the kick tolerance now, the sizes that still pass.
 
-A depth is free where no stop of setting depths is about this hole or the next, and each of them has a mud that holds and does not
-break its rock: the functions that judge a plan are asked at each depth, and the edges are found to a foot.
+A depth is free where no stop of setting depths, and nothing unknown, is about this hole or the next, and each of them has a mud
+that holds and does not break its rock: the functions that judge a plan are asked at each depth, the edges found to a foot.
 """
 
 from __future__ import annotations
@@ -113,17 +113,21 @@ def _edge(free: float, not_free: float, why: Why) -> float:
 
 
 def _why_not(laid: Laid, at: int) -> Words:
-    """The first stop of setting depths about this hole or the next; or that no mud holds one of them."""
+    """The first stop or unknown of setting depths about this hole or the next; or that no mud is known to hold one of them."""
     for string in laid.strings[at : at + 2]:
         if not string.drilled:
             continue
         tvd = laid.well.path.tvd
         lower, upper = laid.well.window.bounds(tvd(string.previous_shoe_md_ft), tvd(string.shoe_md_ft))
-        if lower is not None and upper is not None and lower.mud_ppg > upper.mud_ppg:
+        if lower is None or upper is None:
+            return (*string.hole_words, ": pore or fracture pressure is not known all the way: it is not judged.")
+        if lower.mud_ppg > upper.mud_ppg:
             return (*string.hole_words, ": no mud weight holds all of it without breaking it down.")
     places = tuple(f"/strings/{i}" for i in (at - 1, at, at + 1))
     for finding in judge_depths(laid)[1]:
-        if finding.severity == "stop" and any(finding.place.split("/", 3)[:3] == p.split("/") for p in places):
+        if finding.severity in ("stop", "unknown") and any(
+            finding.place.split("/", 3)[:3] == p.split("/") for p in places
+        ):
             return (*finding.subject, ": ", *finding.message)
     return ()
 

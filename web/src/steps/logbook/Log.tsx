@@ -15,7 +15,7 @@ import { EntryTable } from "./EntryTable";
 import type { Values } from "./fields";
 import { entryWords, kindOf, unwritten } from "./fields";
 import { LogRow } from "./LogRow";
-import { useLog, useSizes, useWriteLog } from "./useLog";
+import { useFreshLog, useLog, useSizes, useWriteLog } from "./useLog";
 
 const ImportDialog = lazy(() => import("../../imports/ImportDialog").then((m) => ({ default: m.ImportDialog })));
 const LINK = "inline-flex items-center gap-1.5 rounded border border-rule px-2 py-0.5 text-[12px] leading-5 hover:border-petrol";
@@ -30,6 +30,7 @@ export function Log({ place }: { place: string }) {
   const reference = useReference();
   const units = useUnits();
   const log = useLog();
+  useFreshLog();
   const sizeOf = useSizes();
   const write = useWriteLog();
   const [search, setSearch] = useState("");

@@ -1,6 +1,7 @@
 // The log in the browser: entries written, and what its views ask of it.
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { getLogbook, writeLog } from "../../design/api";
+import { useEffect } from "react";
+import { getLog, getLogbook, writeLog } from "../../design/api";
 import { useBench, useSnapshot, useWorkable } from "../../design/context";
 import type { LogbookView, LogEntry, NewEntry } from "../../design/types";
 import { identityOf } from "../../design/useRested";
@@ -14,8 +15,32 @@ export function useLog(): readonly LogEntry[] {
 export function useWriteLog(): (entries: readonly NewEntry[]) => Promise<void> {
   const { session } = useBench();
   return async (entries) => {
-    session.logged.add(await writeLog(session.id, entries));
+    const last = session.snapshot().log.at(-1)?.number ?? 0;
+    const made = await writeLog(session.id, entries);
+    // somebody else has written meanwhile: theirs comes along
+    if (made[0]?.number === last + 1) session.logged.add(made);
+    else session.logged.replace(await getLog(session.id));
   };
+}
+
+/** What others wrote comes in when the page is looked at again. */
+export function useFreshLog(): void {
+  const { session } = useBench();
+  useEffect(() => {
+    const fresh = () => {
+      getLog(session.id).then(
+        (log) => {
+          session.logged.replace(log);
+        },
+        () => undefined,
+      );
+    };
+    fresh();
+    window.addEventListener("focus", fresh);
+    return () => {
+      window.removeEventListener("focus", fresh);
+    };
+  }, [session]);
 }
 
 /** What is still free, the plan beside the well as drilled, and results that differ. */
