@@ -6,8 +6,9 @@ import threading
 import pytest
 
 from knollstack.core.document.faults import Fault, FaultyDesign
-from knollstack.server import work
+from knollstack.server import tasks, work
 from knollstack.server.work import GoneError, Inline, Pools, TooMuchError
+from tests.helpers import demo
 
 
 def here():
@@ -131,3 +132,18 @@ def test_answers_of_processes_are_those_made_here(pools, app):
         (tasks.create_working, ("depths/2/maasp",)),
     ):
         assert pools.light("me", here, task, demo(), *args) == task(demo(), *args)
+
+
+def test_without_processes_remedies_are_tried_no_longer_than_somebody_waits():
+    """The page goes while the second is tried: the third is not begun."""
+    asked = []
+
+    def gone():
+        asked.append(1)
+        return len(asked) > 2
+
+    document = demo()
+    document["strings"][1]["shoe_md_ft"] = 900.0
+    with pytest.raises(GoneError):
+        Inline().heavy("me", gone, tasks.try_remedies, document)
+    assert len(asked) == 3

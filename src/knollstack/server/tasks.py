@@ -41,6 +41,7 @@ from knollstack.rig.rows import RowDecoder
 from knollstack.rig.simulated.timeline import timeline_of
 from knollstack.rig.spans import Thinner
 from knollstack.server import models
+from knollstack.server.work import GONE
 
 Document = Any
 PROGRAMS_S = 3.5
@@ -137,7 +138,7 @@ def create_programs(document: Document) -> str:
 
 
 def try_remedies(document: Document) -> str:
-    return tried(parse(document), load()).model_dump_json()
+    return tried(parse(document), load(), lambda: not GONE.get()()).model_dump_json()
 
 
 def tell_summary(document: Document) -> str:

@@ -11,6 +11,7 @@ import resource
 from collections import OrderedDict
 from collections.abc import Callable
 from concurrent.futures import Future, TimeoutError
+from contextvars import ContextVar
 from dataclasses import dataclass
 from multiprocessing import get_context
 from threading import Lock
@@ -20,6 +21,7 @@ from pebble import ProcessExpired, ProcessPool
 
 from knollstack.catalogue import load
 from knollstack.core.document.faults import Fault, FaultyDesign
+from knollstack.core.evaluation.tried import NotWantedError
 
 R = TypeVar("R")
 LIGHT_S, HEAVY_S = 15.0, 40.0
@@ -47,11 +49,19 @@ class Work(Protocol):
     def heavy(self, person: str, gone: Callable[[], bool], task: Callable[..., R], *args: Any) -> R: ...
 
 
+GONE: ContextVar[Callable[[], bool]] = ContextVar("gone", default=lambda: False)
+"""Whether nobody waits for the task at hand any more, where it runs in the server itself."""
+
+
 class Inline:
-    """Tasks run where they are called."""
+    """Tasks run where they are called; one that asks whether it is wanted stops once it is not."""
 
     def light(self, person: str, gone: Callable[[], bool], task: Callable[..., R], *args: Any) -> R:
-        return task(*args)
+        GONE.set(gone)
+        try:
+            return task(*args)
+        except NotWantedError:
+            raise GoneError from None
 
     heavy = light
 

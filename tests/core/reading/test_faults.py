@@ -201,11 +201,11 @@ BAD = [
     ("colour", "red", ("/colour", '"red"', "no such key in this format")),
     (
         "version",
-        8,
-        ("/version", "8", "7 or older: the file was written by a newer Knollstack; update this one to open it"),
+        9,
+        ("/version", "9", "8 or older: the file was written by a newer Knollstack; update this one to open it"),
     ),
-    ("version", 0, ("/version", "0", "7, the version written here, or one of 1, 2, 3, 4, 5, 6")),
-    ("version", True, ("/version", "true", "7, the version written here, or one of 1, 2, 3, 4, 5, 6")),
+    ("version", 0, ("/version", "0", "8, the version written here, or one of 1, 2, 3, 4, 5, 6, 7")),
+    ("version", True, ("/version", "true", "8, the version written here, or one of 1, 2, 3, 4, 5, 6, 7")),
     (
         "strings",
         [{"id": "a", "role": "surface", "shoe_md_ft": 900.0}, {"id": "a", "role": "production", "shoe_md_ft": 1900.0}],

@@ -33,6 +33,12 @@ export function useSnapshot<K extends keyof Snapshot>(key: K): Snapshot[K] {
   return useSyncExternalStore(session.subscribe, () => session.snapshot()[key]);
 }
 
+/** The document as it stands, with the log where that is in force: what the server is asked about. */
+export function useWorked(): Design {
+  const { session } = useBench();
+  return useSyncExternalStore(session.subscribe, session.worked);
+}
+
 /** The document as it can be worked; null where there is none yet. */
 export function useWorkable(): Design | null {
   const { session } = useBench();

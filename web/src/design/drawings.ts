@@ -2,12 +2,12 @@
 import { startTransition, useEffect, useRef, useState } from "react";
 import { drawGround, drawKick } from "./api";
 import { inTurn } from "./turns";
-import { useSnapshot } from "./context";
+import { useSnapshot, useWorked } from "./context";
 import type { Design, GroundDrawing, KickDrawing } from "./types";
 
 /** The last answer for what the document holds; `key` says which parts of it the answer hangs on. */
 function useDrawn<T>(ask: (document: Design) => Promise<T>, keyOf: (document: Design) => readonly unknown[]): T | null {
-  const document = useSnapshot("document");
+  const document = useWorked();
   const faults = useSnapshot("faults");
   const [drawn, setDrawn] = useState<T | null>(null);
   const state = useRef<{ busy: boolean; wanted: Design; shown: readonly unknown[]; gone: boolean }>({
@@ -45,8 +45,8 @@ function useDrawn<T>(ask: (document: Design) => Promise<T>, keyOf: (document: De
   return drawn;
 }
 
-const groundKey = (d: Design) => [d.site, d.trajectory, d.ground, d.policy];
-const kickKey = (d: Design) => [d.site, d.trajectory, d.ground, d.policy, d.strings];
+const groundKey = (d: Design) => [d.site, d.trajectory, d.ground, d.policy, d.log];
+const kickKey = (d: Design) => [d.site, d.trajectory, d.ground, d.policy, d.strings, d.log];
 
 /** Profiles, window and pressures along the well; null until they are there. */
 export function useGroundDrawing(): GroundDrawing | null {

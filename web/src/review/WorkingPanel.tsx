@@ -2,14 +2,14 @@
 import { useQuery } from "@tanstack/react-query";
 import { Copy, X } from "lucide-react";
 import { getWorking, listFormulas } from "../design/api";
-import { useBench, useSnapshot } from "../design/context";
+import { useBench, useSnapshot, useWorked } from "../design/context";
 import { useUnits } from "../ui/units";
 import { Calls } from "./Calls";
 import { isFieldUnit, workingText } from "./workingText";
 
 export function WorkingPanel() {
   const { asked, ask } = useBench();
-  const document = useSnapshot("document");
+  const document = useWorked();
   const faults = useSnapshot("faults");
   const units = useUnits();
   const key = asked!.key;

@@ -1,7 +1,7 @@
 // Remedies tried on the whole design by the server, once the hand rests: only what clears its finding is offered.
 import { createContext, useContext } from "react";
 import { tryRemedies } from "../design/api";
-import { useBench, useSnapshot } from "../design/context";
+import { useBench, useWorked } from "../design/context";
 import type { Finding, RemediesTried, TriedRemedy } from "../design/types";
 import { useRested } from "../design/useRested";
 
@@ -19,10 +19,8 @@ function numbered(document: object): string {
 /** What was found for the document as it stands; undefined while that is asked. */
 export function useRemediesTried(): RemediesTried | undefined {
   const { session } = useBench();
-  const asked = numbered(useSnapshot("document"));
-  const { data, behind } = useRested(["remedies", session.id], asked, REST_MS, (signal) =>
-    tryRemedies(session.snapshot().document, signal),
-  );
+  const asked = numbered(useWorked());
+  const { data, behind } = useRested(["remedies", session.id], asked, REST_MS, (signal) => tryRemedies(session.worked(), signal));
   return behind ? undefined : data;
 }
 

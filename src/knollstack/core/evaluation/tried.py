@@ -5,6 +5,8 @@ A finding is found by one step's functions, a remedy too; what it does to the ot
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from knollstack.core.base.findings import Finding, Remedy, Result, Words
 from knollstack.core.catalogue.rows import Catalogue
 from knollstack.core.document.changes import changed
@@ -43,14 +45,19 @@ class RemediesTried(Result):
     findings: tuple[TriedFinding, ...]
 
 
-def tried(design: Design, catalogue: Catalogue) -> RemediesTried:
+class NotWantedError(Exception):
+    """Nobody waits for what is left to be tried."""
+
+
+def tried(design: Design, catalogue: Catalogue, wanted: Callable[[], bool] = lambda: True) -> RemediesTried:
+    """Each remedy in turn; raises NotWantedError once nobody wants the answer any more."""
     before = evaluate(design, catalogue)
     return RemediesTried(
         findings=tuple(
             TriedFinding(
                 place=finding.place,
                 message=finding.message,
-                remedies=tuple(_tried(design, catalogue, before, finding, r) for r in finding.remedies),
+                remedies=tuple(_tried(design, catalogue, before, finding, r, wanted) for r in finding.remedies),
             )
             for finding in before.findings
             if finding.remedies
@@ -58,7 +65,16 @@ def tried(design: Design, catalogue: Catalogue) -> RemediesTried:
     )
 
 
-def _tried(design: Design, catalogue: Catalogue, before: Evaluation, finding: Finding, remedy: Remedy) -> TriedRemedy:
+def _tried(
+    design: Design,
+    catalogue: Catalogue,
+    before: Evaluation,
+    finding: Finding,
+    remedy: Remedy,
+    wanted: Callable[[], bool],
+) -> TriedRemedy:
+    if not wanted():
+        raise NotWantedError
     try:
         edited = parse(changed(design, remedy.changes).model_dump(mode="json"))
     except FaultyDesign:  # what it would make of the design cannot be read

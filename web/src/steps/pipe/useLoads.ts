@@ -2,7 +2,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { getLoads, getOffers } from "../../design/api";
-import { useBench, useEvaluated, useSnapshot } from "../../design/context";
+import { useBench, useEvaluated, useSnapshot, useWorked } from "../../design/context";
 import type { LoadsResult, PipeOffers } from "../../design/types";
 import { numberOf, useRested } from "../../design/useRested";
 
@@ -18,7 +18,7 @@ export function useLoads(index: number, wanted = true): LoadsResult | undefined 
   const key = useMemo(() => (judged ? numberOf(JSON.stringify([pipe, strings])) : null), [judged, pipe, strings]);
   const { data } = useQuery({
     queryKey: ["loads", index, key],
-    queryFn: ({ signal }) => getLoads(session.snapshot().document, index, signal),
+    queryFn: ({ signal }) => getLoads(session.worked(), index, signal),
     enabled: judged && faults.length === 0,
     placeholderData: keepPreviousData,
     staleTime: Infinity,
@@ -30,9 +30,7 @@ export function useLoads(index: number, wanted = true): LoadsResult | undefined 
 /** What other runs of sections would cost, once the document has been left alone a moment. */
 export function useOffers(index: number): { offers: PipeOffers | undefined; behind: boolean } {
   const { session } = useBench();
-  const asked = JSON.stringify(useSnapshot("document"));
-  const { data, behind } = useRested(["pipe-offers", index], asked, REST_MS, (signal) =>
-    getOffers(session.snapshot().document, index, signal),
-  );
+  const asked = JSON.stringify(useWorked());
+  const { data, behind } = useRested(["pipe-offers", index], asked, REST_MS, (signal) => getOffers(session.worked(), index, signal));
   return { offers: data, behind };
 }
