@@ -192,3 +192,23 @@ def test_logged_volumes_take_the_place_of_the_planned_ones_and_make_the_fluids_w
     ]  # fmt: skip
     bare = facts(drilled({**pumped, "string": "s3"}))["/strings/2/cement/fluids"]
     assert [(r["kind"], r["volume_bbl"]) for r in bare] == [("spacer", 40.0), ("tail", 380.0), ("displacement", 290.0)]
+
+
+def test_what_the_plan_has_below_today_stays_and_a_string_not_landed_is_drilled_still():
+    document = demo()
+    document["strings"][2] |= {"mud_steps": [{"to_md_ft": d, "mud_ppg": 9.0} for d in (3000.0, 6400.0)]}
+    rows = [SURFACE, entry("mud", 12, md_ft=2100.0, mud_ppg=9.4), entry("depth", 15, md_ft=5000.0)]
+    made = drilled(*rows, document=document)
+    assert [(s.to_md_ft, s.mud_ppg) for s in made.design.strings[2].mud_steps] == [(5000.0, 9.4), (6400.0, 9.0)]
+    assert drilled(entry("depth", 9, md_ft=2100.0)).told.drilling == 1, (
+        "the conductor is driven; 13 3/8 in is not landed"
+    )
+    assert drilled(entry("depth", 9, md_ft=100.0)).told.drilling == 0
+
+
+@pytest.mark.parametrize(("passed", "result"), [(True, "holds"), (False, "leaks")])
+def test_a_barrier_element_that_was_tested_holds_or_leaks(passed, result):
+    rows = facts(drilled(entry("test", 12, pressure_psi=900.0, passed=passed, element="casing s2")))[
+        "/completion/verified"
+    ]
+    assert [r["result"] for r in rows if r["element"] == "casing s2"] == [result]

@@ -50,6 +50,11 @@ def test_a_made_curve_breaks_at_its_reading_wherever_that_stands(scale, at, bent
     assert (found.kind, found.pressure_psi) == ("leak-off", pytest.approx(scale * 100.0 * at))
 
 
+def test_a_break_at_the_last_reading_but_one_is_a_break():
+    found = break_of(pumped([(0.5 * i, 100.0 * i) for i in range(8)] + [(4.0, 720.0)]))
+    assert (found.kind, found.pressure_psi) == ("leak-off", 700.0)
+
+
 def test_one_reading_beside_the_line_is_no_break():
     pairs = [list(p) for p in CLEAN]
     pairs[4][1] -= 60.0

@@ -58,6 +58,7 @@ def test_a_hole_deeper_than_the_planned_shoe_is_told(deep, told):
     [
         ({"bumped": False}, "caution", "did not bump"),
         ({"bumped": True}, "caution", None),
+        ({"returns": "full"}, "caution", None),
         ({"returns": "lost"}, "unknown", "no top of cement is logged"),
         ({"returns": "partial"}, "unknown", "no top of cement is logged"),
         ({"returns": "lost", "top_md_ft": 900.0}, "unknown", None),
