@@ -35,6 +35,7 @@ COMPUTES = frozenset(
         "create_offers",
         "create_run_sheet",
         "create_logbook",
+        "tell_fact_tables",
         "tell_departures",
         "tell_sheet_changes",
         "create_chains",

@@ -18,7 +18,7 @@ from knollstack.core.reading.read import parse_text
 from knollstack.formats.export import write_table
 from knollstack.server import models, tasks
 from knollstack.server.accounts import account
-from knollstack.server.ask import heavy
+from knollstack.server.ask import heavy, light
 from knollstack.server.database import connection, now
 from knollstack.server.person import author
 from knollstack.server.problems import Problem, not_found
@@ -109,6 +109,12 @@ def export_log_table(path: models.DesignPath, query: models.UnitsQuery) -> Respo
     row, design = found
     whole = design.model_copy(update={"log": log_of(connection(), row.well_id)})
     return attachment(write_table(whole, "log", query.unit_set), "text/csv; charset=utf-8", f"{row.well_name} log.csv")
+
+
+@blueprint.post("/fact-tables", responses={200: models.FactTables})
+def tell_fact_tables(body: models.DocumentBody) -> Response:
+    """Of a document with its log: the rows of every list that is as logged, and not as planned."""
+    return as_json(light(tasks.tell_fact_tables, body.document))
 
 
 @blueprint.post("/logbooks", responses={200: models.LogbookView})

@@ -28,6 +28,17 @@ class DocumentBody(BaseModel):
     document: Document
 
 
+class FactTable(BaseModel):
+    """Rows in force at a list of the document, by the log."""
+
+    path: str
+    rows: list[dict[str, Any]]
+
+
+class FactTables(BaseModel):
+    tables: list[FactTable]
+
+
 class LogbookView(BaseModel):
     detail: LogbookDetail
     side_by_side: SideBySide

@@ -53,6 +53,12 @@ def worked(document: Document) -> Design:
     return as_drilled(parse(document)).design
 
 
+def tell_fact_tables(document: Document) -> str:
+    facts = as_drilled(parse(document)).facts
+    tables = [models.FactTable(path=f.path, rows=f.value) for f in facts if isinstance(f.value, list)]
+    return models.FactTables(tables=tables).model_dump_json()
+
+
 def create_logbook(document: Document) -> str:
     detail, beside = of_log(parse(document), load())
     return models.LogbookView(detail=detail, side_by_side=beside).model_dump_json()

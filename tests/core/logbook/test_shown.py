@@ -134,7 +134,10 @@ def test_days_are_counted_from_the_spud_and_held_beside_the_plan():
     rows = [SPUD, entry("depth", 9, md_ft=1000.0), entry("depth", 14, md_ft=2000.0)]
     log = worked(*rows).logbook
     assert [(p.day, p.md_ft) for p in log.curve] == [(1.0, 1000.0), (6.0, 2000.0)]
-    assert log.days_behind == pytest.approx(6.0 - planned)
+    short = entry("shoe landed", 15, string="s2", md_ft=1900.0)
+    for detail in (of_log(parse(logged(*rows, *more)), CATALOGUE)[0] for more in ((), (short,))):
+        assert detail.planned == curve, "the plan's own schedule, whatever stands"
+        assert detail.days_behind == pytest.approx(6.0 - planned)
     assert worked(rows[1]).logbook.day == 0.0, "without a spud the first depth begins"
     assert worked(entry("note", 9, text="rig on the way")).logbook.day is None
 

@@ -18,6 +18,7 @@ import type {
   IssueItem,
   JobDetail,
   Departure,
+  FactTable,
   FeedSource,
   FeedView,
   Limits,
@@ -129,6 +130,8 @@ export const issueSheet = (id: number, revision: number, note: string) =>
 export const writeLog = (id: number, entries: readonly NewEntry[]) =>
   send<{ entries: LogEntry[] }>("POST", `/designs/${id}/log`, { entries }).then((r) => r.entries);
 export const getLog = (id: number) => send<{ entries: LogEntry[] }>("GET", `/designs/${id}/log`).then((r) => r.entries);
+export const getFactTables = (document: Design, signal?: AbortSignal) =>
+  send<{ tables: FactTable[] }>("POST", "/fact-tables", { document }, signal).then((r) => r.tables);
 export const getLogbook = (document: Design, signal?: AbortSignal) => send<LogbookView>("POST", "/logbooks", { document }, signal);
 export const getFeed = (id: number) => send<FeedView>("GET", `/designs/${id}/feed`);
 export const putFeed = (id: number, source: FeedSource, on: boolean) => send<FeedView>("PUT", `/designs/${id}/feed`, { source, on });

@@ -829,6 +829,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fact-tables": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Of a document with its log: the rows of every list that is as logged, and not as planned. */
+        post: operations["logbook_tell_fact_tables_fact_tables_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/formulas": {
         parameters: {
             query?: never;
@@ -8278,6 +8295,23 @@ export interface components {
             /** Value */
             value: number | string | boolean | null;
         };
+        /**
+         * FactTable
+         * @description Rows in force at a list of the document, by the log.
+         */
+        FactTable: {
+            /** Path */
+            path: string;
+            /** Rows */
+            rows: {
+                [key: string]: unknown;
+            }[];
+        };
+        /** FactTables */
+        FactTables: {
+            /** Tables */
+            tables: components["schemas"]["FactTable"][];
+        };
         /** Fault */
         Fault: {
             /** Expected */
@@ -9690,11 +9724,18 @@ export interface components {
             /** Entries */
             entries: components["schemas"]["LogEntry"][];
         };
-        /** LogbookDetail */
+        /**
+         * LogbookDetail
+         * @description `planned` is the plan's own schedule, `days_behind` the days at today's depth beside its mean; under 0 is ahead.
+         */
         LogbookDetail: {
             /** Comparison */
             comparison: components["schemas"]["PlannedActual"][];
+            /** Days Behind */
+            days_behind: number | null;
             free: components["schemas"]["FreeResult"] | null;
+            /** Planned */
+            planned: components["schemas"]["CurveRow"][];
         };
         /** LogbookResult */
         LogbookResult: {
@@ -9713,11 +9754,6 @@ export interface components {
              * @default null
              */
             day: number | null;
-            /**
-             * Days Behind
-             * @default null
-             */
-            days_behind: number | null;
             /**
              * Drilling
              * @default null
@@ -28257,6 +28293,111 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Evaluation"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    logbook_tell_fact_tables_fact_tables_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FactTables"];
                 };
             };
             /** @description A request that is none. */

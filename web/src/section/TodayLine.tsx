@@ -60,7 +60,7 @@ export function TodayLine({ scale }: { scale: DepthScale }) {
       />
       <text
         x={SECTION_PX - 4}
-        y={y - 3}
+        y={asks ? y - 12 : y - 3}
         fontSize={10.5}
         textAnchor="end"
         className="halo"

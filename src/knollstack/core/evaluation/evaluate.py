@@ -71,7 +71,7 @@ def of_log(design: Design, catalogue: Catalogue) -> tuple[LogbookDetail, SideByS
     planned, actual = program_of(drilled.plan, catalogue), program_of(drilled.design, catalogue)
     before, after = evaluated(planned), evaluated(actual, drilled)
     lines = sheet_detail(planned, dict(before)).lines
-    detail = logbook_detail(planned, actual, drilled, after.logbook, lines, catalogue)
+    detail = logbook_detail(planned, actual, drilled, after.logbook, lines, before.runsheet.curve, catalogue)
     return detail, side_by_side(before, after)
 
 

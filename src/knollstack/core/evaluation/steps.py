@@ -48,7 +48,7 @@ class StepEntry:
 
     def judged(self, equipped: Equipped, results: Mapping[str, Any], drilled: Drilled | None = None) -> Judgement:
         if self.step == "logbook":
-            return self.judge(equipped, results["runsheet"], drilled or Drilled(equipped.design, equipped.design))
+            return self.judge(equipped, drilled or Drilled(equipped.design, equipped.design))
         return self.judge(equipped, results) if self.follows else self.judge(equipped)
 
     def applies(self, well: Well) -> bool:
@@ -100,7 +100,7 @@ STEPS: tuple[StepEntry, ...] = (
     StepEntry("sea", "At sea", sea.judge, ("/sea",), at_sea=True),
     StepEntry("completion", "Completion", completion.judge, ("/completion",)),
     StepEntry("runsheet", "Run sheet", runsheet.judge, ("/runsheet",), follows=True),
-    StepEntry("logbook", "Logbook", logbook.judge, ("/log",), follows=True),
+    StepEntry("logbook", "Logbook", logbook.judge, ("/log",)),
 )
 WORDS: tuple[Step, ...] = tuple(entry.step for entry in STEPS)
 

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from itertools import pairwise
 from typing import Any
 
 from knollstack.core.base.findings import Assumption, Finding
@@ -16,18 +15,15 @@ from knollstack.core.logbook.results import DrilledPoint, FactRow, LogbookResult
 from knollstack.core.logbook.tests_of import Tested, tested
 from knollstack.core.path.trajectory import path_of
 from knollstack.core.program.equipped import Equipped
-from knollstack.core.runsheet.results import CurveRow, RunsheetResult
 
 
-def judge(
-    equipped: Equipped, runsheet: RunsheetResult, drilled: Drilled
-) -> tuple[LogbookResult, tuple[Finding, ...], tuple[Assumption, ...]]:
+def judge(equipped: Equipped, drilled: Drilled) -> tuple[LogbookResult, tuple[Finding, ...], tuple[Assumption, ...]]:
     """Of a program with the facts in it."""
     if not drilled.log:
         return LogbookResult(), (), ()
     tests = tests_of(drilled)
     planned = build_well(drilled.plan).ground
-    result = _result(drilled, tests, planned, runsheet)
+    result = _result(drilled, tests, planned)
     if not equipped.design.strings:
         return result, (), ()
     return (
@@ -44,10 +40,9 @@ def tests_of(drilled: Drilled) -> tuple[Tested, ...]:
     return tuple(tested(drilled.design, entry, told.index[entry.string]) for entry in rows)
 
 
-def _result(drilled: Drilled, tests: tuple[Tested, ...], planned: Ground, runsheet: RunsheetResult) -> LogbookResult:
+def _result(drilled: Drilled, tests: tuple[Tested, ...], planned: Ground) -> LogbookResult:
     told, design = drilled.told, drilled.design
     last, today = drilled.log[-1].at, drilled.today_md_ft
-    curve = tuple(_curve(drilled))
     day = told.day(last)
     return LogbookResult(
         entries=len(drilled.log),
@@ -60,8 +55,7 @@ def _result(drilled: Drilled, tests: tuple[Tested, ...], planned: Ground, runshe
         landed=tuple(sorted(told.landed)),
         facts=tuple(_fact_rows(drilled)),
         tests=tuple(_test_row(test, planned) for test in tests),
-        curve=curve,
-        days_behind=behind(curve, runsheet.curve),
+        curve=tuple(_curve(drilled)),
     )
 
 
@@ -105,16 +99,3 @@ def _curve(drilled: Drilled) -> Iterator[DrilledPoint]:
             continue
         deepest = max(deepest, entry.md_ft or 0.0)
         yield DrilledPoint(day=day, md_ft=deepest)
-
-
-def behind(drilled: tuple[DrilledPoint, ...], planned: tuple[CurveRow, ...]) -> float | None:
-    """Days behind the plan's mean at the depth reached; under 0 is ahead. None where either does not reach it."""
-    deepest = max((p.md_ft for p in drilled), default=None)
-    if deepest is None:
-        return None
-    reached = next(p.day for p in drilled if p.md_ft == deepest)
-    for before, after in pairwise(planned):
-        if before.md_ft < deepest <= after.md_ft:
-            share = (deepest - before.md_ft) / (after.md_ft - before.md_ft)
-            return reached - (before.day + share * (after.day - before.day))
-    return None

@@ -8,6 +8,7 @@ from __future__ import annotations
 from typing import Literal
 
 from knollstack.core.base.findings import Result, Words
+from knollstack.core.runsheet.results import CurveRow
 
 Scalar = float | str | bool | None
 
@@ -62,8 +63,6 @@ class LogbookResult(Result):
     facts: tuple[FactRow, ...] = ()
     tests: tuple[TestRow, ...] = ()
     curve: tuple[DrilledPoint, ...] = ()
-    days_behind: float | None = None
-    """At today's depth, beside the plan's mean; under 0 is ahead of it."""
 
 
 class Span(Result):
@@ -106,5 +105,9 @@ class PlannedActual(Result):
 
 
 class LogbookDetail(Result):
+    """`planned` is the plan's own schedule, `days_behind` the days at today's depth beside its mean; under 0 is ahead."""
+
+    planned: tuple[CurveRow, ...]
+    days_behind: float | None
     free: FreeResult | None
     comparison: tuple[PlannedActual, ...]

@@ -4,6 +4,7 @@ import type { DepthScale } from "../../depth/scale";
 import { Track, line } from "../../depth/Track";
 import { useEvaluated } from "../../design/context";
 import { useUnits } from "../../ui/units";
+import { usePlannedCurve } from "./useLog";
 
 const LEAST_DAYS = 5;
 
@@ -16,7 +17,7 @@ interface DaysTrackProps {
 
 export function DaysTrack({ scale, widthPx, live = [] }: DaysTrackProps) {
   const units = useUnits();
-  const planned = useEvaluated((e) => e.runsheet.curve) ?? [];
+  const planned = usePlannedCurve();
   const drilled = useEvaluated((e) => e.logbook.curve) ?? [];
   const dayAt = (md: number) => {
     const plan = planned.find((p) => p.md_ft >= md);

@@ -54,7 +54,7 @@ export function EntryForm({ kind: first, initial, action, onDone, onCancel, anyK
       <div key={key} className="contents">
         <span>
           <Hint text={title} hint={help === "" ? "" : `${title}: ${help}.`} />
-          {needs.includes(key) && <span aria-hidden> *</span>}
+          {(key === "at" || needs.includes(key)) && <span aria-hidden> *</span>}
         </span>
         <EntryField name={key} value={values[key]} needed={needs.includes(key)} onChange={(value) => set(key, value)} />
       </div>

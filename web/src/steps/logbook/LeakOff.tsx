@@ -97,6 +97,7 @@ function Shown({ test, entry }: { test: LeakOffRow; entry: LogEntry }) {
         </span>
       </p>
       <p className={`text-[12.5px] ${short !== null && short < 0 && test.kind === "leak-off" ? "text-gold-text" : "text-mute"}`}>
+        {short !== null && short < 0 && test.kind === "leak-off" ? "Less than the plan counts on. " : ""}
         {test.kind === "integrity"
           ? "No break was reached: the rock holds at least that. It raises the plan where the plan has less, and lowers nothing."
           : "The break is the strength of the rock there: it stands in the ground with this entry as its source."}

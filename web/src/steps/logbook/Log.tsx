@@ -73,7 +73,7 @@ export function Log({ place }: { place: string }) {
           type="search"
           aria-label="Search the log"
           placeholder="Search"
-          className="field w-28"
+          className="field w-20"
           value={search}
           onChange={(event) => {
             setSearch(event.target.value);

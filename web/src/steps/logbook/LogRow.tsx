@@ -1,6 +1,7 @@
 // One entry: when, what, by whom; opened it tells where it came from and can be corrected or withdrawn.
 import { PencilLine, Undo2 } from "lucide-react";
 import { useState } from "react";
+import { Link, useParams } from "react-router";
 import { personName } from "../../design/person";
 import { useReference } from "../../design/reference";
 import type { LogEntry } from "../../design/types";
@@ -22,6 +23,7 @@ export function LogRow({ entry, counts, lit, onCorrect }: LogRowProps) {
   const reference = useReference();
   const units = useUnits();
   const sizeOf = useSizes();
+  const { designId } = useParams();
   const [open, setOpen] = useState(lit);
   const by = useLog().find((e) => e.corrects === entry.number)?.number;
   return (
@@ -53,9 +55,12 @@ export function LogRow({ entry, counts, lit, onCorrect }: LogRowProps) {
       </button>
       {open && (
         <div className="mt-1 ml-[2.7rem] flex flex-wrap items-center gap-1.5 text-[12px] text-mute">
-          <span>
-            Written {entry.logged_at?.slice(0, 16).replace("T", " ")} UTC{entry.step ? `, signs step ${entry.step}` : ""}
-          </span>
+          <span>Written {entry.logged_at?.slice(0, 16).replace("T", " ")} UTC</span>
+          {entry.step && (
+            <Link className="text-petrol underline" to={`/designs/${designId}/runsheet?tab=floor&line=${encodeURIComponent(entry.step)}`}>
+              signs a step of the run sheet
+            </Link>
+          )}
           {counts && entry.kind !== "withdrawn" && (
             <>
               <Button onClick={onCorrect}>

@@ -7,6 +7,7 @@ import { Empty } from "../../ui/Panel";
 import { Titled } from "../../ui/Titled";
 import { useUnits } from "../../ui/units";
 import { Free } from "./Free";
+import { useLogbook } from "./useLog";
 import { Suppose } from "./Suppose";
 
 export function Today() {
@@ -28,7 +29,7 @@ export function Today() {
 
 function Now({ result }: { result: LogbookResult }) {
   const units = useUnits();
-  const behind = result.days_behind;
+  const behind = useLogbook().data?.detail.days_behind;
   return (
     <p className="text-[15px]" role="status">
       {result.today_md_ft === null ? "No depth is logged" : <b>{units.text(result.today_md_ft, "depth")}</b>}

@@ -2,8 +2,8 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { getLog, getLogbook, writeLog } from "../../design/api";
-import { useBench, useSnapshot, useWorkable } from "../../design/context";
-import type { LogbookView, LogEntry, NewEntry } from "../../design/types";
+import { useBench, useEvaluated, useSnapshot, useWorkable } from "../../design/context";
+import type { CurveRow, LogbookView, LogEntry, NewEntry } from "../../design/types";
 import { identityOf } from "../../design/useRested";
 import { useUnits } from "../../ui/units";
 
@@ -57,6 +57,14 @@ export function useLogbook(): { data: LogbookView | undefined; behind: boolean }
     gcTime: 10_000,
   });
   return { data: logged ? data : undefined, behind: isFetching };
+}
+
+const NO_CURVE: readonly CurveRow[] = [];
+
+/** Days against depth as planned: the plan's own schedule, whatever has been drilled since. */
+export function usePlannedCurve(): readonly CurveRow[] {
+  const worked = useEvaluated((e) => e.runsheet.curve);
+  return useLogbook().data?.detail.planned ?? worked ?? NO_CURVE;
 }
 
 /** The size of a string by its id, as it is spoken of. */

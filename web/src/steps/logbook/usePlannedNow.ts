@@ -5,6 +5,7 @@ import { useBench, useEvaluated } from "../../design/context";
 import type { Doing, JobDetail, LiveSpan, PlannedNow, RunTracks } from "../../design/types";
 import { useStringDetail } from "../../design/useStringDetail";
 import { secondOf } from "./live";
+import { usePlannedCurve } from "./useLog";
 
 const NEAR_FT = 150;
 
@@ -21,7 +22,7 @@ export function usePlannedNow(
   simulated: boolean,
 ): { planned: PlannedNow; tracks?: RunTracks; job?: JobDetail } {
   const { session } = useBench();
-  const curve = useEvaluated((e) => e.runsheet.curve);
+  const curve = usePlannedCurve();
   const begins = useEvaluated((e) => e.logbook.begins) ?? "";
   const running = useEvaluated((e) => e.running.strings[index]);
   const cement = useEvaluated((e) => e.cement.strings[index]);
@@ -35,8 +36,8 @@ export function usePlannedNow(
     return {
       doing,
       begins_s: from === "" ? null : secondOf(from),
-      day: curve?.map((p) => p.day) ?? [],
-      md_ft: curve?.map((p) => p.md_ft) ?? [],
+      day: curve.map((p) => p.day),
+      md_ft: curve.map((p) => p.md_ft),
       hook:
         tracks === undefined
           ? null

@@ -11,6 +11,7 @@ import { useUnits } from "../units";
 import type { ColumnSpec, Row, Told } from "./columns";
 import { columnsOf } from "./columns";
 import { useContentWidths } from "./contentWidths";
+import { FactNote } from "./FactNote";
 import { GridBody } from "./GridBody";
 import { GridHead } from "./GridHead";
 import { onGridKey } from "./gridKeys";
@@ -18,6 +19,7 @@ import { GridMenu } from "./GridMenu";
 import { EmptyPaste, ExportLink, PasteFaults } from "./GridNotes";
 import { useCellDrag } from "./useCellDrag";
 import type { NewRow } from "./useGrid";
+import { useFactRows } from "./useFactRows";
 import { useGrid } from "./useGrid";
 import { useWidths } from "./useWidths";
 
@@ -78,7 +80,9 @@ export function Grid({
   const asked = JSON.stringify(specs);
   const columns = useMemo(() => columnsOf(reference, path, JSON.parse(asked) as ColumnSpec[]), [reference, path, asked]);
   const [importing, setImporting] = useState<{ pasted: string | null } | null>(null);
-  const rows = given ?? ((read(document, path) ?? []) as Row[]);
+  const drilled = useFactRows(path);
+  const [refused, setRefused] = useState(false);
+  const rows = drilled?.rows ?? given ?? ((read(document, path) ?? []) as Row[]);
   const table = useRef<HTMLTableElement>(null);
   const grid = useGrid({
     table,
@@ -94,6 +98,10 @@ export function Grid({
     movable,
     replaced: made,
     write: (next) => {
+      if (drilled !== null) {
+        setRefused(true);
+        return;
+      }
       const { document: now, evaluation } = session.snapshot();
       const adopted = path.startsWith("/strings/") ? adoption(now, evaluation) : [];
       session.edit([...adopted, { path, value: next }]);
@@ -110,27 +118,29 @@ export function Grid({
   const busy = grid.editing !== null;
   const long = rows.length > LONG;
   // further columns of a table that stands before it have its tools
-  const tools = second ? null : (
-    <div className={`flex flex-wrap gap-1.5 ${long ? "mb-2" : "mt-2"}`}>
-      <Button onClick={grid.add} title="Ctrl Enter">
-        <Plus size={13} aria-hidden /> Add
-      </Button>
-      <Button onClick={grid.remove} title="Ctrl Delete" disabled={!grid.mayRemove}>
-        <Trash2 size={13} aria-hidden /> Remove{" "}
-        {rows.length > 0 && (to.row > from.row ? `rows ${from.row + 1} to ${to.row + 1}` : `row ${from.row + 1}`)}
-      </Button>
-      <Button
-        onClick={() => {
-          setImporting({ pasted: null });
-        }}
-      >
-        <Upload size={13} aria-hidden /> Import
-      </Button>
-      <ExportLink target={target} />
-    </div>
-  );
+  const tools =
+    second || drilled !== null ? null : (
+      <div className={`flex flex-wrap gap-1.5 ${long ? "mb-2" : "mt-2"}`}>
+        <Button onClick={grid.add} title="Ctrl Enter">
+          <Plus size={13} aria-hidden /> Add
+        </Button>
+        <Button onClick={grid.remove} title="Ctrl Delete" disabled={!grid.mayRemove}>
+          <Trash2 size={13} aria-hidden /> Remove{" "}
+          {rows.length > 0 && (to.row > from.row ? `rows ${from.row + 1} to ${to.row + 1}` : `row ${from.row + 1}`)}
+        </Button>
+        <Button
+          onClick={() => {
+            setImporting({ pasted: null });
+          }}
+        >
+          <Upload size={13} aria-hidden /> Import
+        </Button>
+        <ExportLink target={target} />
+      </div>
+    );
   return (
     <div className={className}>
+      {drilled !== null && !second && <FactNote fact={drilled.fact} refused={refused} />}
       {long && tools}
       {grid.pasteFaults.length > 0 && <PasteFaults faults={grid.pasteFaults} table={path} onDismiss={grid.dismiss} />}
       <GridMenu grid={grid} rowCount={rows.length}>
@@ -182,7 +192,9 @@ export function Grid({
           ? `${to.row - from.row + 1} rows by ${to.column - from.column + 1} columns selected`
           : ""}
       </p>
-      {rows.length === 0 && <EmptyPaste text={empty} place={path} onPaste={(text) => void grid.paste(text)} onAdd={grid.add} />}
+      {rows.length === 0 && drilled === null && (
+        <EmptyPaste text={empty} place={path} onPaste={(text) => void grid.paste(text)} onAdd={grid.add} />
+      )}
       {!long && tools}
       {importing && (
         <Suspense>
