@@ -194,6 +194,22 @@ def test_the_switch_shows_the_plan_as_drilled_and_both(page):
     assert page.document(2)["strings"][1]["shoe_md_ft"] == 2000.0
 
 
+def test_a_list_that_is_as_logged_is_shown_with_its_rows_and_not_typed_over(page):
+    write(page, *STORY)
+    planned = page.document(2)["ground"]["leak_off_tests"]
+    page.open("/designs/2/ground?tab=leak_off_tests")
+    page.sees("As drilled, by the log.")
+    page.until(lambda: len(page.all('[data-place^="/ground/leak_off_tests/"]')) >= 2, "the logged test")
+    page.type("/ground/leak_off_tests/0/emw_ppg", "19")
+    page.sees("Nothing was changed: these rows are as logged.")
+    assert page.document(2)["ground"]["leak_off_tests"] == planned
+    assert page.violations() == []
+    page.click("Show the plan to edit it")
+    page.gone("these rows are as logged")
+    page.open("/designs/2/ground?tab=pore")
+    page.gone("As drilled, by the log.")
+
+
 def test_a_string_that_stands_is_not_dragged_and_what_is_planned_below_is(page):
     write(page, *STORY)
     page.open("/designs/2/depths?string=2")

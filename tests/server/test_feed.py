@@ -4,7 +4,6 @@ import contextlib
 import json
 import socket
 import threading
-import time
 
 import pytest
 
@@ -18,6 +17,7 @@ from tests.server.test_api import DEMO, problem
 FEED = f"/api/designs/{DEMO}/feed"
 RIG = f"/api/designs/{DEMO}/simulated-rig"
 PATIENCE_S = 20.0
+WELL = 2
 
 
 @pytest.fixture
@@ -31,14 +31,16 @@ def live(tmp_path):
     app.extensions["feeds"].stop_all()
 
 
-def until(question, what):
-    end = time.monotonic() + PATIENCE_S
-    while time.monotonic() < end:
-        found = question()
-        if found:
-            return found
-        time.sleep(0.02)
-    raise AssertionError(f"never came: {what}")
+def until(turn, question, what):
+    """Asked again each time that something new is told on its turn."""
+    with turn:
+        found = turn.wait_for(question, PATIENCE_S)
+    assert found, f"never came: {what}"
+    return found
+
+
+def turn_of(client):
+    return client.application.extensions["feeds"].of(WELL).turn
 
 
 class Rig:
@@ -48,19 +50,23 @@ class Rig:
         self.listener = socket.create_server(("127.0.0.1", 0))
         self.port = self.listener.getsockname()[1]
         self.lines = []
+        self.turn = threading.Condition()
         threading.Thread(target=self._accept, daemon=True).start()
 
     def _accept(self):
         with contextlib.suppress(OSError):
             while True:
-                self.lines.append(self.listener.accept()[0])
+                line = self.listener.accept()[0]
+                with self.turn:
+                    self.lines.append(line)
+                    self.turn.notify_all()
 
     def say(self, data):
-        until(lambda: self.lines, "a reader")
+        until(self.turn, lambda: self.lines, "a reader")
         self.lines[-1].sendall(data)
 
     def hang_up(self):
-        until(lambda: self.lines, "a reader")
+        until(self.turn, lambda: self.lines, "a reader")
         self.lines.pop().close()
 
     def close(self):
@@ -98,9 +104,10 @@ def test_readings_are_thinned_and_kept_and_a_peak_is_not_lost(live, rig):
     for second, pit in enumerate((800, 812, 803, 801)):
         rig.say(at(0, second * 2, **{"0126": str(pit), "0110": "5000"}))
     rig.say(at(0, 12, **{"0126": "802"}) + at(0, 40, **{"0126": "806"}))
-    until(lambda: state(live)["counts"]["records"] == 6, "six records")
+    until(turn_of(live), lambda: state(live)["counts"]["records"] == 6, "six records")
+    turn = turn_of(live)
     live.put(FEED, json={"source": state(live)["source"], "on": False})
-    found = until(lambda: spans(live), "what is kept")
+    found = until(turn, lambda: spans(live), "what is kept")
     assert [(s["begins_s"] - seconds_of("2027-03-08 06:00"), s["values"]["pit_bbl"]) for s in found] == [
         (0, [800, 801, 812]), (10, [802, 802, 802]), (40, [806, 806, 806])
     ]  # fmt: skip
@@ -110,13 +117,13 @@ def test_readings_are_thinned_and_kept_and_a_peak_is_not_lost(live, rig):
 def test_a_line_that_is_lost_is_told_and_taken_up_again(live, rig):
     connect(live, rig)
     rig.say(at(0, 0, **{"0110": "5000"}) + b"&&\r\n0110")
-    until(lambda: state(live)["counts"]["records"] == 1, "the first record")
+    until(turn_of(live), lambda: state(live)["counts"]["records"] == 1, "the first record")
     rig.hang_up()
-    lost = until(lambda: (s := state(live))["state"] == "lost" and s, "that it is lost")
+    lost = until(turn_of(live), lambda: (s := state(live))["state"] == "lost" and s, "that it is lost")
     assert lost["why"] == "closed by the other side"
-    until(lambda: rig.lines, "a second call")
+    until(rig.turn, lambda: rig.lines, "a second call")
     rig.say(at(0, 20, **{"0110": "5001"}))
-    again = until(lambda: (s := state(live))["counts"]["records"] == 2 and s, "a record on the new line")
+    again = until(turn_of(live), lambda: (s := state(live))["counts"]["records"] == 2 and s, "a record on the new line")
     assert again["state"] == "connected"
     assert again["counts"]["broken"] == again["counts"]["bad_lines"] == 0, (
         "half a record of the old line is gone with it"
@@ -128,7 +135,9 @@ def test_nobody_there_is_lost_too_and_tried_on(live):
     with socket.create_server(("127.0.0.1", 0)) as taken:
         port = taken.getsockname()[1]
     live.put(FEED, json={"source": {"host": "127.0.0.1", "port": port}, "on": True})
-    assert until(lambda: (s := state(live))["state"] == "lost" and s, "lost")["why"] == "Connection refused"
+    assert (
+        until(turn_of(live), lambda: (s := state(live))["state"] == "lost" and s, "lost")["why"] == "Connection refused"
+    )
 
 
 def events(client, most=6):
@@ -149,13 +158,13 @@ def events(client, most=6):
 def test_pages_hear_of_it_as_events_and_go_on_where_they_were(live, rig):
     connect(live, rig)
     rig.say(b"".join(at(m, 0, **{"0110": f"{5000 + m}"}) for m in range(4)))
-    until(lambda: state(live)["counts"]["records"] == 4, "four records")
+    until(turn_of(live), lambda: state(live)["counts"]["records"] == 4, "four records")
     number, told = events(live)[-1]
     assert told["state"] == "connected"
     assert told["latest"]["hole_md_ft"] == 5003
     assert [s["values"]["hole_md_ft"][1] for s in told["spans"]] == [5000, 5001, 5002]
     rig.say(at(5, 0, **{"0110": "5009"}))
-    until(lambda: state(live)["counts"]["records"] == 5, "one more")
+    until(turn_of(live), lambda: state(live)["counts"]["records"] == 5, "one more")
     answer = live.get(f"{FEED}/events", headers={"Last-Event-ID": str(number)}, buffered=False)
     first = next(iter(answer.response))
     answer.close()
@@ -169,26 +178,28 @@ def test_a_flood_neither_stops_the_server_nor_fills_the_stream(live, rig):
     connect(live, rig)
     flood = b"".join(at(s // 60 % 60, s % 60, **{"0110": f"{5000 + s / 100}", "0126": "800"}) for s in range(3_300))
     threading.Thread(target=rig.say, args=(flood,), daemon=True).start()
-    until(lambda: state(live)["counts"]["records"] > 0, "the first")
+    until(turn_of(live), lambda: state(live)["counts"]["records"] > 0, "the first")
     asked = [live.get("/api/designs").status_code for _ in range(5)]
     assert asked == [200] * 5
-    until(lambda: state(live)["counts"]["records"] == 3_300, "all of them")
+    until(turn_of(live), lambda: state(live)["counts"]["records"] == 3_300, "all of them")
     assert state(live)["counts"]["bad_lines"] == 0
     assert len(events(live)) <= 2, "they are told together"
+    turn = turn_of(live)
     live.put(FEED, json={"source": state(live)["source"], "on": False})
-    assert len(until(lambda: len(s := spans(live)) == 330 and s, "every span")) == 330
+    assert len(until(turn, lambda: len(s := spans(live)) == 330 and s, "every span")) == 330
 
 
 def test_a_feed_that_was_on_is_read_again_by_the_next_server(live, rig, tmp_path):
     connect(live, rig)
     rig.say(at(0, 0, **{"0110": "5000"}))
-    until(lambda: state(live)["counts"]["records"] == 1, "a record")
+    until(turn_of(live), lambda: state(live)["counts"]["records"] == 1, "a record")
+    turn = turn_of(live)
     live.application.extensions["feeds"].stop_all()
-    until(lambda: spans(live), "written when it ended")
+    until(turn, lambda: spans(live), "written when it ended")
     app = create_app(tmp_path / "k.sqlite", web=tmp_path / "dist")
     resume(app.extensions["feeds"])
     try:
-        until(lambda: len(rig.lines) == 2, "a new call")
+        until(rig.turn, lambda: len(rig.lines) == 2, "a new call")
         assert app.test_client().get(FEED).get_json()["state"] in ("connecting", "connected")
         told = events(app.test_client())[-1][1]
         assert [s["values"]["hole_md_ft"][1] for s in told["spans"]] == [5000], "what came before is there"
@@ -242,8 +253,10 @@ def test_a_simulated_rig_is_read_as_a_feed_and_stopped(live):
     begun = live.post(RIG, json=body)
     assert begun.status_code == 200
     assert begun.get_json()["simulated"]
-    until(lambda: (s := state(live))["state"] == "connected" and s["counts"]["records"] > 20, "its records")
-    until(lambda: len(spans(live)) > 3, "what it brings is kept")
+    until(
+        turn_of(live), lambda: (s := state(live))["state"] == "connected" and s["counts"]["records"] > 20, "its records"
+    )
+    until(turn_of(live), lambda: len(spans(live)) > 3, "what it brings is kept")
     assert live.delete(RIG).get_json()["on"] is False
     assert state(live)["state"] == "stopped"
     fault = problem(live.post(RIG, json=body | {"troubles": ["losses@6000", "fire@1"]}), 422)["faults"]

@@ -149,6 +149,17 @@ def test_a_document_with_its_log_is_worked_as_drilled_everywhere(client):
     assert (empty["detail"]["free"], empty["detail"]["comparison"]) == (None, [])
 
 
+def test_lists_that_are_as_logged_are_told_with_their_rows(client):
+    points = [{"volume_bbl": 0.5 * i, "pressure_psi": 60.0 * min(i, 7)} for i in range(10)]
+    tested = entry("leak-off test", 13, string="s2", mud_ppg=9.0, points=points)
+    document = demo() | {"log": [{"number": 1, **SURFACE}, {"number": 2, **tested}]}
+    told = client.post("/api/fact-tables", json={"document": document}).get_json()["tables"]
+    rows = {t["path"]: t["rows"] for t in told}["/ground/leak_off_tests"]
+    assert [(round(r["tvd_ft"]), round(r["emw_ppg"], 2)) for r in rows] == [(1985, 13.07)]
+    assert client.post("/api/fact-tables", json={"document": demo()}).get_json() == {"tables": []}
+    assert problem(client.post("/api/fact-tables", json={"document": demo() | {"strings": 3}}), 422)
+
+
 def test_with_accounts_nobody_writes_in_another_name(client, tmp_path):
     from knollstack.server.passwords import hashed
     from knollstack.store.accounts import add_account

@@ -109,6 +109,9 @@ class Feed:
                 add_spans(held, self.well_id, [row_of(span) for span in rows], thin)
         except sqlite3.Error:
             self._unwritten = [*rows, *self._unwritten]
+            return
+        with self.turn:
+            self.turn.notify_all()
 
     @property
     def counts(self) -> Counts:
