@@ -7,6 +7,7 @@ import { useBench, useSnapshot } from "../design/context";
 import type { Fault, Mapping, Preview, Target } from "../design/types";
 import { useReference } from "../design/reference";
 import { Button } from "../ui/Button";
+import { FilePick } from "../ui/FilePick";
 import { Modal } from "../ui/Modal";
 import { useUnits } from "../ui/units";
 import { MappingForm } from "./MappingForm";
@@ -84,17 +85,11 @@ export function ImportDialog({ target, title, path, pasted, close, take }: Impor
         <p className="flex items-center gap-2">
           <Button onClick={() => file.current?.click()}>Choose a CSV, XLSX or LAS file</Button>
           <span className="truncate text-mute">{source?.name ?? "Nothing changes before you say so."}</span>
-          <input
+          <FilePick
             ref={file}
-            type="file"
+            label="Table file"
             accept=".csv,.txt,.tsv,.las,.xlsx,.xlsm,text/csv,text/plain"
-            className="hidden"
-            aria-label="Table file"
-            onChange={(event) => {
-              const chosen = event.target.files?.[0];
-              event.target.value = "";
-              if (chosen) void open(chosen);
-            }}
+            onPick={(chosen) => void open(chosen)}
           />
         </p>
         {preview && mapping && (

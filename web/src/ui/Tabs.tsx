@@ -8,6 +8,11 @@ export interface Tab {
   content: ReactNode;
 }
 
+/** Tabs of what is shown under each name, with their titles. */
+export function tabsOf<Name extends string>(titles: Record<Name, string>, contents: Partial<Record<Name, ReactNode>>): Tab[] {
+  return (Object.keys(contents) as Name[]).map((value) => ({ value, title: titles[value], content: contents[value] }));
+}
+
 export function Tabs({
   label,
   tabs,

@@ -11,6 +11,7 @@ import { usePersonName } from "../design/person";
 import { usePreferences } from "../preferences";
 import { useReference } from "../design/reference";
 import { Button } from "../ui/Button";
+import { FilePick } from "../ui/FilePick";
 import { Bin } from "./Bin";
 import { DesignTable } from "./DesignTable";
 
@@ -91,17 +92,11 @@ export function WellList() {
           <Button onClick={() => file.current?.click()}>
             <Upload size={14} aria-hidden /> Import a well file
           </Button>
-          <input
+          <FilePick
             ref={file}
-            type="file"
+            label="Well file"
             accept=".json,application/json"
-            className="hidden"
-            aria-label="Well file"
-            onChange={(event) => {
-              const chosen = event.target.files?.[0];
-              event.target.value = "";
-              if (chosen) void open(api.importWell(chosen), chosen.name);
-            }}
+            onPick={(chosen) => void open(api.importWell(chosen), chosen.name)}
           />
         </div>
         {!people.accounts && name === "" && <AskName />}

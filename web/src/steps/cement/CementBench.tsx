@@ -8,7 +8,7 @@ import { useStringDetail } from "../../design/useStringDetail";
 import type { DepthScale } from "../../depth/scale";
 import { Empty, Panel } from "../../ui/Panel";
 import { StringPicker } from "../../ui/StringPicker";
-import { Tabs } from "../../ui/Tabs";
+import { Tabs, tabsOf } from "../../ui/Tabs";
 import { TABS } from "../tabs";
 import { Blend } from "./Blend";
 import { Fluids } from "./Fluids";
@@ -91,16 +91,7 @@ const Words = memo(function Words({ job, stage, onStage, selected, tab, onTab }:
   return (
     <Panel title="Cement">
       {tab !== "slurries" && tab !== "plugs" && <StringPicker rows={rows} />}
-      <Tabs
-        label="Cement"
-        value={tab}
-        onChange={onTab}
-        tabs={Object.entries(contents).map(([value, content]) => ({
-          value,
-          title: TABS.cement[value as keyof typeof TABS.cement],
-          content,
-        }))}
-      />
+      <Tabs label="Cement" value={tab} onChange={onTab} tabs={tabsOf(TABS.cement, contents)} />
     </Panel>
   );
 });

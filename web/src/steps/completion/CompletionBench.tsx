@@ -4,7 +4,7 @@ import { useTab } from "../../design/address";
 import { useDocument } from "../../design/context";
 import { Panel, Scroll } from "../../ui/Panel";
 import { SavePicture } from "../../ui/SavePicture";
-import { Tabs } from "../../ui/Tabs";
+import { Tabs, tabsOf } from "../../ui/Tabs";
 import { TABS } from "../tabs";
 import { Barriers } from "./Barriers";
 import { Decision } from "./Decision";
@@ -45,10 +45,7 @@ export function CompletionBench() {
         label="Completion"
         value={shown}
         onChange={setTab}
-        tabs={Object.entries(contents).map(([value, content]) => {
-          const title = TABS.completion[value as keyof typeof TABS.completion];
-          return { value, title, content: <Scroll label={title}>{content}</Scroll> };
-        })}
+        tabs={tabsOf(TABS.completion, contents).map((t) => ({ ...t, content: <Scroll label={t.title}>{t.content}</Scroll> }))}
       />
     </Panel>
   );

@@ -4,6 +4,7 @@ import { putFeed, saidOf, takeFeedFile } from "../../design/api";
 import { useBench } from "../../design/context";
 import type { FeedSource, FeedView, Limits, Quantity } from "../../design/types";
 import { Button } from "../../ui/Button";
+import { FilePick } from "../../ui/FilePick";
 import { Choice, NumberField, TextField } from "../../ui/Field";
 import { useUnits } from "../../ui/units";
 
@@ -95,18 +96,7 @@ export function FeedForm({ feed, onSet }: { feed: FeedView; onSet: (feed: FeedVi
         </Button>
         {reading && <Button onClick={() => put(source, false)}>Disconnect</Button>}
         <Button onClick={() => file.current?.click()}>Take a CSV file</Button>
-        <input
-          ref={file}
-          type="file"
-          accept=".csv,.txt"
-          className="hidden"
-          aria-label="Readings as a CSV file"
-          onChange={(event) => {
-            const chosen = event.target.files?.[0];
-            event.target.value = "";
-            if (chosen) take(chosen);
-          }}
-        />
+        <FilePick ref={file} label="Readings as a CSV file" accept=".csv,.txt" onPick={take} />
       </p>
       {said !== "" && (
         <p role="status" className="text-[12.5px]">

@@ -3,7 +3,7 @@ import { memo } from "react";
 import { useTab } from "../../design/address";
 import { Panel } from "../../ui/Panel";
 import { SavePicture } from "../../ui/SavePicture";
-import { Tabs } from "../../ui/Tabs";
+import { Tabs, tabsOf } from "../../ui/Tabs";
 import type { BenchProps } from "../registry";
 import { TABS } from "../tabs";
 import { Compare } from "./Compare";
@@ -40,16 +40,7 @@ const Words = memo(function Words({ tab, onTab, place }: { tab: string; onTab: (
   };
   return (
     <Panel title="Logbook" actions={tab === "tests" || tab === "live" ? <SavePicture title="Logbook" /> : undefined}>
-      <Tabs
-        label="Logbook"
-        value={tab}
-        onChange={onTab}
-        tabs={Object.entries(contents).map(([value, content]) => ({
-          value,
-          title: TABS.logbook[value as keyof typeof TABS.logbook],
-          content,
-        }))}
-      />
+      <Tabs label="Logbook" value={tab} onChange={onTab} tabs={tabsOf(TABS.logbook, contents)} />
     </Panel>
   );
 });

@@ -9,7 +9,7 @@ import { FieldRow } from "../../ui/DocField";
 import { Empty, Panel, Scroll } from "../../ui/Panel";
 import { SavePicture } from "../../ui/SavePicture";
 import { StringPicker } from "../../ui/StringPicker";
-import { Tabs } from "../../ui/Tabs";
+import { Tabs, tabsOf } from "../../ui/Tabs";
 import { useUnits } from "../../ui/units";
 import { TABS } from "../tabs";
 import { Between } from "./Between";
@@ -95,16 +95,7 @@ function Bench({ row, rows }: { row: StackRow; rows: readonly StackRow[] }) {
           test={value === "tests" ? test : null}
         />
         <div className="flex min-h-0 min-w-0 flex-1 flex-col">
-          <Tabs
-            label="BOP stack"
-            value={value}
-            onChange={setTab}
-            tabs={Object.entries(contents).map(([key, content]) => ({
-              value: key,
-              title: TABS.preventers[key as keyof typeof TABS.preventers],
-              content,
-            }))}
-          />
+          <Tabs label="BOP stack" value={value} onChange={setTab} tabs={tabsOf(TABS.preventers, contents)} />
         </div>
       </div>
     </Panel>

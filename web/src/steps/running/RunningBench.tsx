@@ -6,7 +6,7 @@ import type { TallyDetail } from "../../design/types";
 import type { DepthScale } from "../../depth/scale";
 import { Empty, Panel } from "../../ui/Panel";
 import { StringPicker } from "../../ui/StringPicker";
-import { Tabs } from "../../ui/Tabs";
+import { Tabs, tabsOf } from "../../ui/Tabs";
 import { TABS } from "../tabs";
 import { Centralizers } from "./Centralizers";
 import { FloatAndFill } from "./FloatAndFill";
@@ -71,16 +71,7 @@ const Words = memo(function Words({ tally, selected, tab, onTab }: WordsProps) {
   return (
     <Panel title="Running">
       <StringPicker rows={rows ?? []} />
-      <Tabs
-        label="Running"
-        value={tab}
-        onChange={onTab}
-        tabs={Object.entries(contents).map(([value, content]) => ({
-          value,
-          title: TABS.running[value as keyof typeof TABS.running],
-          content,
-        }))}
-      />
+      <Tabs label="Running" value={tab} onChange={onTab} tabs={tabsOf(TABS.running, contents)} />
     </Panel>
   );
 });

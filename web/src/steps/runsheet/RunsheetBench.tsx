@@ -5,7 +5,7 @@ import { useEvaluated } from "../../design/context";
 import type { DepthScale } from "../../depth/scale";
 import { Empty, Panel } from "../../ui/Panel";
 import { SavePicture } from "../../ui/SavePicture";
-import { Tabs } from "../../ui/Tabs";
+import { Tabs, tabsOf } from "../../ui/Tabs";
 import { TABS } from "../tabs";
 import { Floor } from "./Floor";
 import { Materials } from "./Materials";
@@ -49,16 +49,7 @@ const Words = memo(function Words({ tab, onTab, place }: { tab: string; onTab: (
   };
   return (
     <Panel title="Run sheet" actions={tab === "schedule" ? <SavePicture title="Schedule" /> : undefined}>
-      <Tabs
-        label="Run sheet"
-        value={tab}
-        onChange={onTab}
-        tabs={Object.entries(contents).map(([value, content]) => ({
-          value,
-          title: TABS.runsheet[value as keyof typeof TABS.runsheet],
-          content,
-        }))}
-      />
+      <Tabs label="Run sheet" value={tab} onChange={onTab} tabs={tabsOf(TABS.runsheet, contents)} />
     </Panel>
   );
 });

@@ -3,7 +3,7 @@ import { useTab } from "../../design/address";
 import { useDocument, useEvaluated } from "../../design/context";
 import { Empty, Panel, Scroll } from "../../ui/Panel";
 import { SavePicture } from "../../ui/SavePicture";
-import { Tabs } from "../../ui/Tabs";
+import { Tabs, tabsOf } from "../../ui/Tabs";
 import { TABS } from "../tabs";
 import { Annuli } from "./Annuli";
 import { Conductor } from "./Conductor";
@@ -36,11 +36,7 @@ export function SeaBench() {
         label="At sea"
         value={tab in contents ? tab : "conductor"}
         onChange={setTab}
-        tabs={Object.entries(contents).map(([value, content]) => ({
-          value,
-          title: TABS.sea[value as keyof typeof TABS.sea],
-          content: <Scroll label={TABS.sea[value as keyof typeof TABS.sea]}>{content}</Scroll>,
-        }))}
+        tabs={tabsOf(TABS.sea, contents).map((t) => ({ ...t, content: <Scroll label={t.title}>{t.content}</Scroll> }))}
       />
     </Panel>
   );

@@ -9,7 +9,7 @@ import { StackUp } from "../../stackup/StackUp";
 import { FieldRow } from "../../ui/DocField";
 import { Empty, Panel, Scroll } from "../../ui/Panel";
 import { SavePicture } from "../../ui/SavePicture";
-import { Tabs } from "../../ui/Tabs";
+import { Tabs, tabsOf } from "../../ui/Tabs";
 import type { Units } from "../../ui/units";
 import { useUnits } from "../../ui/units";
 import { TABS } from "../tabs";
@@ -128,16 +128,7 @@ function Words({ head }: { head: WellheadResult }) {
   };
   return (
     <div className="flex min-h-0 min-w-0 flex-1 flex-col">
-      <Tabs
-        label="Wellhead"
-        value={tab in contents ? tab : "pieces"}
-        onChange={setTab}
-        tabs={Object.entries(contents).map(([value, content]) => ({
-          value,
-          title: TABS.wellhead[value as keyof typeof TABS.wellhead],
-          content,
-        }))}
-      />
+      <Tabs label="Wellhead" value={tab in contents ? tab : "pieces"} onChange={setTab} tabs={tabsOf(TABS.wellhead, contents)} />
     </div>
   );
 }
