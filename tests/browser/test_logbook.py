@@ -292,6 +292,27 @@ def test_casing_and_cement_are_drawn_on_what_is_planned(page):
     page.until(lambda: page.all("path[data-measured]"), "its pressure on the planned one")
 
 
+def feed(page):
+    return page.run("return fetch('/api/designs/2/feed').then((r) => r.json())")
+
+
+def test_codes_of_the_rig_s_own_are_told_to_the_feed(page):
+    page.open(f"{BOOK}?tab=live")
+    page.sees("No feed is read")
+    page.until(lambda: page.strike('[data-form="feed"] details summary') or True, "the codes")
+    page.find('[aria-label="Code"]').send_keys("12", Keys.TAB)
+    page.click("Add code")
+    page.sees("Code: 12; expected record and item, four digits, as 0126.")
+    page.find('[aria-label="Code"]').send_keys(Keys.CONTROL, "a")
+    page.find('[aria-label="Code"]').send_keys("2101", Keys.TAB)
+    page.choose("Read as", "casing_psi")
+    page.click("Add code")
+    page.until(lambda: (feed(page)["source"] or {}).get("codes") == {"2101": "casing_psi"}, "kept")
+    assert page.violations() == []
+    page.strike('[data-code="2101"] button')
+    page.until(lambda: feed(page)["source"]["codes"] == {}, "removed")
+
+
 def test_a_feed_that_is_lost_is_told(page):
     page.open(f"{BOOK}?tab=live")
     page.sees("No feed is read")

@@ -123,8 +123,9 @@ export type FactTable = Schemas["FactTable"];
 export type LogbookView = Schemas["LogbookView"];
 export type FactRow = Schemas["FactRow"];
 export type LeakOffRow = Schemas["TestRow"];
-export type FeedView = Schemas["FeedView"];
-export type FeedSource = Schemas["FeedSource"];
+// keys by pattern are told by the schema, and not by what is generated from it
+export type FeedSource = Omit<Schemas["FeedSource"], "codes"> & { codes: Record<string, Channel> };
+export type FeedView = Omit<Schemas["FeedView"], "source"> & { source: FeedSource | null };
 export type LiveSpan = Schemas["LiveSpan"];
 export type Channel = keyof LiveSpan["values"] & string;
 export type PlannedNow = Schemas["PlannedNow"];

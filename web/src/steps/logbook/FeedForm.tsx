@@ -7,6 +7,7 @@ import { Button } from "../../ui/Button";
 import { FilePick } from "../../ui/FilePick";
 import { Choice, NumberField, TextField } from "../../ui/Field";
 import { useUnits } from "../../ui/units";
+import { FeedCodes } from "./FeedCodes";
 
 const LIMITS: readonly (readonly [keyof Limits, string, Quantity, number])[] = [
   ["pit_gain_bbl", "Pit gain", "volume", 5],
@@ -103,6 +104,7 @@ export function FeedForm({ feed, onSet }: { feed: FeedView; onSet: (feed: FeedVi
           {said}
         </p>
       )}
+      {source.protocol === "WITS level 0" && <FeedCodes codes={source.codes} onChange={(codes) => put({ ...source, codes }, reading)} />}
       <details className="mt-1.5">
         <summary className="text-[12.5px] text-mute">Told beyond these limits</summary>
         <div className="bordered mt-1 grid max-w-md grid-cols-[11.5rem_5rem_3rem] items-center gap-x-2 text-[13px]">

@@ -4,24 +4,25 @@ import { useEvaluated } from "../../design/context";
 import type { Channel, Doing, Quantity } from "../../design/types";
 import { Button } from "../../ui/Button";
 import { useUnits } from "../../ui/units";
+import { CHANNEL_TITLES } from "./channels";
 import { EntryForm } from "./EntryForm";
 import type { LiveState } from "./live";
 import { moment } from "./live";
 import { useSizes } from "./useLog";
 
-const SHOWN: readonly (readonly [Channel, string, Quantity])[] = [
-  ["hole_md_ft", "Hole depth", "depth"],
-  ["bit_md_ft", "Bit or shoe", "depth"],
-  ["hook_lbf", "Hook load", "force"],
-  ["pump_psi", "Pump pressure", "pressure"],
-  ["flow_in_gpm", "Flow in", "flow"],
-  ["flow_out_gpm", "Flow out", "flow"],
-  ["pit_bbl", "Pit volume", "volume"],
-  ["casing_psi", "Casing pressure", "pressure"],
-  ["mud_in_ppg", "Mud weight in", "emw"],
-  ["cement_bbl", "Cement pumped", "volume"],
-  ["cement_psi", "Cement pump", "pressure"],
-  ["cement_in_bpm", "Rate in", "pump_rate"],
+const SHOWN: readonly (readonly [Channel, Quantity])[] = [
+  ["hole_md_ft", "depth"],
+  ["bit_md_ft", "depth"],
+  ["hook_lbf", "force"],
+  ["pump_psi", "pressure"],
+  ["flow_in_gpm", "flow"],
+  ["flow_out_gpm", "flow"],
+  ["pit_bbl", "volume"],
+  ["casing_psi", "pressure"],
+  ["mud_in_ppg", "emw"],
+  ["cement_bbl", "volume"],
+  ["cement_psi", "pressure"],
+  ["cement_in_bpm", "pump_rate"],
 ];
 
 export function Gauges({ state, doing, index }: { state: LiveState; doing: Doing; index: number }) {
@@ -59,10 +60,10 @@ export function Gauges({ state, doing, index }: { state: LiveState; doing: Doing
         </div>
       )}
       <dl className="grid grid-cols-[repeat(auto-fill,minmax(8.2rem,1fr))] gap-x-3 gap-y-1">
-        {shown.map(([channel, title, quantity]) => (
+        {shown.map(([channel, quantity]) => (
           <div key={channel} className="border-b border-rule/60" data-gauge={channel}>
             <dt className="text-[11.5px] text-mute">
-              {title}, {units.unit(quantity)}
+              {CHANNEL_TITLES[channel]}, {units.unit(quantity)}
             </dt>
             <dd className="text-[17px] leading-tight tabular-nums">{units.number(state.latest[channel], quantity)}</dd>
           </div>
