@@ -70,7 +70,7 @@ def well(**parts: Any) -> dict[str, Any]:
     """
     document = {
         "format": "knollstack.well",
-        "version": 8,
+        "version": 9,
         "name": "Test",
         "site": {"rig_floor_ft": 30.0, "h2s_ppm": 0.0, "co2_percent": 0.0, "rotary_room_ft": 30.0, **RIG},
         "policy": {"running": dict(EVEN)},

@@ -39,6 +39,7 @@ ROOMS = (
     "proposal",
     "reading",
     "logbook",
+    "drills",
     "evaluation",
 )
 """The rooms of the core, lowest first: each imports only from those before it."""

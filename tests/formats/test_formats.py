@@ -115,7 +115,7 @@ def test_sheet_in_metric_and_of_a_proposal():
 @pytest.mark.parametrize(
     "document",
     [
-        {"format": "knollstack.well", "version": 8, "name": "<b>" + "W" * 190},
+        {"format": "knollstack.well", "version": 9, "name": "<b>" + "W" * 190},
         well(
             ground__zones=[
                 {"name": "Ω & <zone> " * 12, "top_tvd_ft": 40.0 + i, "base_tvd_ft": 41.0 + i} for i in range(60)

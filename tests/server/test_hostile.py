@@ -113,7 +113,7 @@ def test_top_down_without_strings(client):
     for index in range(len(documents())):
         document = json.loads(documents()[index]) | {"strings": [], "policy": {"depths": {"method": "top down"}}}
         assert client.post("/api/evaluations", json={"document": document}).status_code == 200
-        bare = {"format": "knollstack.well", "version": 8, "name": "x", "policy": document["policy"]}
+        bare = {"format": "knollstack.well", "version": 9, "name": "x", "policy": document["policy"]}
         assert client.post("/api/evaluations", json={"document": bare}).status_code == 200
 
 

@@ -34,6 +34,7 @@ COMPUTES = frozenset(
         "create_cement_job",
         "create_offers",
         "create_run_sheet",
+        "create_kill_sheet",
         "create_logbook",
         "tell_fact_tables",
         "tell_departures",

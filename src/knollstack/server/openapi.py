@@ -25,13 +25,16 @@ FILES = {
     "/api/designs/{design_id}/materials.xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
     "/api/designs/{design_id}/calendar.ics": "text/calendar",
     "/api/designs/{design_id}/feed/events": "text/event-stream",
+    "/api/designs/{design_id}/kill-sheet.pdf": "application/pdf",
+    "/api/designs/{design_id}/drills.csv": "text/csv",
+    "/api/drills/{drill_id}/scene.json": "application/json",
     "/api/designs/{design_id}/log.csv": "text/csv",
     "/api/designs/{design_id}/log.json": "application/json",
     "/api/designs/{design_id}/tables/{target}": "text/csv",
     "/api/schema": "application/json",
 }
 """Operations that answer with a file, by their path, and its kind."""
-UPLOADS = ("/api/wells/file", "/api/designs/{design_id}/feed/file")
+UPLOADS = ("/api/wells/file", "/api/designs/{design_id}/feed/file", "/api/designs/{design_id}/drills/file")
 
 
 def described(document: dict[str, Any]) -> dict[str, Any]:

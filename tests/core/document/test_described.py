@@ -78,7 +78,7 @@ def full_text():
         keys = place.replace("/*", "/0").split("/")[1:]
         put(document, keys, [copy.deepcopy(row)])
     put(document, ["completion", "tubing"], {"od_in": 3.5, "weight_ppf": 9.2, "grade": "L80", "connection": "EUE"})
-    policy = Design.model_validate({"format": "knollstack.well", "version": 8, "name": ""}).policy
+    policy = Design.model_validate({"format": "knollstack.well", "version": 9, "name": ""}).policy
     document["policy"] = policy.model_dump(mode="json")
     return json.dumps(document)
 

@@ -1468,7 +1468,7 @@ export interface components {
              * Quantity
              * @enum {string}
              */
-            quantity: "depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight" | "money" | "days" | "drilling_rate";
+            quantity: "depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight" | "money" | "days" | "drilling_rate" | "stroke_rate" | "stroke_volume";
             /** Value */
             value: number;
         };
@@ -1572,7 +1572,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "logbook" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "logbook" | "drills" | "policy";
             /** Text */
             text: (string | components["schemas"]["Amount"])[];
         };
@@ -3810,7 +3810,7 @@ export interface components {
              * Quantity
              * @default null
              */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight" | "money" | "days" | "drilling_rate") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight" | "money" | "days" | "drilling_rate" | "stroke_rate" | "stroke_volume") | null;
             /**
              * Required
              * @default false
@@ -3906,6 +3906,14 @@ export interface components {
              *     }
              */
             completion: components["schemas"]["Completion"];
+            /**
+             * @default {
+             *       "parts": [],
+             *       "pump_bbl_stroke": null,
+             *       "slow": []
+             *     }
+             */
+            drills: components["schemas"]["Drills"];
             /**
              * Format
              * @constant
@@ -4053,6 +4061,22 @@ export interface components {
              *         "open_hole_limit_ft": 8000,
              *         "zone_cover_ft": 50,
              *         "zone_reach_ft": 300
+             *       },
+             *       "drills": {
+             *         "choke_margin_psi": 100,
+             *         "exposed_ft": 5,
+             *         "first": "annular",
+             *         "flow_check": true,
+             *         "kill_margin_ppg": 0,
+             *         "most_gain_bbl": 25,
+             *         "most_minutes": 5,
+             *         "nozzle_in2": 0.7,
+             *         "permeability_md": 100,
+             *         "pick_up_ft": 15,
+             *         "pump_bbl_stroke": 0.1,
+             *         "shut_in": "hard",
+             *         "slip_ft_min": 20,
+             *         "slow_spm": 30
              *       },
              *       "mud": {
              *         "active_volume_bbl": 500,
@@ -4790,7 +4814,7 @@ export interface components {
              * Version
              * @constant
              */
-            version: 8;
+            version: 9;
             /**
              * @default {
              *       "base_plate_in": 2,
@@ -5064,6 +5088,14 @@ export interface components {
                  */
                 completion: components["schemas"]["Completion"];
                 /**
+                 * @default {
+                 *       "parts": [],
+                 *       "pump_bbl_stroke": null,
+                 *       "slow": []
+                 *     }
+                 */
+                drills: components["schemas"]["Drills"];
+                /**
                  * Format
                  * @constant
                  */
@@ -5210,6 +5242,22 @@ export interface components {
                  *         "open_hole_limit_ft": 8000,
                  *         "zone_cover_ft": 50,
                  *         "zone_reach_ft": 300
+                 *       },
+                 *       "drills": {
+                 *         "choke_margin_psi": 100,
+                 *         "exposed_ft": 5,
+                 *         "first": "annular",
+                 *         "flow_check": true,
+                 *         "kill_margin_ppg": 0,
+                 *         "most_gain_bbl": 25,
+                 *         "most_minutes": 5,
+                 *         "nozzle_in2": 0.7,
+                 *         "permeability_md": 100,
+                 *         "pick_up_ft": 15,
+                 *         "pump_bbl_stroke": 0.1,
+                 *         "shut_in": "hard",
+                 *         "slip_ft_min": 20,
+                 *         "slow_spm": 30
                  *       },
                  *       "mud": {
                  *         "active_volume_bbl": 500,
@@ -5947,7 +5995,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 8;
+                version: 9;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -6046,6 +6094,14 @@ export interface components {
                  */
                 completion: components["schemas"]["Completion"];
                 /**
+                 * @default {
+                 *       "parts": [],
+                 *       "pump_bbl_stroke": null,
+                 *       "slow": []
+                 *     }
+                 */
+                drills: components["schemas"]["Drills"];
+                /**
                  * Format
                  * @constant
                  */
@@ -6192,6 +6248,22 @@ export interface components {
                  *         "open_hole_limit_ft": 8000,
                  *         "zone_cover_ft": 50,
                  *         "zone_reach_ft": 300
+                 *       },
+                 *       "drills": {
+                 *         "choke_margin_psi": 100,
+                 *         "exposed_ft": 5,
+                 *         "first": "annular",
+                 *         "flow_check": true,
+                 *         "kill_margin_ppg": 0,
+                 *         "most_gain_bbl": 25,
+                 *         "most_minutes": 5,
+                 *         "nozzle_in2": 0.7,
+                 *         "permeability_md": 100,
+                 *         "pick_up_ft": 15,
+                 *         "pump_bbl_stroke": 0.1,
+                 *         "shut_in": "hard",
+                 *         "slip_ft_min": 20,
+                 *         "slow_spm": 30
                  *       },
                  *       "mud": {
                  *         "active_volume_bbl": 500,
@@ -6929,7 +7001,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 8;
+                version: 9;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -7022,6 +7094,39 @@ export interface components {
             /** Yellow S */
             yellow_s: number | null;
         };
+        /**
+         * DrillPart
+         * @description A length of the drill string as run in one hole; parts of a hole stand from the bit up.
+         */
+        DrillPart: {
+            /**
+             * Hole
+             * @description id of the string that the hole is drilled for
+             */
+            hole: string;
+            /** ID */
+            id_in: number;
+            /**
+             * Tool joint
+             * @description OD; empty is the usual of the pipe
+             * @default null
+             */
+            joint_in: number | null;
+            /**
+             * Part
+             * @default drill pipe
+             * @enum {string}
+             */
+            kind: "collars" | "heavy-weight pipe" | "drill pipe";
+            /**
+             * Length
+             * @description empty reaches the rig floor
+             * @default null
+             */
+            length_ft: number | null;
+            /** OD */
+            od_in: number;
+        };
         /** DrillString */
         DrillString: {
             /**
@@ -7067,6 +7172,129 @@ export interface components {
             day: number;
             /** Md Ft */
             md_ft: number;
+        };
+        /**
+         * Drills
+         * @description What is known of pumps and strings, beyond policy.
+         */
+        Drills: {
+            /**
+             * Drill string as run
+             * @description from the bit up, for a tapered string; empty is policy's for the hole
+             * @default []
+             */
+            parts: components["schemas"]["DrillPart"][];
+            /**
+             * Pump output
+             * @description at its efficiency; empty is policy's
+             * @default null
+             */
+            pump_bbl_stroke: number | null;
+            /**
+             * Slow pump pressures
+             * @default []
+             */
+            slow: components["schemas"]["SlowPump"][];
+        };
+        /** DrillsPolicy */
+        DrillsPolicy: {
+            /**
+             * Choke margin
+             * @description kept over the schedule, and no more
+             * @default 100
+             */
+            choke_margin_psi: number;
+            /**
+             * Drilled into the reservoir
+             * @description thickness that flows
+             * @default 5
+             */
+            exposed_ft: number;
+            /**
+             * Closed first
+             * @description on drill pipe
+             * @default annular
+             * @enum {string}
+             */
+            first: "annular" | "pipe rams";
+            /**
+             * Flow check before closing
+             * @default true
+             */
+            flow_check: boolean;
+            /**
+             * Margin of the kill mud
+             * @description over balance
+             * @default 0
+             */
+            kill_margin_ppg: number;
+            /**
+             * Greatest gain at shut-in
+             * @default 25
+             */
+            most_gain_bbl: number;
+            /**
+             * Time to shut in
+             * @description from the first sign at surface
+             * @default 5
+             */
+            most_minutes: number;
+            /**
+             * Nozzles
+             * @description total flow area of the bit, where the slow pump pressure is estimated
+             * @default 0.7
+             */
+            nozzle_in2: number;
+            /**
+             * Permeability, mD
+             * @description of the rock that kicks
+             * @default 100
+             */
+            permeability_md: number;
+            /**
+             * Pick up
+             * @description at least, until no tool joint stands in the stack
+             * @default 15
+             */
+            pick_up_ft: number;
+            /**
+             * Pump output
+             * @description where it is not known
+             * @default 0.1
+             */
+            pump_bbl_stroke: number;
+            /**
+             * Shut-in
+             * @description hard: choke closed beforehand; soft: choke line open first, choke closed last
+             * @default hard
+             * @enum {string}
+             */
+            shut_in: "hard" | "soft";
+            /**
+             * Gas rises in mud at
+             * @description relative to the mud around it
+             * @default 20
+             */
+            slip_ft_min: number;
+            /**
+             * Slow rate
+             * @description where no pressure was read at another
+             * @default 30
+             */
+            slow_spm: number;
+        };
+        /** DrillsResult */
+        DrillsResult: {
+            /**
+             * Holes
+             * @default []
+             */
+            holes: components["schemas"]["HoleDrill"][];
+            /**
+             * Procedures
+             * @default []
+             */
+            procedures: components["schemas"]["Procedure"][];
         };
         /**
          * EffectRow
@@ -7312,6 +7540,14 @@ export interface components {
                  */
                 completion: components["schemas"]["Completion"];
                 /**
+                 * @default {
+                 *       "parts": [],
+                 *       "pump_bbl_stroke": null,
+                 *       "slow": []
+                 *     }
+                 */
+                drills: components["schemas"]["Drills"];
+                /**
                  * Format
                  * @constant
                  */
@@ -7458,6 +7694,22 @@ export interface components {
                  *         "open_hole_limit_ft": 8000,
                  *         "zone_cover_ft": 50,
                  *         "zone_reach_ft": 300
+                 *       },
+                 *       "drills": {
+                 *         "choke_margin_psi": 100,
+                 *         "exposed_ft": 5,
+                 *         "first": "annular",
+                 *         "flow_check": true,
+                 *         "kill_margin_ppg": 0,
+                 *         "most_gain_bbl": 25,
+                 *         "most_minutes": 5,
+                 *         "nozzle_in2": 0.7,
+                 *         "permeability_md": 100,
+                 *         "pick_up_ft": 15,
+                 *         "pump_bbl_stroke": 0.1,
+                 *         "shut_in": "hard",
+                 *         "slip_ft_min": 20,
+                 *         "slow_spm": 30
                  *       },
                  *       "mud": {
                  *         "active_volume_bbl": 500,
@@ -8195,7 +8447,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 8;
+                version: 9;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -8242,6 +8494,7 @@ export interface components {
             cement: components["schemas"]["CementResult"];
             completion: components["schemas"]["CompletionResult"];
             depths: components["schemas"]["DepthsResult"];
+            drills: components["schemas"]["DrillsResult"];
             /** Findings */
             findings: components["schemas"]["Finding"][];
             ground: components["schemas"]["GroundResult"];
@@ -8480,7 +8733,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "logbook" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "logbook" | "drills" | "policy";
             /** Subject */
             subject: (string | components["schemas"]["Amount"])[];
             /** @default null */
@@ -8671,6 +8924,28 @@ export interface components {
             working: string | null;
         };
         /**
+         * HoleDrill
+         * @description One hole that is drilled under a stack or a diverter.
+         */
+        HoleDrill: {
+            /** Bottom Md Ft */
+            bottom_md_ft: number;
+            /** Hole */
+            hole: (string | components["schemas"]["Amount"])[];
+            /** Id */
+            id: string;
+            /**
+             * Scenes
+             * @default []
+             */
+            scenes: components["schemas"]["SceneRow"][];
+            sheet: components["schemas"]["KillSheet"] | null;
+            /** String */
+            string: number;
+            /** Top Md Ft */
+            top_md_ft: number;
+        };
+        /**
          * HookTrack
          * @description Hook load by depth of the shoe, block included where it is known: as planned, and full and empty beside it.
          */
@@ -8706,7 +8981,7 @@ export interface components {
             /** Name */
             name: string;
             /** Quantity */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight" | "money" | "days" | "drilling_rate") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight" | "money" | "days" | "drilling_rate" | "stroke_rate" | "stroke_volume") | null;
             /** @default null */
             source: components["schemas"]["WorkingCall"] | null;
             /** Symbol */
@@ -9014,6 +9289,111 @@ export interface components {
             weak_is_shoe: boolean;
             /** Weak Md Ft */
             weak_md_ft: number | null;
+        };
+        /**
+         * KillSheet
+         * @description A kill sheet of one hole at one depth. None is not known.
+         */
+        KillSheet: {
+            /**
+             * Active Bbl
+             * @default null
+             */
+            active_bbl: number | null;
+            /** Annulus */
+            annulus: components["schemas"]["VolumeRow"][];
+            /**
+             * Barite Lb
+             * @default null
+             */
+            barite_lb: number | null;
+            /** Bbl Stroke */
+            bbl_stroke: number;
+            /** Bit To Choke */
+            bit_to_choke: number;
+            /** Bit To Shoe */
+            bit_to_shoe: number;
+            /** Cased Bbl */
+            cased_bbl: number;
+            /** Choke Line Psi */
+            choke_line_psi: number | null;
+            /**
+             * Fcp Psi
+             * @default null
+             */
+            fcp_psi: number | null;
+            /** Fracture Ppg */
+            fracture_ppg: number | null;
+            /** Hole */
+            hole: (string | components["schemas"]["Amount"])[];
+            /**
+             * Icp Psi
+             * @default null
+             */
+            icp_psi: number | null;
+            /**
+             * Influx Ft
+             * @default null
+             */
+            influx_ft: number | null;
+            /**
+             * Influx Psi Ft
+             * @default null
+             */
+            influx_psi_ft: number | null;
+            /** Inside */
+            inside: components["schemas"]["VolumeRow"][];
+            /**
+             * Kill Minutes
+             * @default null
+             */
+            kill_minutes: number | null;
+            /**
+             * Kill Ppg
+             * @default null
+             */
+            kill_ppg: number | null;
+            /** Maasp Kill Psi */
+            maasp_kill_psi: number | null;
+            /** Maasp Psi */
+            maasp_psi: number | null;
+            /** Md Ft */
+            md_ft: number;
+            /** Mud Ppg */
+            mud_ppg: number;
+            /** Open Bbl */
+            open_bbl: number;
+            read: components["schemas"]["ShutIn"] | null;
+            /**
+             * Schedule
+             * @default []
+             */
+            schedule: components["schemas"]["knollstack__core__drills__results__ScheduleRow"][];
+            /** Shoe */
+            shoe: (string | components["schemas"]["Amount"])[];
+            /** Shoe Md Ft */
+            shoe_md_ft: number;
+            /** Shoe Tvd Ft */
+            shoe_tvd_ft: number;
+            /** Slow Psi */
+            slow_psi: number | null;
+            /** Slow Read */
+            slow_read: boolean;
+            /** Slow Spm */
+            slow_spm: number;
+            /** String */
+            string: number;
+            /** String Bbl */
+            string_bbl: number;
+            /** To Bit */
+            to_bit: number;
+            /** Tvd Ft */
+            tvd_ft: number;
+            /**
+             * Working
+             * @default
+             */
+            working: string;
         };
         /**
          * KindRow
@@ -9347,7 +9727,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "logbook" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "logbook" | "drills" | "policy";
             /** String */
             string: number | null;
             /** Text */
@@ -10008,6 +10388,14 @@ export interface components {
                  */
                 completion: components["schemas"]["Completion"];
                 /**
+                 * @default {
+                 *       "parts": [],
+                 *       "pump_bbl_stroke": null,
+                 *       "slow": []
+                 *     }
+                 */
+                drills: components["schemas"]["Drills"];
+                /**
                  * Format
                  * @constant
                  */
@@ -10154,6 +10542,22 @@ export interface components {
                  *         "open_hole_limit_ft": 8000,
                  *         "zone_cover_ft": 50,
                  *         "zone_reach_ft": 300
+                 *       },
+                 *       "drills": {
+                 *         "choke_margin_psi": 100,
+                 *         "exposed_ft": 5,
+                 *         "first": "annular",
+                 *         "flow_check": true,
+                 *         "kill_margin_ppg": 0,
+                 *         "most_gain_bbl": 25,
+                 *         "most_minutes": 5,
+                 *         "nozzle_in2": 0.7,
+                 *         "permeability_md": 100,
+                 *         "pick_up_ft": 15,
+                 *         "pump_bbl_stroke": 0.1,
+                 *         "shut_in": "hard",
+                 *         "slip_ft_min": 20,
+                 *         "slow_spm": 30
                  *       },
                  *       "mud": {
                  *         "active_volume_bbl": 500,
@@ -10891,7 +11295,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 8;
+                version: 9;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -11510,7 +11914,7 @@ export interface components {
             /** Name */
             name: string;
             /** Quantity */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight" | "money" | "days" | "drilling_rate") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight" | "money" | "days" | "drilling_rate" | "stroke_rate" | "stroke_volume") | null;
             /** Unit */
             unit: string;
             /** Value */
@@ -12351,6 +12755,25 @@ export interface components {
              *     }
              */
             depths: components["schemas"]["DepthsPolicy"];
+            /**
+             * @default {
+             *       "choke_margin_psi": 100,
+             *       "exposed_ft": 5,
+             *       "first": "annular",
+             *       "flow_check": true,
+             *       "kill_margin_ppg": 0,
+             *       "most_gain_bbl": 25,
+             *       "most_minutes": 5,
+             *       "nozzle_in2": 0.7,
+             *       "permeability_md": 100,
+             *       "pick_up_ft": 15,
+             *       "pump_bbl_stroke": 0.1,
+             *       "shut_in": "hard",
+             *       "slip_ft_min": 20,
+             *       "slow_spm": 30
+             *     }
+             */
+            drills: components["schemas"]["DrillsPolicy"];
             /**
              * @default {
              *       "active_volume_bbl": 500,
@@ -13254,6 +13677,16 @@ export interface components {
             type: string;
         };
         /**
+         * Procedure
+         * @description What is done in which order, as it is posted on the rig floor.
+         */
+        Procedure: {
+            /** Steps */
+            steps: (string | components["schemas"]["Amount"])[][];
+            /** Title */
+            title: string;
+        };
+        /**
          * ProgramsResult
          * @description Both schools side by side, the freedom of each shoe between them, and what would free a program if none is.
          *
@@ -13398,7 +13831,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "logbook" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "logbook" | "drills" | "policy";
         };
         /**
          * ReversingRow
@@ -14827,6 +15260,14 @@ export interface components {
                  */
                 completion: components["schemas"]["Completion"];
                 /**
+                 * @default {
+                 *       "parts": [],
+                 *       "pump_bbl_stroke": null,
+                 *       "slow": []
+                 *     }
+                 */
+                drills: components["schemas"]["Drills"];
+                /**
                  * Format
                  * @constant
                  */
@@ -14973,6 +15414,22 @@ export interface components {
                  *         "open_hole_limit_ft": 8000,
                  *         "zone_cover_ft": 50,
                  *         "zone_reach_ft": 300
+                 *       },
+                 *       "drills": {
+                 *         "choke_margin_psi": 100,
+                 *         "exposed_ft": 5,
+                 *         "first": "annular",
+                 *         "flow_check": true,
+                 *         "kill_margin_ppg": 0,
+                 *         "most_gain_bbl": 25,
+                 *         "most_minutes": 5,
+                 *         "nozzle_in2": 0.7,
+                 *         "permeability_md": 100,
+                 *         "pick_up_ft": 15,
+                 *         "pump_bbl_stroke": 0.1,
+                 *         "shut_in": "hard",
+                 *         "slip_ft_min": 20,
+                 *         "slow_spm": 30
                  *       },
                  *       "mud": {
                  *         "active_volume_bbl": 500,
@@ -15710,7 +16167,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 8;
+                version: 9;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -15744,16 +16201,19 @@ export interface components {
             saved_at: string;
         };
         /**
-         * ScheduleRow
-         * @description A piece of work that the sea adds: its hours, and those of all up to it.
+         * SceneRow
+         * @description A scene, or why this hole cannot be played in it.
          */
-        ScheduleRow: {
-            /** Hours */
-            hours: number;
-            /** Total Hours */
-            total_hours: number;
-            /** Work */
-            work: string;
+        SceneRow: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "drilling" | "tripping" | "swab" | "no pipe" | "collars" | "casing" | "unshearable" | "failed annular" | "leaking ram" | "diverter" | "gas above" | "drift-off";
+            /** Title */
+            title: string;
+            /** Why Not */
+            why_not: string;
         };
         /**
          * Sea
@@ -16279,7 +16739,7 @@ export interface components {
              * Schedule
              * @default []
              */
-            schedule: components["schemas"]["ScheduleRow"][];
+            schedule: components["schemas"]["knollstack__core__sea__results__ScheduleRow"][];
             /** @default null */
             storm: components["schemas"]["StormResult"] | null;
             /**
@@ -16544,6 +17004,18 @@ export interface components {
             reason: (string | components["schemas"]["Amount"])[];
             /** Rule */
             rule: string | null;
+        };
+        /**
+         * ShutIn
+         * @description What was read once the well was shut in.
+         */
+        ShutIn: {
+            /** Gain Bbl */
+            gain_bbl: number;
+            /** Sicp Psi */
+            sicp_psi: number;
+            /** Sidpp Psi */
+            sidpp_psi: number;
         };
         /** SideBySide */
         SideBySide: {
@@ -16956,6 +17428,24 @@ export interface components {
         SizesResult: {
             /** Strings */
             strings: components["schemas"]["SizeRow"][];
+        };
+        /**
+         * SlowPump
+         * @description Circulating pressure read at a slow rate in one hole.
+         */
+        SlowPump: {
+            /**
+             * Hole
+             * @description id of the string that the hole is drilled for
+             */
+            hole: string;
+            /**
+             * Pressure
+             * @description at the standpipe, with the bit on bottom and the hole's mud
+             */
+            psi: number;
+            /** Rate */
+            spm: number;
         };
         /** SoilPoint */
         SoilPoint: {
@@ -17666,7 +18156,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "logbook" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "logbook" | "drills" | "policy";
             /** Title */
             title: string;
         };
@@ -17690,7 +18180,7 @@ export interface components {
              * Step
              * @enum {string}
              */
-            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "logbook" | "policy";
+            step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "logbook" | "drills" | "policy";
         };
         /** StickingRow */
         StickingRow: {
@@ -18021,6 +18511,14 @@ export interface components {
                  */
                 completion: components["schemas"]["Completion"];
                 /**
+                 * @default {
+                 *       "parts": [],
+                 *       "pump_bbl_stroke": null,
+                 *       "slow": []
+                 *     }
+                 */
+                drills: components["schemas"]["Drills"];
+                /**
                  * Format
                  * @constant
                  */
@@ -18167,6 +18665,22 @@ export interface components {
                  *         "open_hole_limit_ft": 8000,
                  *         "zone_cover_ft": 50,
                  *         "zone_reach_ft": 300
+                 *       },
+                 *       "drills": {
+                 *         "choke_margin_psi": 100,
+                 *         "exposed_ft": 5,
+                 *         "first": "annular",
+                 *         "flow_check": true,
+                 *         "kill_margin_ppg": 0,
+                 *         "most_gain_bbl": 25,
+                 *         "most_minutes": 5,
+                 *         "nozzle_in2": 0.7,
+                 *         "permeability_md": 100,
+                 *         "pick_up_ft": 15,
+                 *         "pump_bbl_stroke": 0.1,
+                 *         "shut_in": "hard",
+                 *         "slip_ft_min": 20,
+                 *         "slow_spm": 30
                  *       },
                  *       "mud": {
                  *         "active_volume_bbl": 500,
@@ -18904,7 +19418,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 8;
+                version: 9;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -19265,7 +19779,7 @@ export interface components {
              * Quantity
              * @default null
              */
-            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight" | "money" | "days" | "drilling_rate") | null;
+            quantity: ("depth" | "size" | "diameter" | "height" | "emw" | "pressure" | "volume" | "force" | "mass" | "linear_weight" | "water" | "slurry_yield" | "sacks" | "factor" | "angle" | "temperature" | "temperature_change" | "gradient" | "fraction" | "percent" | "capacity" | "concentration" | "torque" | "flow" | "pump_rate" | "compressibility" | "trip_speed" | "pipe_speed" | "dial" | "per_degree" | "count" | "price" | "length" | "minutes" | "hours" | "gel" | "fluid_loss" | "gallons" | "area" | "seconds" | "soil_strength" | "unit_weight" | "money" | "days" | "drilling_rate" | "stroke_rate" | "stroke_volume") | null;
             /**
              * Required
              * @default false
@@ -19713,6 +20227,26 @@ export interface components {
              */
             result: "holds" | "leaks";
         };
+        /**
+         * VolumeRow
+         * @description A part of the string or of the annulus, from the rig floor down in the order in which it is pumped.
+         */
+        VolumeRow: {
+            /** Bottom Md Ft */
+            bottom_md_ft: number;
+            /** Capacity Bbl Ft */
+            capacity_bbl_ft: number;
+            /** Minutes */
+            minutes: number;
+            /** Part */
+            part: (string | components["schemas"]["Amount"])[];
+            /** Strokes */
+            strokes: number;
+            /** Top Md Ft */
+            top_md_ft: number;
+            /** Volume Bbl */
+            volume_bbl: number;
+        };
         /** WaterBody */
         WaterBody: {
             /**
@@ -19792,6 +20326,14 @@ export interface components {
                  *     }
                  */
                 completion: components["schemas"]["Completion"];
+                /**
+                 * @default {
+                 *       "parts": [],
+                 *       "pump_bbl_stroke": null,
+                 *       "slow": []
+                 *     }
+                 */
+                drills: components["schemas"]["Drills"];
                 /**
                  * Format
                  * @constant
@@ -19939,6 +20481,22 @@ export interface components {
                  *         "open_hole_limit_ft": 8000,
                  *         "zone_cover_ft": 50,
                  *         "zone_reach_ft": 300
+                 *       },
+                 *       "drills": {
+                 *         "choke_margin_psi": 100,
+                 *         "exposed_ft": 5,
+                 *         "first": "annular",
+                 *         "flow_check": true,
+                 *         "kill_margin_ppg": 0,
+                 *         "most_gain_bbl": 25,
+                 *         "most_minutes": 5,
+                 *         "nozzle_in2": 0.7,
+                 *         "permeability_md": 100,
+                 *         "pick_up_ft": 15,
+                 *         "pump_bbl_stroke": 0.1,
+                 *         "shut_in": "hard",
+                 *         "slip_ft_min": 20,
+                 *         "slow_spm": 30
                  *       },
                  *       "mud": {
                  *         "active_volume_bbl": 500,
@@ -20676,7 +21234,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 8;
+                version: 9;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -21251,6 +21809,14 @@ export interface components {
                  */
                 completion: components["schemas"]["Completion"];
                 /**
+                 * @default {
+                 *       "parts": [],
+                 *       "pump_bbl_stroke": null,
+                 *       "slow": []
+                 *     }
+                 */
+                drills: components["schemas"]["Drills"];
+                /**
                  * Format
                  * @constant
                  */
@@ -21397,6 +21963,22 @@ export interface components {
                  *         "open_hole_limit_ft": 8000,
                  *         "zone_cover_ft": 50,
                  *         "zone_reach_ft": 300
+                 *       },
+                 *       "drills": {
+                 *         "choke_margin_psi": 100,
+                 *         "exposed_ft": 5,
+                 *         "first": "annular",
+                 *         "flow_check": true,
+                 *         "kill_margin_ppg": 0,
+                 *         "most_gain_bbl": 25,
+                 *         "most_minutes": 5,
+                 *         "nozzle_in2": 0.7,
+                 *         "permeability_md": 100,
+                 *         "pick_up_ft": 15,
+                 *         "pump_bbl_stroke": 0.1,
+                 *         "shut_in": "hard",
+                 *         "slip_ft_min": 20,
+                 *         "slow_spm": 30
                  *       },
                  *       "mud": {
                  *         "active_volume_bbl": 500,
@@ -22134,7 +22716,7 @@ export interface components {
                  * Version
                  * @constant
                  */
-                version: 8;
+                version: 9;
                 /**
                  * @default {
                  *       "base_plate_in": 2,
@@ -22325,6 +22907,22 @@ export interface components {
             what: string;
         };
         /**
+         * ScheduleRow
+         * @description Drill pipe pressure to hold after so many strokes of kill mud; `front_md_ft` is how far that has come.
+         */
+        knollstack__core__drills__results__ScheduleRow: {
+            /** Front Md Ft */
+            front_md_ft: number;
+            /** Front Tvd Ft */
+            front_tvd_ft: number;
+            /** Psi */
+            psi: number;
+            /** Pumped Bbl */
+            pumped_bbl: number;
+            /** Strokes */
+            strokes: number;
+        };
+        /**
          * FluidRow
          * @description One way to hold fluid inside: flooded, filled as planned, floated in; at the end of the run.
          */
@@ -22342,6 +22940,18 @@ export interface components {
             inside: "flooded" | "planned" | "floated";
             /** Worst Float Psi */
             worst_float_psi: number;
+        };
+        /**
+         * ScheduleRow
+         * @description A piece of work that the sea adds: its hours, and those of all up to it.
+         */
+        knollstack__core__sea__results__ScheduleRow: {
+            /** Hours */
+            hours: number;
+            /** Total Hours */
+            total_hours: number;
+            /** Work */
+            work: string;
         };
         /**
          * WaitRow

@@ -10,6 +10,8 @@ UNIT_ENDINGS: dict[str, str] = {
     "_lb_100ft2": "lbf/100 ft²",
     "_lb_sn_100ft2": "lbf·sⁿ/100 ft²",
     "_gpm": "gal/min",
+    "_bbl_stroke": "bbl/stroke",
+    "_md": "mD",
     "_bpm": "bbl/min",
     "_1_psi": "1/psi",
     "_ecp": "eq. cP",

@@ -52,6 +52,8 @@ Quantity = Literal[
     "money",
     "days",
     "drilling_rate",
+    "stroke_rate",
+    "stroke_volume",
 ]
 Severity = Literal["stop", "caution", "unknown", "note"]
 SEVERITIES: tuple[Severity, ...] = ("stop", "caution", "unknown", "note")
@@ -70,6 +72,7 @@ Step = Literal[
     "completion",
     "runsheet",
     "logbook",
+    "drills",
     "policy",
 ]
 """A step of the work, in its one word; its order and all that belongs to it stand in the registry of steps."""

@@ -1,10 +1,12 @@
 """One glossary: the name that an argument or a result carries, what it means, its symbol; its unit is its ending."""
 
+from knollstack.core.base.kill_terms import KILL_TERMS
 from knollstack.core.base.planning_terms import PLANNING_TERMS
 
 # name -> (symbol, meaning)
 TERMS: dict[str, tuple[str, str]] = {
     **PLANNING_TERMS,
+    **KILL_TERMS,
     "seal_bore_in": ("d_p", "seal bore of the packer"),
     "below_psi": ("p_b", "pressure under the packer: that in open tubing, or what stands below a plug"),
     "inside_change_psi": ("Δpᵢ", "change of pressure inside"),

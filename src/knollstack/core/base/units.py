@@ -109,6 +109,8 @@ _TABLE: dict[str, tuple[tuple[str, str, int], ...]] = {
     "money": (("", "dimensionless", 0), ("", "dimensionless", 0)),
     "days": (("d", "day", 1), ("d", "day", 1)),
     "drilling_rate": (("ft/h", "foot / hour", 0), ("m/h", "meter / hour", 1)),
+    "stroke_rate": (("spm", "dimensionless", 0), ("spm", "dimensionless", 0)),
+    "stroke_volume": (("bbl/stroke", "oil_barrel", 4), ("L/stroke", "liter", 2), ("m³/stroke", "meter ** 3", 5)),
     "price": (("per ft", "1 / foot", 2), ("per m", "1 / meter", 2)),
 }
 
@@ -169,6 +171,8 @@ _QUANTITY_OF_UNIT: dict[str, Quantity] = {
     "1/°F": "per_degree",
     "lbf/100 ft²": "gel",
     "psf": "soil_strength",
+    "bbl/min": "pump_rate",
+    "bbl/stroke": "stroke_volume",
 }
 
 

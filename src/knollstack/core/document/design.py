@@ -33,6 +33,7 @@ from knollstack.core.base.fields import (
     told,
 )
 from knollstack.core.document.completion import Completion
+from knollstack.core.document.drills import Drills
 from knollstack.core.document.log import MOST_ENTRIES, LogEntry
 from knollstack.core.document.plugs import BalancedPlug
 from knollstack.core.document.policy import Policy
@@ -45,7 +46,7 @@ from knollstack.core.document.wellhead import Wellhead
 
 DEEPEST_CELLAR_FT = 60.0
 FORMAT = "knollstack.well"
-VERSION = 8
+VERSION = 9
 
 
 Basis = Literal["rig_floor_ft", "cellar_depth_ft", "flowline_height_ft", "total_depth"]
@@ -180,7 +181,7 @@ class Design(Part):
     """A whole well design."""
 
     format: Literal["knollstack.well"]
-    version: Literal[8]
+    version: Literal[9]
     name: Name = told("Well")
     note: Note = told("Note", "")
     site: Site = Site()
@@ -198,9 +199,10 @@ class Design(Part):
     sea: Sea = Sea()
     completion: Completion = Completion()
     runsheet: RunSheet = told("Run sheet", RunSheet())
+    drills: Drills = Drills()
     log: tuple[LogEntry, ...] = listed("Log", MOST_ENTRIES, help="what happened; it overrules the plan")
 
 
 def empty(name: str) -> Design:
     """A well with nothing decided and nothing known."""
-    return Design(format="knollstack.well", version=8, name=name, site=Site(assumed=get_args(Basis)))
+    return Design(format="knollstack.well", version=9, name=name, site=Site(assumed=get_args(Basis)))

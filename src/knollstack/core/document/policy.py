@@ -28,6 +28,7 @@ from knollstack.core.base.fields import (
 )
 from knollstack.core.document.cementing import CementPolicy
 from knollstack.core.document.completion_policy import CompletionPolicy
+from knollstack.core.document.drills import DrillsPolicy
 from knollstack.core.document.preventers import PreventersPolicy
 from knollstack.core.document.running import RunningPolicy
 from knollstack.core.document.runsheet_policy import RunSheetPolicy
@@ -301,3 +302,4 @@ class Policy(Part):
     sea: SeaPolicy = SeaPolicy()
     completion: CompletionPolicy = CompletionPolicy()
     runsheet: RunSheetPolicy = told("Run sheet", RunSheetPolicy())
+    drills: DrillsPolicy = DrillsPolicy()

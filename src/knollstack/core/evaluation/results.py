@@ -10,6 +10,7 @@ from knollstack.core.base.findings import Assumption, Finding, Result, State, St
 from knollstack.core.cement.results import CementResult
 from knollstack.core.completion.results import CompletionResult
 from knollstack.core.depths.results import DepthsResult
+from knollstack.core.drills.results import DrillsResult
 from knollstack.core.ground.results import GroundResult
 from knollstack.core.logbook.results import LogbookResult
 from knollstack.core.mud.results import MudResult
@@ -86,5 +87,6 @@ class Evaluation(Result):
     completion: CompletionResult
     runsheet: RunsheetResult
     logbook: LogbookResult
+    drills: DrillsResult
     findings: tuple[Finding, ...]
     assumptions: tuple[Assumption, ...]

@@ -14,6 +14,7 @@ from knollstack.core.base.findings import Assumption, Finding, Result, Step
 from knollstack.core.cement import judge as cement
 from knollstack.core.completion import judge as completion
 from knollstack.core.depths import judge as depths
+from knollstack.core.drills import judge as drills
 from knollstack.core.ground import judge as ground
 from knollstack.core.ground.well import Well
 from knollstack.core.logbook import judge as logbook
@@ -101,6 +102,7 @@ STEPS: tuple[StepEntry, ...] = (
     StepEntry("completion", "Completion", completion.judge, ("/completion",)),
     StepEntry("runsheet", "Run sheet", runsheet.judge, ("/runsheet",), follows=True),
     StepEntry("logbook", "Logbook", logbook.judge, ("/log",)),
+    StepEntry("drills", "Drills", drills.judge, ("/drills",), follows=True),
 )
 WORDS: tuple[Step, ...] = tuple(entry.step for entry in STEPS)
 

@@ -17,6 +17,7 @@ from knollstack.core.document.upgrades.version_4 import to_version_5
 from knollstack.core.document.upgrades.version_5 import to_version_6
 from knollstack.core.document.upgrades.version_6 import to_version_7
 from knollstack.core.document.upgrades.version_7 import to_version_8
+from knollstack.core.document.upgrades.version_8 import to_version_9
 
 UPGRADES: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {
     1: to_version_2,
@@ -26,6 +27,7 @@ UPGRADES: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {
     5: to_version_6,
     6: to_version_7,
     7: to_version_8,
+    8: to_version_9,
 }
 """From a version to the next."""
 

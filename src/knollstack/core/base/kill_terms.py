@@ -1,0 +1,32 @@
+"""The glossary's part of well control: kill sheet, gas, inflow, choke."""
+
+# name -> (symbol, meaning)
+KILL_TERMS: dict[str, tuple[str, str]] = {
+    "sidpp_psi": ("p_dp", "shut-in drill pipe pressure"),
+    "sicp_psi": ("p_c", "shut-in casing pressure"),
+    "kill_margin_ppg": ("m", "margin of the kill mud over balance"),
+    "kill_ppg": ("ρ_k", "kill mud weight"),
+    "slow_pump_psi": ("p_s", "pump pressure at the slow rate"),
+    "slow_gpm": ("q_s", "the slow rate"),
+    "pump_bbl_stroke": ("v", "pump output of a stroke"),
+    "nozzle_in2": ("A", "total flow area of the nozzles"),
+    "pressure_psia": ("p", "absolute pressure"),
+    "deviation": ("z", "deviation factor"),
+    "from_psia": ("p₁", "absolute pressure before"),
+    "to_psia": ("p₂", "absolute pressure after"),
+    "from_zt": ("z₁·T₁", "deviation factor times absolute temperature before"),
+    "to_zt": ("z₂·T₂", "deviation factor times absolute temperature after"),
+    "permeability_md": ("k", "permeability"),
+    "exposed_ft": ("h", "thickness of the reservoir that is drilled into"),
+    "gas_viscosity_cp": ("μ", "viscosity of the gas in the reservoir"),
+    "drainage_ft": ("r_e", "drainage radius"),
+    "flow_coefficient": ("C_v", "flow coefficient of the choke at its opening"),
+    "drop_psi": ("Δp", "pressure over the choke"),
+    "initial_psi": ("p_i", "initial circulating pressure"),
+    "final_psi": ("p_f", "final circulating pressure"),
+    "strokes": ("n", "strokes pumped"),
+    "strokes_to_bit": ("n_b", "strokes from surface to bit"),
+    "front_md_ft": ("s", "measured depth of the front of the kill mud in the string"),
+    "front_tvd_ft": ("d", "true vertical depth of the front"),
+    "bit_md_ft": ("S", "measured depth of the bit"),
+}

@@ -1,0 +1,121 @@
+"""Drills in a worker process: each played on from where it is held, or played again from what was done."""
+
+from __future__ import annotations
+
+import json
+from collections import OrderedDict
+from typing import Any
+
+from pydantic import BaseModel, TypeAdapter
+
+from knollstack.catalogue import load
+from knollstack.core.base.units import UnitSet
+from knollstack.core.document.design import Design
+from knollstack.core.document.faults import Fault, FaultyDesign
+from knollstack.core.drills.debrief import debrief
+from knollstack.core.drills.events import Doing
+from knollstack.core.drills.killsheet import kill_sheet
+from knollstack.core.drills.making import NotPlayableError, made
+from knollstack.core.drills.panel import Panel, can, panel
+from knollstack.core.drills.play import Play
+from knollstack.core.drills.results import KillSheet, ShutIn
+from knollstack.core.drills.scene import Scene
+from knollstack.core.evaluation.evaluate import evaluated
+from knollstack.core.logbook.drilled import as_drilled
+from knollstack.core.proposal.equipping import program_of
+from knollstack.core.reading.read import parse
+from knollstack.formats import kill_sheet as pages
+
+MOST_HELD = 12
+STEP_S = 6_000
+"""Of the drill's clock in one call: a long drill is played again in parts, so that nobody waits for all of it."""
+DOINGS: TypeAdapter[list[Doing]] = TypeAdapter(list[Doing])
+_held: OrderedDict[str, tuple[Play, list[Doing]]] = OrderedDict()
+
+
+class DrillState(BaseModel):
+    """A drill as it stands; while it is played again its clock is behind."""
+
+    clock_s: int
+    ended: bool
+    behind: bool
+    done_s: tuple[int, ...]
+    """At which second each thing was done: no earlier than the clock stood."""
+    panel: Panel
+    can: tuple[str, ...]
+
+
+def _play(key: str, document: Any, scene: Scene, doings: list[Doing]) -> Play:
+    """The drill as far as it was played; begun anew where it is not held, or something else was done in it."""
+    held = _held.pop(key, None)
+    if held is None or doings[: len(held[1])] != held[1]:
+        drilled = as_drilled(parse(document))
+        equipped = program_of(drilled.design, load())
+        try:
+            found = made(equipped, dict(evaluated(equipped, drilled)), scene)
+        except NotPlayableError as error:
+            raise FaultyDesign([Fault(path="/scene", value=scene.kind, expected=f"another scene: {error}")]) from error
+        held = (Play(found, equipped.well.policy.drills), [])
+    _held[key] = held
+    while len(_held) > MOST_HELD:
+        _held.popitem(last=False)
+    return held[0]
+
+
+def play_on(key: str, document: Any, scene: Scene, doings: list[Doing], to_s: int) -> str:
+    """Bring a drill to a second of its clock, with what was done on the way, as far as one call goes."""
+    play = _play(key, document, scene, doings)
+    done, until = _held[key][1], play.clock_s + STEP_S
+    for doing in doings[len(done) :]:
+        if doing.at_s > until:
+            break
+        done.append(doing.model_copy(update={"at_s": max(doing.at_s, play.clock_s)}))
+        play.act(done[-1])
+    behind = len(done) < len(doings)
+    if not behind:
+        play.advance(min(to_s, until))
+        behind = play.clock_s < to_s and not play.ended
+    else:
+        play.advance(min(doings[len(done)].at_s, until))
+    state = DrillState(
+        clock_s=play.clock_s,
+        ended=play.ended,
+        behind=behind,
+        done_s=tuple(d.at_s for d in done),
+        panel=panel(play),
+        can=can(play),
+    )
+    return state.model_dump_json()
+
+
+def debrief_of(key: str, document: Any, scene: Scene, doings: list[Doing], to_s: int) -> tuple[float, str] | None:
+    """Score and debrief; None while the drill is still being played again."""
+    state = json.loads(play_on(key, document, scene, doings, to_s))
+    if state["behind"]:
+        return None
+    found = debrief(_held[key][0])
+    return found.score, found.model_dump_json()
+
+
+def _sheet(design: Design, hole: str, md_ft: float | None, read: ShutIn) -> KillSheet | None:
+    equipped = program_of(as_drilled(design).design, load())
+    below = next((s for s in equipped.strings[1:] if s.id == hole), None)
+    if below is None:
+        return None
+    depth = below.shoe_md_ft if md_ft is None else md_ft
+    if not below.previous_shoe_md_ft < depth <= below.shoe_md_ft:
+        expected = f"a depth in this hole, over {below.previous_shoe_md_ft:,.0f} to {below.shoe_md_ft:,.0f} ft"
+        raise FaultyDesign([Fault(path="/md_ft", value=f"{depth:,.0f}", expected=expected)])
+    return kill_sheet(equipped, below, depth, read)
+
+
+def create_kill_sheet(document: Any, hole: str, md_ft: float | None, read: ShutIn) -> str | None:
+    found = _sheet(parse(document), hole, md_ft, read)
+    return None if found is None else found.model_dump_json()
+
+
+def write_kill_sheet(
+    design: Design, hole: str, md_ft: float | None, read: ShutIn, units: UnitSet, revision: int, saved_at: str
+) -> bytes | None:
+    found = _sheet(design, hole, md_ft, read)
+    return None if found is None else pages.write_kill_sheet(design.name, found, units, revision, saved_at)
