@@ -22,6 +22,7 @@ from knollstack.core.document.design import (
     Trajectory,
     Zone,
 )
+from knollstack.core.document.drills import DrillPart, SlowPump
 from knollstack.core.document.faults import Fault, FaultyDesign, schema_faults
 from knollstack.core.document.log import NewEntry, PumpedPoint
 from knollstack.core.document.plugs import BalancedPlug
@@ -106,6 +107,8 @@ _MODELS: dict[Target, type[Part]] = {
     "weather": Weather,
     "work_limits": WorkLimit,
     "disconnect": DisconnectStep,
+    "slow_pumps": SlowPump,
+    "drill_parts": DrillPart,
     "evaluation": Survey,
     "pressure_points": LoggedPressure,
     "perforations": Perforation,

@@ -69,6 +69,8 @@ _PLACES: dict[Target, str] = {
     "weather": "/sea/weather",
     "work_limits": "/sea/limits",
     "disconnect": "/sea/disconnect",
+    "slow_pumps": "/drills/slow",
+    "drill_parts": "/drills/parts",
     "evaluation": "/completion/evaluation",
     "pressure_points": "/completion/pressure_points",
     "perforations": "/completion/perforations",

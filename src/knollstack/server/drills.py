@@ -13,7 +13,7 @@ from pydantic import BaseModel, Field
 
 from knollstack.core.base.fields import Depth, Id, Pressure, Volume
 from knollstack.core.drills.debrief import Debrief
-from knollstack.core.drills.events import MOST_S, Doing
+from knollstack.core.drills.events import MOST_S, DrillDoing
 from knollstack.core.drills.results import KillSheet, ShutIn
 from knollstack.core.drills.scene import TITLES, Scene
 from knollstack.core.reading.read import parse_text
@@ -59,7 +59,7 @@ class StepsBody(BaseModel):
     """Bring the clock to a second, with what was done on the way, each at its second."""
 
     to_s: Annotated[int, Field(strict=True, ge=0, le=MOST_S)]
-    doings: Annotated[list[Doing], Field(max_length=MOST_AT_ONCE)] = []
+    doings: Annotated[list[DrillDoing], Field(max_length=MOST_AT_ONCE)] = []
 
 
 class DrillPath(BaseModel):
@@ -97,7 +97,7 @@ def _key(row: store.DrillRow) -> str:
     return f"{row.id} {row.begun_at} {row.person}"
 
 
-def _state(row: store.DrillRow, doings: list[Doing], to_s: int) -> DrillState:
+def _state(row: store.DrillRow, doings: list[DrillDoing], to_s: int) -> DrillState:
     text = light(playing.play_on, _key(row), json.loads(row.document), _scene(row), doings, to_s)
     return DrillState.model_validate_json(text)
 

@@ -13,10 +13,10 @@ from knollstack.core.base.units import UnitSet
 from knollstack.core.document.design import Design
 from knollstack.core.document.faults import Fault, FaultyDesign
 from knollstack.core.drills.debrief import debrief
-from knollstack.core.drills.events import Doing
+from knollstack.core.drills.events import DrillDoing
 from knollstack.core.drills.killsheet import kill_sheet
 from knollstack.core.drills.making import NotPlayableError, made
-from knollstack.core.drills.panel import Panel, can, panel
+from knollstack.core.drills.panel import DrillPanel, can, panel
 from knollstack.core.drills.play import Play
 from knollstack.core.drills.results import KillSheet, ShutIn
 from knollstack.core.drills.scene import Scene
@@ -29,8 +29,8 @@ from knollstack.formats import kill_sheet as pages
 MOST_HELD = 12
 STEP_S = 6_000
 """Of the drill's clock in one call: a long drill is played again in parts, so that nobody waits for all of it."""
-DOINGS: TypeAdapter[list[Doing]] = TypeAdapter(list[Doing])
-_held: OrderedDict[str, tuple[Play, list[Doing]]] = OrderedDict()
+DOINGS: TypeAdapter[list[DrillDoing]] = TypeAdapter(list[DrillDoing])
+_held: OrderedDict[str, tuple[Play, list[DrillDoing]]] = OrderedDict()
 
 
 class DrillState(BaseModel):
@@ -41,11 +41,11 @@ class DrillState(BaseModel):
     behind: bool
     done_s: tuple[int, ...]
     """At which second each thing was done: no earlier than the clock stood."""
-    panel: Panel
+    panel: DrillPanel
     can: tuple[str, ...]
 
 
-def _play(key: str, document: Any, scene: Scene, doings: list[Doing]) -> Play:
+def _play(key: str, document: Any, scene: Scene, doings: list[DrillDoing]) -> Play:
     """The drill as far as it was played; begun anew where it is not held, or something else was done in it."""
     held = _held.pop(key, None)
     if held is None or doings[: len(held[1])] != held[1]:
@@ -62,7 +62,7 @@ def _play(key: str, document: Any, scene: Scene, doings: list[Doing]) -> Play:
     return held[0]
 
 
-def play_on(key: str, document: Any, scene: Scene, doings: list[Doing], to_s: int) -> str:
+def play_on(key: str, document: Any, scene: Scene, doings: list[DrillDoing], to_s: int) -> str:
     """Bring a drill to a second of its clock, with what was done on the way, as far as one call goes."""
     play = _play(key, document, scene, doings)
     done, until = _held[key][1], play.clock_s + STEP_S
@@ -88,7 +88,7 @@ def play_on(key: str, document: Any, scene: Scene, doings: list[Doing], to_s: in
     return state.model_dump_json()
 
 
-def debrief_of(key: str, document: Any, scene: Scene, doings: list[Doing], to_s: int) -> tuple[float, str] | None:
+def debrief_of(key: str, document: Any, scene: Scene, doings: list[DrillDoing], to_s: int) -> tuple[float, str] | None:
     """Score and debrief; None while the drill is still being played again."""
     state = json.loads(play_on(key, document, scene, doings, to_s))
     if state["behind"]:

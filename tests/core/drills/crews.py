@@ -1,6 +1,6 @@
 """Scripted crews: each looks at the panel's truth as a crew would at its gauges, and acts by the posted procedure."""
 
-from knollstack.core.drills.events import Doing
+from knollstack.core.drills.events import DrillDoing
 from knollstack.core.drills.rules_kill import kill_ppg
 
 
@@ -12,7 +12,7 @@ class Crew:
         self.setup = play.made.setup
 
     def do(self, action, **more):
-        event = self.play.act(Doing(at_s=self.play.clock_s, action=action, **more))
+        event = self.play.act(DrillDoing(at_s=self.play.clock_s, action=action, **more))
         assert not event.refused, f"{action}: {event.refused}"
         return event
 

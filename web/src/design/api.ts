@@ -4,6 +4,12 @@ import { browserId, personName } from "./person";
 import type {
   BinItem,
   CatalogueView,
+  Debrief,
+  DrillDoing,
+  DrillItem,
+  DrillView,
+  KillSheet,
+  Scene,
   Change,
   ChainsResult,
   Comparison,
@@ -146,6 +152,21 @@ export const readTestPoints = (id: number, begins: string, ends: string) =>
   ).then((r) => r.points);
 export const tellDepartures = (planned: PlannedNow, spans: readonly LiveSpan[], limits: Limits, signal?: AbortSignal) =>
   send<{ departures: Departure[] }>("POST", "/departures", { planned, spans, limits }, signal).then((r) => r.departures);
+export const beginDrill = (id: number, document: Design, scene: Scene) =>
+  send<DrillView>("POST", `/designs/${id}/drills`, { document, scene });
+export const getDrill = (drill: number) => send<DrillView>("GET", `/drills/${drill}`);
+export const playDrill = (drill: number, to_s: number, doings: readonly DrillDoing[]) =>
+  send<DrillView>("POST", `/drills/${drill}/steps`, { to_s, doings });
+export const endDrill = (drill: number, to_s: number) => send<Debrief>("POST", `/drills/${drill}/end`, { to_s });
+export const getDebrief = (drill: number) => send<Debrief>("GET", `/drills/${drill}/debrief`);
+export const listDrills = (id: number) => send<{ drills: DrillItem[] }>("GET", `/designs/${id}/drills`).then((r) => r.drills);
+export const deleteDrill = (drill: number) => send<undefined>("DELETE", `/drills/${drill}`);
+export const getKillSheet = (document: Design, asked: Record<string, unknown>, signal?: AbortSignal) =>
+  send<KillSheet>("POST", "/kill-sheets", { document, ...asked }, signal);
+export async function beginFromFile(id: number, file: File) {
+  const init = { method: "POST", body: file, headers: { ...named(), "Content-Type": "application/octet-stream" } };
+  return answer<DrillView>(await fetch(`/api/designs/${id}/drills/file`, init));
+}
 export async function takeFeedFile(id: number, file: File) {
   const init = { method: "POST", body: file, headers: { ...named(), "Content-Type": "application/octet-stream" } };
   return answer<{ readings: number; spans: number; bad_lines: number }>(await fetch(`/api/designs/${id}/feed/file`, init));

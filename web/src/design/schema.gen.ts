@@ -279,6 +279,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/designs/{design_id}/drills": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every rehearsal of a design with its score, the newest first. */
+        get: operations["drills_list_drills_designs__int_design_id__drills_get"];
+        put?: never;
+        /** Begin a rehearsal on a document as it stands, saved or not. */
+        post: operations["drills_begin_drill_designs__int_design_id__drills_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/drills.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Scores by person as CSV. */
+        get: operations["drills_export_scores_designs__int_design_id__drills_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/drills/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begin the rehearsal of a scene file, on the design that it brings. */
+        post: operations["drills_begin_from_file_designs__int_design_id__drills_file_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/designs/{design_id}/feed": {
         parameters: {
             query?: never;
@@ -375,6 +427,23 @@ export interface paths {
         };
         /** The newest revision as a well file, with the log of its well. */
         get: operations["wells_export_design_designs__int_design_id__file_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/designs/{design_id}/kill-sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The kill sheet of one hole of the newest revision on one page, as PDF. */
+        get: operations["drills_print_kill_sheet_designs__int_design_id__kill_sheet_pdf_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -795,6 +864,92 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drills/{drill_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A rehearsal where it stands; of a long one that the server no longer holds, as far as it is played again. */
+        get: operations["drills_get_drill_drills__int_drill_id__get"];
+        put?: never;
+        post?: never;
+        /** Take a rehearsal out of the list, with its score. */
+        delete: operations["drills_delete_drill_drills__int_drill_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drills/{drill_id}/debrief": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The debrief of a rehearsal that has ended. */
+        get: operations["drills_get_debrief_drills__int_drill_id__debrief_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drills/{drill_id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** End a rehearsal and have its debrief; 409 while a long one is still being played again. */
+        post: operations["drills_end_drill_drills__int_drill_id__end_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drills/{drill_id}/scene.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The scene with the design that it is played on, to be shared. */
+        get: operations["drills_export_scene_drills__int_drill_id__scene_json_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drills/{drill_id}/steps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Let the clock run; what was done is kept before it is answered. */
+        post: operations["drills_play_drill_drills__int_drill_id__steps_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/estimates/fracture": {
         parameters: {
             query?: never;
@@ -874,6 +1029,23 @@ export interface paths {
         put?: never;
         /** Work one formula with other numbers. */
         post: operations["reference_try_formula_formulas__string_name__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kill-sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The kill sheet of a hole of a document for what was read. */
+        post: operations["drills_create_kill_sheet_kill_sheets_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3593,6 +3765,28 @@ export interface components {
             low: number;
             /** Most */
             most: number;
+        };
+        /** Debrief */
+        Debrief: {
+            /** Clock S */
+            clock_s: number;
+            /** Elements */
+            elements: [
+                number,
+                string
+            ][];
+            limits: components["schemas"]["DrillLimits"];
+            /** Outcomes */
+            outcomes: components["schemas"]["RuleOutcome"][];
+            scene: components["schemas"]["Scene"];
+            /** School */
+            school: (string | components["schemas"]["Amount"])[];
+            /** Score */
+            score: number;
+            series: components["schemas"]["DrillSeries"];
+            theory: components["schemas"]["DrillTheory"] | null;
+            /** Timeline */
+            timeline: components["schemas"]["TimelineRow"][];
         };
         /** Departure */
         Departure: {
@@ -7095,6 +7289,193 @@ export interface components {
             yellow_s: number | null;
         };
         /**
+         * DrillDoing
+         * @description One thing done, at a whole second of the drill's clock: `target` is an element, `value` a rate, opening or weight.
+         */
+        DrillDoing: {
+            /**
+             * Action
+             * @enum {string}
+             */
+            action: "pump" | "pick up" | "lower" | "slips" | "flow check" | "stab valve" | "close valve" | "open valve" | "make up" | "close" | "open" | "open choke line" | "close choke line" | "choke" | "hold casing pressure" | "hold drill pipe pressure" | "choke by hand" | "line up mud" | "open overboard" | "close overboard" | "hang off" | "disconnect" | "strip in" | "stop pipe" | "drop" | "fill casing" | "record" | "report" | "end";
+            /** At S */
+            at_s: number;
+            /**
+             * Gain Bbl
+             * @default null
+             */
+            gain_bbl: number | null;
+            /**
+             * Sicp Psi
+             * @default null
+             */
+            sicp_psi: number | null;
+            /**
+             * Sidpp Psi
+             * @default null
+             */
+            sidpp_psi: number | null;
+            /**
+             * Target
+             * @default null
+             */
+            target: number | null;
+            /**
+             * Value
+             * @default null
+             */
+            value: number | null;
+        };
+        /**
+         * DrillItem
+         * @description A drill in the list; without a score it has not ended.
+         */
+        DrillItem: {
+            /** Begun At */
+            begun_at: string;
+            /** Clock S */
+            clock_s: number;
+            /** Ended */
+            ended: boolean;
+            /** Id */
+            id: number;
+            /** Person */
+            person: string;
+            scene: components["schemas"]["Scene"];
+            /** Score */
+            score: number | null;
+            /** Title */
+            title: string;
+        };
+        /** DrillLimits */
+        DrillLimits: {
+            /** Class Psi */
+            class_psi: number | null;
+            /** Formation Psi */
+            formation_psi: number;
+            /** Hole Md Ft */
+            hole_md_ft: number;
+            /** Kill Ppg */
+            kill_ppg: number;
+            /** Shoe Fracture Psi */
+            shoe_fracture_psi: number;
+            /** Shoe Md Ft */
+            shoe_md_ft: number;
+            /** Stack Md Ft */
+            stack_md_ft: number;
+            /** Weak */
+            weak: [
+                number,
+                number
+            ][];
+        };
+        /** DrillList */
+        DrillList: {
+            /** Drills */
+            drills: components["schemas"]["DrillItem"][];
+        };
+        /** DrillPanel */
+        DrillPanel: {
+            /** At Sea */
+            at_sea: boolean;
+            /** Bit Md Ft */
+            bit_md_ft: number | null;
+            /** Casing Psi */
+            casing_psi: number | null;
+            /** Choke */
+            choke: number;
+            /** Choke Line */
+            choke_line: boolean;
+            /** Choke Mode */
+            choke_mode: string;
+            /** Choke Target Psi */
+            choke_target_psi: number;
+            /**
+             * Circle
+             * @default
+             * @enum {string}
+             */
+            circle: "" | "green" | "yellow" | "red";
+            /** Clock S */
+            clock_s: number;
+            /** Cut */
+            cut: boolean;
+            /** Disconnected */
+            disconnected: boolean;
+            /** Elements */
+            elements: components["schemas"]["PanelLight"][];
+            /** Ended */
+            ended: boolean;
+            /** Fill Asked Bbl */
+            fill_asked_bbl: number | null;
+            /** Fill Taken Bbl */
+            fill_taken_bbl: number | null;
+            /** Floor Flow */
+            floor_flow: boolean;
+            /** Flow In Gpm */
+            flow_in_gpm: number;
+            /** Flow Out Gpm */
+            flow_out_gpm: number;
+            /** Goal */
+            goal: string;
+            /** Has Choke */
+            has_choke: boolean;
+            /** Has Diverter */
+            has_diverter: boolean;
+            /** Hole */
+            hole: (string | components["schemas"]["Amount"])[];
+            /** Hole Md Ft */
+            hole_md_ft: number;
+            /** Hook Lbf */
+            hook_lbf: number;
+            /** Hung */
+            hung: boolean;
+            /** Kill Psi */
+            kill_psi: number | null;
+            /** Made Up */
+            made_up: boolean;
+            /** Most Spm */
+            most_spm: number;
+            /**
+             * Moving
+             * @enum {string}
+             */
+            moving: "still" | "pulling" | "picking up" | "running in";
+            /** Mud In Ppg */
+            mud_in_ppg: number;
+            /** Mud Ppg */
+            mud_ppg: number;
+            /** Offset */
+            offset: number | null;
+            /** Overboard */
+            overboard: boolean;
+            /** Pipe Psi */
+            pipe_psi: number | null;
+            /** Pit Bbl */
+            pit_bbl: number;
+            /** Pit Change Bbl */
+            pit_change_bbl: number;
+            /** Record */
+            record: components["schemas"]["RecordLine"][];
+            /** Safety Valve */
+            safety_valve: string;
+            /** Slow Spm */
+            slow_spm: number;
+            /** Spm */
+            spm: number;
+            /**
+             * Stopped For
+             * @default
+             */
+            stopped_for: string;
+            /** String */
+            string: string;
+            /** Strokes */
+            strokes: number;
+            /** Title */
+            title: string;
+        };
+        /**
          * DrillPart
          * @description A length of the drill string as run in one hole; parts of a hole stand from the bit up.
          */
@@ -7126,6 +7507,56 @@ export interface components {
             length_ft: number | null;
             /** OD */
             od_in: number;
+        };
+        /**
+         * DrillSeries
+         * @description The well second by second, thinned; every list has one entry a moment.
+         */
+        DrillSeries: {
+            /** At S */
+            at_s: number[];
+            /** Bit Md Ft */
+            bit_md_ft: (number | null)[];
+            /** Bottom Psi */
+            bottom_psi: number[];
+            /** Casing Psi */
+            casing_psi: number[];
+            /** Closed */
+            closed: number[][];
+            /** Gain Bbl */
+            gain_bbl: number[];
+            /** Gas */
+            gas: [
+                number,
+                number
+            ][][];
+            /** Loss Bpm */
+            loss_bpm: number[];
+            /** Pipe Psi */
+            pipe_psi: number[];
+            /** Pumped Bbl */
+            pumped_bbl: number[];
+            /** Shoe Psi */
+            shoe_psi: number[];
+            /** Spm */
+            spm: number[];
+        };
+        /**
+         * DrillState
+         * @description A drill as it stands; while it is played again its clock is behind.
+         */
+        DrillState: {
+            /** Behind */
+            behind: boolean;
+            /** Can */
+            can: string[];
+            /** Clock S */
+            clock_s: number;
+            /** Done S */
+            done_s: number[];
+            /** Ended */
+            ended: boolean;
+            panel: components["schemas"]["DrillPanel"];
         };
         /** DrillString */
         DrillString: {
@@ -7162,6 +7593,27 @@ export interface components {
              * @default null
              */
             tool_joint_in: number | null;
+        };
+        /**
+         * DrillTheory
+         * @description One bubble circulated out by the textbook, against what was pumped since circulating began.
+         */
+        DrillTheory: {
+            /** Begun Bbl */
+            begun_bbl: number;
+            /** Casing Psi */
+            casing_psi: number[];
+            /** Pumped Bbl */
+            pumped_bbl: number[];
+            /** Shoe Psi */
+            shoe_psi: number[];
+        };
+        /** DrillView */
+        DrillView: {
+            /** Id */
+            id: number;
+            scene: components["schemas"]["Scene"];
+            state: components["schemas"]["DrillState"];
         };
         /**
          * DrilledPoint
@@ -9291,6 +9743,22 @@ export interface components {
             weak_md_ft: number | null;
         };
         /**
+         * KillRow
+         * @description Drill pipe pressure to hold after so many strokes of kill mud; `front_md_ft` is how far that has come.
+         */
+        KillRow: {
+            /** Front Md Ft */
+            front_md_ft: number;
+            /** Front Tvd Ft */
+            front_tvd_ft: number;
+            /** Psi */
+            psi: number;
+            /** Pumped Bbl */
+            pumped_bbl: number;
+            /** Strokes */
+            strokes: number;
+        };
+        /**
          * KillSheet
          * @description A kill sheet of one hole at one depth. None is not known.
          */
@@ -9368,7 +9836,7 @@ export interface components {
              * Schedule
              * @default []
              */
-            schedule: components["schemas"]["knollstack__core__drills__results__ScheduleRow"][];
+            schedule: components["schemas"]["KillRow"][];
             /** Shoe */
             shoe: (string | components["schemas"]["Amount"])[];
             /** Shoe Md Ft */
@@ -9394,6 +9862,1023 @@ export interface components {
              * @default
              */
             working: string;
+        };
+        /** KillSheetBody */
+        KillSheetBody: {
+            /**
+             * Design
+             * @description A whole well design.
+             */
+            document: {
+                /**
+                 * Balanced plugs
+                 * @default []
+                 */
+                balanced_plugs: components["schemas"]["BalancedPlug"][];
+                /**
+                 * Own centralizers
+                 * @default []
+                 */
+                centralizers: components["schemas"]["CentralizerType"][];
+                /**
+                 * @default {
+                 *       "bottles": null,
+                 *       "gas_volume_gal": 10,
+                 *       "line_gpm": null,
+                 *       "operating_psi": 3000,
+                 *       "place": "as the stack",
+                 *       "precharge_f": 70,
+                 *       "precharge_psi": null,
+                 *       "pump_gpm": null,
+                 *       "working_f": 70
+                 *     }
+                 */
+                closing_unit: components["schemas"]["ClosingUnit"];
+                /**
+                 * @default {
+                 *       "abandonment": {
+                 *         "cut_ft": null,
+                 *         "mud_ppg": null,
+                 *         "perforated": false,
+                 *         "plugs": [],
+                 *         "production": "as usual"
+                 *       },
+                 *       "annulus_psi": 0,
+                 *       "back_pressure_valve": true,
+                 *       "decision": null,
+                 *       "evaluation": [],
+                 *       "flowing_psi": null,
+                 *       "fluid_ppg": null,
+                 *       "hold": "landed",
+                 *       "packer": "permanent",
+                 *       "packer_bore_in": null,
+                 *       "packer_md_ft": null,
+                 *       "perforated": "through the tubing",
+                 *       "perforations": [],
+                 *       "pressure_points": [],
+                 *       "shut_in_psi": null,
+                 *       "slack_off_lbf": null,
+                 *       "stroke_ft": null,
+                 *       "suspension": {
+                 *         "cut_ft": null,
+                 *         "mud_ppg": null,
+                 *         "perforated": false,
+                 *         "plugs": [],
+                 *         "production": "as usual"
+                 *       },
+                 *       "treating_fluid_f": null,
+                 *       "treating_ppg": null,
+                 *       "treating_psi": null,
+                 *       "tree": {
+                 *         "bore_in": null,
+                 *         "class_psi": null,
+                 *         "orientation_deg": null,
+                 *         "safety_valves": 1,
+                 *         "wings": 2
+                 *       },
+                 *       "tubing": null,
+                 *       "underbalance_psi": null,
+                 *       "verified": []
+                 *     }
+                 */
+                completion: components["schemas"]["Completion"];
+                /**
+                 * @default {
+                 *       "parts": [],
+                 *       "pump_bbl_stroke": null,
+                 *       "slow": []
+                 *     }
+                 */
+                drills: components["schemas"]["Drills"];
+                /**
+                 * Format
+                 * @constant
+                 */
+                format: "knollstack.well";
+                /**
+                 * @default {
+                 *       "fracture": [],
+                 *       "leak_off_tests": [],
+                 *       "overburden": [],
+                 *       "pore": [],
+                 *       "stability": [],
+                 *       "temperature": [],
+                 *       "zones": []
+                 *     }
+                 */
+                ground: components["schemas"]["GroundModel"];
+                /**
+                 * Log
+                 * @description what happened; it overrules the plan
+                 * @default []
+                 */
+                log: components["schemas"]["LogEntry"][];
+                /** Well */
+                name: string;
+                /**
+                 * Note
+                 * @default
+                 */
+                note: string;
+                /**
+                 * Own pipes
+                 * @default []
+                 */
+                pipes: components["schemas"]["CustomPipe"][];
+                /**
+                 * @default {
+                 *       "cement": {
+                 *         "caliper_excess": 0.1,
+                 *         "compressibility_1_psi": 0.000003,
+                 *         "contact_minutes": 10,
+                 *         "displacement_rate_bpm": 8,
+                 *         "drill_out_psi": 500,
+                 *         "excess": 0.5,
+                 *         "float_psi": 3000,
+                 *         "fluid_loss_cm3": 200,
+                 *         "fluid_loss_tight_cm3": 50,
+                 *         "free_fluid_inclined_percent": 0,
+                 *         "free_fluid_percent": 2,
+                 *         "heavier_percent": 10,
+                 *         "lead_reading_300": 30,
+                 *         "lead_reading_600": 48,
+                 *         "mix_tank_bbl": 10,
+                 *         "overdisplace_share": 0.5,
+                 *         "overlap_ft": 300,
+                 *         "plug_minutes": 5,
+                 *         "pump_limit_bpm": 14,
+                 *         "pump_limit_psi": 5000,
+                 *         "rathole_ft": 10,
+                 *         "release_psi": 1200,
+                 *         "rupture_psi": 300,
+                 *         "shoe_track_ft": 80,
+                 *         "slow_bbl": 20,
+                 *         "slow_rate_bpm": 2,
+                 *         "slurry_rate_bpm": 5,
+                 *         "slurry_reading_300": 52,
+                 *         "slurry_reading_600": 96,
+                 *         "spacer_minutes": 12,
+                 *         "spacer_rate_bpm": 5,
+                 *         "spacer_reading_300": 26,
+                 *         "spacer_reading_600": 40,
+                 *         "tail_ft": 500,
+                 *         "thickening_margin_minutes": 60,
+                 *         "wait_hours": 24,
+                 *         "water_gal_sk": 4.97
+                 *       },
+                 *       "completion": {
+                 *         "above_ft": 100,
+                 *         "barrier_cement_ft": 100,
+                 *         "barriers": 2,
+                 *         "below_ft": 100,
+                 *         "clean_hours": 18,
+                 *         "clean_share": 1.5,
+                 *         "core_ft_hour": 15,
+                 *         "cut_hours": 24,
+                 *         "cut_land_ft": 6,
+                 *         "cut_sea_ft": 15,
+                 *         "leak_off_hours": 2,
+                 *         "log_ft_hour": 1500,
+                 *         "longest_ft": 1000,
+                 *         "mechanical": 15000,
+                 *         "mechanical_ft": 50,
+                 *         "overpull_lbf": 40000,
+                 *         "packer": 60000,
+                 *         "packer_above_ft": 100,
+                 *         "perforate_hours": 10,
+                 *         "plug_hours": 4,
+                 *         "plug_test_psi": 1000,
+                 *         "points_each_hours": 12,
+                 *         "rig_day": 60000,
+                 *         "sack": 25,
+                 *         "slack_off_lbf": 10000,
+                 *         "stroke_ft": 20,
+                 *         "surface_below_ft": 20,
+                 *         "surface_ft": 150,
+                 *         "tag_lbf": 15000,
+                 *         "tree": 250000,
+                 *         "tree_hours": 36,
+                 *         "trip_ft_hour": 1000,
+                 *         "tubing_ft": 18,
+                 *         "tubing_most_in": 4.5,
+                 *         "tubing_test_psi": 5000,
+                 *         "underbalance_psi": 500,
+                 *         "well_test_hours": 96,
+                 *         "wireline_ft_hour": 6000
+                 *       },
+                 *       "depths": {
+                 *         "conductor_minimum_ft": 80,
+                 *         "conductor_mud_ppg": 9,
+                 *         "diverter_limit_ft": 4000,
+                 *         "fresh_water_cover_ft": 100,
+                 *         "influx_psi_ft": 0.1,
+                 *         "kick_criterion": "volume",
+                 *         "kick_intensity_ppg": 0.5,
+                 *         "kick_minimums": [
+                 *           {
+                 *             "from_hole_in": 16,
+                 *             "volume_bbl": 100
+                 *           },
+                 *           {
+                 *             "from_hole_in": 11,
+                 *             "volume_bbl": 50
+                 *           },
+                 *           {
+                 *             "from_hole_in": 7.875,
+                 *             "volume_bbl": 25
+                 *           },
+                 *           {
+                 *             "from_hole_in": 1,
+                 *             "volume_bbl": 15
+                 *           }
+                 *         ],
+                 *         "liner_overlap_ft": 400,
+                 *         "method": "bottom up",
+                 *         "open_hole_limit_ft": 8000,
+                 *         "zone_cover_ft": 50,
+                 *         "zone_reach_ft": 300
+                 *       },
+                 *       "drills": {
+                 *         "choke_margin_psi": 100,
+                 *         "exposed_ft": 5,
+                 *         "first": "annular",
+                 *         "flow_check": true,
+                 *         "kill_margin_ppg": 0,
+                 *         "most_gain_bbl": 25,
+                 *         "most_minutes": 5,
+                 *         "nozzle_in2": 0.7,
+                 *         "permeability_md": 100,
+                 *         "pick_up_ft": 15,
+                 *         "pump_bbl_stroke": 0.1,
+                 *         "shut_in": "hard",
+                 *         "slip_ft_min": 20,
+                 *         "slow_spm": 30
+                 *       },
+                 *       "mud": {
+                 *         "active_volume_bbl": 500,
+                 *         "drill_strings": [
+                 *           {
+                 *             "collar_id_in": 2.8125,
+                 *             "collar_length_ft": 600,
+                 *             "collar_od_in": 8,
+                 *             "from_hole_in": 12,
+                 *             "heavy_od_in": null,
+                 *             "pipe_id_in": 4.276,
+                 *             "pipe_od_in": 5,
+                 *             "tool_joint_in": null
+                 *           },
+                 *           {
+                 *             "collar_id_in": 2.8125,
+                 *             "collar_length_ft": 600,
+                 *             "collar_od_in": 6.5,
+                 *             "from_hole_in": 8,
+                 *             "heavy_od_in": null,
+                 *             "pipe_id_in": 4.276,
+                 *             "pipe_od_in": 5,
+                 *             "tool_joint_in": null
+                 *           },
+                 *           {
+                 *             "collar_id_in": 2.25,
+                 *             "collar_length_ft": 450,
+                 *             "collar_od_in": 4.75,
+                 *             "from_hole_in": 1,
+                 *             "heavy_od_in": null,
+                 *             "pipe_id_in": 2.764,
+                 *             "pipe_od_in": 3.5,
+                 *             "tool_joint_in": null
+                 *           }
+                 *         ],
+                 *         "fracture_margin_ppg": 0.3,
+                 *         "normal_pore_ppg": 9,
+                 *         "rheology": "Bingham",
+                 *         "riser_id_in": 19.5,
+                 *         "riser_mud_limit_ppg": 18,
+                 *         "sticking_abnormal_psi": 3000,
+                 *         "sticking_normal_psi": 2000,
+                 *         "sweep_bbl": 50,
+                 *         "sweep_every_ft": 90,
+                 *         "trip_margin_ppg": 0.3,
+                 *         "trip_speed_ft_min": 90,
+                 *         "weighting_solid_ppg": 35
+                 *       },
+                 *       "pipe": {
+                 *         "base_fluid_ppg": 8.33,
+                 *         "bump_psi": 500,
+                 *         "burst_backup": "base fluid",
+                 *         "burst_method": "gas to surface",
+                 *         "choose_from": "catalogue",
+                 *         "collapse_method": "by role",
+                 *         "connections": [
+                 *           "STC",
+                 *           "LTC",
+                 *           "BTC"
+                 *         ],
+                 *         "derate_per_f": 0,
+                 *         "design_kick_bbl": 100,
+                 *         "factors": {
+                 *           "burst": 1.1,
+                 *           "collapse": 1.125,
+                 *           "collapse_cemented": 1,
+                 *           "compression": 1.2,
+                 *           "tension": 1.6,
+                 *           "triaxial": 1.25
+                 *         },
+                 *         "gas_model": "gradient",
+                 *         "gas_psi_ft": 0.1,
+                 *         "gas_sg": 0.65,
+                 *         "gas_share": 0.5,
+                 *         "gas_z": 1,
+                 *         "injection_margin_ppg": 0,
+                 *         "least": "cost",
+                 *         "least_section_ft": 1000,
+                 *         "length_range": 3,
+                 *         "mix_water_ppg": 8.33,
+                 *         "most_sections": 1,
+                 *         "overpull_lbf": 100000,
+                 *         "packer_fluid_ppg": 8.6,
+                 *         "pressure_test": "before landing",
+                 *         "shock_ft_s": 1.5,
+                 *         "surface_intensity_ppg": 0,
+                 *         "test_share": 1,
+                 *         "triaxial_wall": "nominal",
+                 *         "unfilled_ft": 500
+                 *       },
+                 *       "preventers": {
+                 *         "annular_seconds": 30,
+                 *         "annular_share": 0.7,
+                 *         "casing_rams": true,
+                 *         "cup_share": 0.8,
+                 *         "drill_pipe_grade": "S",
+                 *         "fluid_factor": 1.5,
+                 *         "functions": "annular and all rams",
+                 *         "gas": "nitrogen",
+                 *         "large_annular_seconds": 45,
+                 *         "least_at_sea": [
+                 *           {
+                 *             "annulars": 2,
+                 *             "blind": "blind shear rams",
+                 *             "blind_rams": 1,
+                 *             "casing_shears": 1,
+                 *             "from_class_psi": 2000,
+                 *             "pipe_rams": 3,
+                 *             "variable_rams": 2
+                 *           }
+                 *         ],
+                 *         "least_elements": [
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind rams",
+                 *             "blind_rams": 1,
+                 *             "casing_shears": 0,
+                 *             "from_class_psi": 2000,
+                 *             "pipe_rams": 0,
+                 *             "variable_rams": 0
+                 *           },
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind rams",
+                 *             "blind_rams": 1,
+                 *             "casing_shears": 0,
+                 *             "from_class_psi": 3000,
+                 *             "pipe_rams": 1,
+                 *             "variable_rams": 0
+                 *           },
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind shear rams",
+                 *             "blind_rams": 1,
+                 *             "casing_shears": 0,
+                 *             "from_class_psi": 5000,
+                 *             "pipe_rams": 2,
+                 *             "variable_rams": 1
+                 *           }
+                 *         ],
+                 *         "left_psi": 200,
+                 *         "lift_ft": 3,
+                 *         "low_test_psi": 300,
+                 *         "minimum_class_psi": 2000,
+                 *         "pump_minutes": 15,
+                 *         "ram_seconds": 30,
+                 *         "sea_annular_seconds": 60,
+                 *         "sea_ram_seconds": 45,
+                 *         "shear_factor": 1.2,
+                 *         "surface_method": "as for pipe",
+                 *         "test_days": 14,
+                 *         "test_margin_psi": 500,
+                 *         "working_psi": 1200
+                 *       },
+                 *       "running": {
+                 *         "connection_minutes": 3,
+                 *         "contact_in": 2,
+                 *         "differential_share": 0.9,
+                 *         "fill": "every few joints",
+                 *         "fill_joints": 5,
+                 *         "fill_minutes": 3,
+                 *         "friction_cased": 0.25,
+                 *         "friction_open": 0.35,
+                 *         "gel_lb_100ft2": 25,
+                 *         "hanger": "slips",
+                 *         "joint_mean_ft": null,
+                 *         "joint_spread_ft": 1,
+                 *         "make_up_loss_in": 4.5,
+                 *         "moved": "reciprocated",
+                 *         "shoe_off_ft": 3,
+                 *         "spare_share": 0.03,
+                 *         "speed_ft_min": 90,
+                 *         "standoff_percent": 67,
+                 *         "stick_up_ft": 3,
+                 *         "sticking_friction": 0.2,
+                 *         "stroke_ft": 20,
+                 *         "zone_cover_ft": 50
+                 *       },
+                 *       "runsheet": {
+                 *         "bha_hours": 4,
+                 *         "bushing_hours": 0.75,
+                 *         "casing_gear_hours": 3,
+                 *         "casing_test_hours": 1,
+                 *         "cellar_hours": 72,
+                 *         "cement_gear_hours": 2,
+                 *         "cement_hours": 4,
+                 *         "circulate_hours": 2,
+                 *         "condition_hours": 4,
+                 *         "conductor_hours": 24,
+                 *         "connection_minutes": 8,
+                 *         "cut_hours": 2,
+                 *         "diverter_hours": 8,
+                 *         "drill_out_ft_hour": 25,
+                 *         "element_test_hours": 0.75,
+                 *         "flange_hours": 4,
+                 *         "function_hours": 1.5,
+                 *         "hanger_hours": 3,
+                 *         "head_hours": 8,
+                 *         "head_test_hours": 1,
+                 *         "joints": [
+                 *           {
+                 *             "from_od_in": 20,
+                 *             "joints_hour": 8
+                 *           },
+                 *           {
+                 *             "from_od_in": 13,
+                 *             "joints_hour": 12
+                 *           },
+                 *           {
+                 *             "from_od_in": 9,
+                 *             "joints_hour": 14
+                 *           },
+                 *           {
+                 *             "from_od_in": 6,
+                 *             "joints_hour": 16
+                 *           },
+                 *           {
+                 *             "from_od_in": 1,
+                 *             "joints_hour": 18
+                 *           }
+                 *         ],
+                 *         "leads": [
+                 *           {
+                 *             "days": 150,
+                 *             "kind": "casing"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "float equipment"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "centralizers"
+                 *           },
+                 *           {
+                 *             "days": 90,
+                 *             "kind": "hangers and seals"
+                 *           },
+                 *           {
+                 *             "days": 180,
+                 *             "kind": "wellhead"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "ring gaskets and studs"
+                 *           },
+                 *           {
+                 *             "days": 60,
+                 *             "kind": "BOP parts"
+                 *           },
+                 *           {
+                 *             "days": 14,
+                 *             "kind": "cement"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "cement additives"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "spacers and washes"
+                 *           },
+                 *           {
+                 *             "days": 14,
+                 *             "kind": "mud"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "bits"
+                 *           },
+                 *           {
+                 *             "days": 150,
+                 *             "kind": "tubing"
+                 *           },
+                 *           {
+                 *             "days": 180,
+                 *             "kind": "completion"
+                 *           },
+                 *           {
+                 *             "days": 60,
+                 *             "kind": "plugs"
+                 *           }
+                 *         ],
+                 *         "lost_mud": 0.25,
+                 *         "new_hole_ft": 15,
+                 *         "nipple_down_hours": 6,
+                 *         "nipple_up_hours": 12,
+                 *         "npt_share": 0.15,
+                 *         "open_stand_minutes": 5,
+                 *         "pipe_joint_ft": 31.5,
+                 *         "rams_hours": 2,
+                 *         "rates": [
+                 *           {
+                 *             "bit_hours": 60,
+                 *             "from_hole_in": 24,
+                 *             "ft_hour": 80
+                 *           },
+                 *           {
+                 *             "bit_hours": 60,
+                 *             "from_hole_in": 16,
+                 *             "ft_hour": 60
+                 *           },
+                 *           {
+                 *             "bit_hours": 50,
+                 *             "from_hole_in": 11,
+                 *             "ft_hour": 45
+                 *           },
+                 *           {
+                 *             "bit_hours": 45,
+                 *             "from_hole_in": 7.875,
+                 *             "ft_hour": 30
+                 *           },
+                 *           {
+                 *             "bit_hours": 35,
+                 *             "from_hole_in": 1,
+                 *             "ft_hour": 20
+                 *           }
+                 *         ],
+                 *         "reverse_hours": 3,
+                 *         "rig_up_hours": 96,
+                 *         "slips_hours": 4,
+                 *         "spare_bits": 1,
+                 *         "spare_cement": 0.15,
+                 *         "spare_centralizers": 0.1,
+                 *         "spare_gear": 1,
+                 *         "spare_rings": 1,
+                 *         "spool_hours": 3,
+                 *         "spread": [
+                 *           {
+                 *             "kind": "preparation",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "drilling",
+                 *             "least": 0.75,
+                 *             "most": 1.7
+                 *           },
+                 *           {
+                 *             "kind": "tripping",
+                 *             "least": 0.9,
+                 *             "most": 1.4
+                 *           },
+                 *           {
+                 *             "kind": "evaluation",
+                 *             "least": 0.9,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "running casing",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "cementing",
+                 *             "least": 0.9,
+                 *             "most": 1.4
+                 *           },
+                 *           {
+                 *             "kind": "waiting on cement",
+                 *             "least": 1,
+                 *             "most": 1.3
+                 *           },
+                 *           {
+                 *             "kind": "wellhead",
+                 *             "least": 0.85,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "BOPs",
+                 *             "least": 0.85,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "testing",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "barriers",
+                 *             "least": 1,
+                 *             "most": 1
+                 *           },
+                 *           {
+                 *             "kind": "riser",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "completion",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "plugs",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           }
+                 *         ],
+                 *         "stand_joints": 3,
+                 *         "stand_minutes": 3.5,
+                 *         "top_up_hours": 3
+                 *       },
+                 *       "sea": {
+                 *         "answer_seconds": 30,
+                 *         "barriers": 2,
+                 *         "bit_out_most_in": 12,
+                 *         "buoyancy_tolerance": 0.96,
+                 *         "compressibility_1_psi": 0.0000028,
+                 *         "conductor_factor": 1.2,
+                 *         "displace_bpm": 12,
+                 *         "expansion_per_f": 0.00025,
+                 *         "failed": 1,
+                 *         "flex_deg": 6,
+                 *         "guide_base_lbf": 15000,
+                 *         "heat_share": 0.8,
+                 *         "heave_share": 0.1,
+                 *         "high_housing_lbf": 12000,
+                 *         "inclination_deg": 1,
+                 *         "joints_hour": 2.5,
+                 *         "landing_share": 0.8,
+                 *         "low_housing_lbf": 10000,
+                 *         "open_below_ft": 200,
+                 *         "package_lbf": 160000,
+                 *         "pad_share": 0.5,
+                 *         "plug_hours": 8,
+                 *         "protector_in": 17.5625,
+                 *         "reduction": 0.95,
+                 *         "refusal_blows_ft": 300,
+                 *         "remoulded_share": 0.35,
+                 *         "seat_lbf": 2000000,
+                 *         "second_hours": 60,
+                 *         "set_up": [
+                 *           {
+                 *             "hours": 0,
+                 *             "share": 0
+                 *           },
+                 *           {
+                 *             "hours": 6,
+                 *             "share": 0.06
+                 *           },
+                 *           {
+                 *             "hours": 24,
+                 *             "share": 0.13
+                 *           },
+                 *           {
+                 *             "hours": 72,
+                 *             "share": 0.22
+                 *           },
+                 *           {
+                 *             "hours": 240,
+                 *             "share": 0.38
+                 *           },
+                 *           {
+                 *             "hours": 720,
+                 *             "share": 0.55
+                 *           },
+                 *           {
+                 *             "hours": 8760,
+                 *             "share": 1
+                 *           }
+                 *         ],
+                 *         "soak_hours": 6,
+                 *         "stroke_share": 0.1,
+                 *         "tension_margin_lbf": 50000,
+                 *         "tension_share": 0.9,
+                 *         "test_joints": 10,
+                 *         "test_minutes": 45,
+                 *         "weight_tolerance": 1.05
+                 *       },
+                 *       "sizes": {
+                 *         "clearance": "tight",
+                 *         "clearances": [
+                 *           {
+                 *             "common_in": 0.9,
+                 *             "from_od_in": 1,
+                 *             "tight_in": 0.5
+                 *           },
+                 *           {
+                 *             "common_in": 0.8,
+                 *             "from_od_in": 5,
+                 *             "tight_in": 0.6
+                 *           },
+                 *           {
+                 *             "common_in": 1.3,
+                 *             "from_od_in": 8.625,
+                 *             "tight_in": 0.9
+                 *           },
+                 *           {
+                 *             "common_in": 2,
+                 *             "from_od_in": 13.375,
+                 *             "tight_in": 1.4
+                 *           }
+                 *         ],
+                 *         "keep_spare": false,
+                 *         "pairs": [
+                 *           {
+                 *             "hole_in": 6.125,
+                 *             "od_in": 4.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 7.875,
+                 *             "od_in": 5.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 5.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 6.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 7,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.75,
+                 *             "od_in": 7,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 9.875,
+                 *             "od_in": 7.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 11,
+                 *             "od_in": 8.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 12.25,
+                 *             "od_in": 9.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 13.5,
+                 *             "od_in": 10.75,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 14.75,
+                 *             "od_in": 10.75,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 17.5,
+                 *             "od_in": 13.375,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 20,
+                 *             "od_in": 16,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 24,
+                 *             "od_in": 18.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 26,
+                 *             "od_in": 20,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 36,
+                 *             "od_in": 30,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 6.75,
+                 *             "od_in": 5.5,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 9.5,
+                 *             "od_in": 7.625,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 10.625,
+                 *             "od_in": 8.625,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 16,
+                 *             "od_in": 13.375,
+                 *             "use": "less common"
+                 *           }
+                 *         ],
+                 *         "production_od_in": 5.5,
+                 *         "special_drift": true,
+                 *         "tubing_od_in": null
+                 *       },
+                 *       "wellhead": {
+                 *         "arrangement": "spools",
+                 *         "buckling": 1.5,
+                 *         "collapse_share": 0.8,
+                 *         "conductor_factor": 1.2,
+                 *         "end_factor": 2,
+                 *         "growth_in": 2,
+                 *         "rough_cut_in": 12,
+                 *         "stack_weight_lbf": null,
+                 *         "stands_on": "casing and conductor"
+                 *       }
+                 *     }
+                 */
+                policy: components["schemas"]["Policy"];
+                /**
+                 * Stacks
+                 * @default []
+                 */
+                preventers: components["schemas"]["Stack"][];
+                /**
+                 * Run sheet
+                 * @default {
+                 *       "edits": [],
+                 *       "orders": [],
+                 *       "rates": [],
+                 *       "spud": "",
+                 *       "steps": []
+                 *     }
+                 */
+                runsheet: components["schemas"]["RunSheet"];
+                /**
+                 * @default {
+                 *       "annuli": [],
+                 *       "conductor": {
+                 *         "assembly_ft": null,
+                 *         "bit_out_in": null,
+                 *         "blows_ft": null,
+                 *         "guide_base_lbf": null,
+                 *         "held_lbf": 0,
+                 *         "high_housing_lbf": null,
+                 *         "inclination_deg": null,
+                 *         "last_bit_weight_lbf": null,
+                 *         "low_housing_lbf": null,
+                 *         "low_over_ft": 7,
+                 *         "second_hours": null,
+                 *         "soak_hours": null,
+                 *         "stick_up_ft": 10
+                 *       },
+                 *       "disconnect": [],
+                 *       "housing": {
+                 *         "bore_in": 18.75,
+                 *         "class_psi": null,
+                 *         "first_in": 24,
+                 *         "hanger_in": 22,
+                 *         "protector_in": null,
+                 *         "seat_lbf": null,
+                 *         "seats": 3
+                 *       },
+                 *       "limits": [],
+                 *       "pad_mud_ppg": null,
+                 *       "riser": {
+                 *         "barrel_lbf": 40000,
+                 *         "collapse_psi": null,
+                 *         "failed": null,
+                 *         "flex_ft": 10,
+                 *         "joints": [],
+                 *         "moon_pool_ft": null,
+                 *         "package_lbf": null,
+                 *         "setting_lbf": null,
+                 *         "stack_ft": null,
+                 *         "stroke_ft": 50,
+                 *         "telescopic_ft": 85,
+                 *         "tensioner_lbf": null,
+                 *         "tensioners": null,
+                 *         "upper_ft": 25
+                 *       },
+                 *       "soil": [],
+                 *       "storm_hours": null,
+                 *       "weather": []
+                 *     }
+                 */
+                sea: components["schemas"]["Sea"];
+                /**
+                 * @default {
+                 *       "assumed": [],
+                 *       "block_lbf": null,
+                 *       "bottom_temperature_f": null,
+                 *       "cellar_depth_ft": 6,
+                 *       "choke_line_psi": null,
+                 *       "co2_percent": null,
+                 *       "elevator_lbf": null,
+                 *       "flowing_wellhead_f": null,
+                 *       "flowline_height_ft": 20,
+                 *       "h2s_ppm": null,
+                 *       "hook_load_limit_lbf": null,
+                 *       "rig_floor_ft": 30,
+                 *       "rotary_room_ft": null,
+                 *       "setting": "land",
+                 *       "spider_lbf": null,
+                 *       "surface_temperature_f": null,
+                 *       "tong_ft_lbf": null,
+                 *       "water_depth_ft": 0
+                 *     }
+                 */
+                site: components["schemas"]["Site"];
+                /**
+                 * Stock list
+                 * @default []
+                 */
+                stock: components["schemas"]["StockRow"][];
+                /**
+                 * Strings
+                 * @default []
+                 */
+                strings: components["schemas"]["String"][];
+                /**
+                 * @default {
+                 *       "stations": [
+                 *         {
+                 *           "azimuth_deg": 0,
+                 *           "inclination_deg": 0,
+                 *           "md_ft": 0
+                 *         },
+                 *         {
+                 *           "azimuth_deg": 0,
+                 *           "inclination_deg": 0,
+                 *           "md_ft": 10000
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                trajectory: components["schemas"]["Trajectory"];
+                /**
+                 * Version
+                 * @constant
+                 */
+                version: 9;
+                /**
+                 * @default {
+                 *       "base_plate_in": 2,
+                 *       "deck_md_ft": null,
+                 *       "free_conductor_ft": null,
+                 *       "mounting": "slip-on weld",
+                 *       "mudline_hangers": "none",
+                 *       "pieces": [],
+                 *       "reference_in": null,
+                 *       "seabed_hanger_ft": 15,
+                 *       "socket_depth_in": 4.5
+                 *     }
+                 */
+                wellhead: components["schemas"]["Wellhead"];
+            };
+            /** Gain Bbl */
+            gain_bbl: number;
+            /** Hole */
+            hole: string;
+            /**
+             * Md Ft
+             * @default null
+             */
+            md_ft: number | null;
+            /** Sicp Psi */
+            sicp_psi: number;
+            /** Sidpp Psi */
+            sidpp_psi: number;
         };
         /**
          * KindRow
@@ -11970,6 +13455,28 @@ export interface components {
             text: string;
         };
         /**
+         * PanelLight
+         * @description An element of the stack on the panel; `position` is 0 open to 1 closed.
+         */
+        PanelLight: {
+            /** Element */
+            element: string;
+            /** Hung */
+            hung: boolean;
+            /** Index */
+            index: number;
+            /** Kind */
+            kind: string;
+            /** Out Of Service */
+            out_of_service: boolean;
+            /** Position */
+            position: number;
+            /** Title */
+            title: string;
+            /** Wanted */
+            wanted: boolean;
+        };
+        /**
          * PassRow
          * @description What must pass or land in a piece, against its bore.
          */
@@ -13641,7 +15148,7 @@ export interface components {
              * Target
              * @enum {string}
              */
-            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs" | "section_rates" | "own_steps" | "orders" | "drilling_rates" | "casing_rates" | "time_spread" | "lead_times" | "set_up" | "log" | "leak_off_points";
+            target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "slow_pumps" | "drill_parts" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs" | "section_rates" | "own_steps" | "orders" | "drilling_rates" | "casing_rates" | "time_spread" | "lead_times" | "set_up" | "log" | "leak_off_points";
         };
         /**
          * PreviewBody
@@ -13778,6 +15285,18 @@ export interface components {
             tension_lbf: number[];
             /** Yield Psi */
             yield_psi: number[];
+        };
+        /**
+         * RecordLine
+         * @description A line of the drill's record.
+         */
+        RecordLine: {
+            /** At S */
+            at_s: number;
+            /** Refused */
+            refused: string;
+            /** Words */
+            words: (string | components["schemas"]["Amount"])[];
         };
         /**
          * Reference
@@ -14131,6 +15650,33 @@ export interface components {
             now_ppg: number[][];
             /** Pore Ppg */
             pore_ppg: (number | null)[];
+        };
+        /**
+         * RuleOutcome
+         * @description One rule at the end of a drill; `credit` is from 0 to 1.
+         */
+        RuleOutcome: {
+            /** At S */
+            at_s: number | null;
+            /** Credit */
+            credit: number;
+            /** Done */
+            done: (string | components["schemas"]["Amount"])[];
+            /** Expected */
+            expected: (string | components["schemas"]["Amount"])[];
+            /** Key */
+            key: string;
+            /**
+             * Source
+             * @enum {string}
+             */
+            source: "Well control practice" | "Policy of this design" | "Rating of the equipment" | "Kill sheet";
+            /** Title */
+            title: string;
+            /** Weight */
+            weight: number;
+            /** Why */
+            why: string;
         };
         /**
          * RuleRow
@@ -16200,6 +17746,1048 @@ export interface components {
             /** Saved At */
             saved_at: string;
         };
+        /** Scene */
+        Scene: {
+            /**
+             * Difficulty
+             * @description size of the kick, and how plainly it shows
+             * @default standard
+             * @enum {string}
+             */
+            difficulty: "basic" | "standard" | "demanding";
+            /**
+             * To do
+             * @default shut in
+             * @enum {string}
+             */
+            goal: "shut in" | "driller's method" | "wait and weight";
+            /**
+             * Hole
+             * @description id of the string that the hole is drilled for
+             */
+            hole: string;
+            /**
+             * Scene
+             * @enum {string}
+             */
+            kind: "drilling" | "tripping" | "swab" | "no pipe" | "collars" | "casing" | "unshearable" | "failed annular" | "leaking ram" | "diverter" | "gas above" | "drift-off";
+            /**
+             * Depth
+             * @description of the hole
+             */
+            md_ft: number;
+            /**
+             * Seed
+             * @description the same seed gives the same drill
+             * @default 1
+             */
+            seed: number;
+        };
+        /** SceneBody */
+        SceneBody: {
+            /**
+             * Design
+             * @description A whole well design.
+             */
+            document: {
+                /**
+                 * Balanced plugs
+                 * @default []
+                 */
+                balanced_plugs: components["schemas"]["BalancedPlug"][];
+                /**
+                 * Own centralizers
+                 * @default []
+                 */
+                centralizers: components["schemas"]["CentralizerType"][];
+                /**
+                 * @default {
+                 *       "bottles": null,
+                 *       "gas_volume_gal": 10,
+                 *       "line_gpm": null,
+                 *       "operating_psi": 3000,
+                 *       "place": "as the stack",
+                 *       "precharge_f": 70,
+                 *       "precharge_psi": null,
+                 *       "pump_gpm": null,
+                 *       "working_f": 70
+                 *     }
+                 */
+                closing_unit: components["schemas"]["ClosingUnit"];
+                /**
+                 * @default {
+                 *       "abandonment": {
+                 *         "cut_ft": null,
+                 *         "mud_ppg": null,
+                 *         "perforated": false,
+                 *         "plugs": [],
+                 *         "production": "as usual"
+                 *       },
+                 *       "annulus_psi": 0,
+                 *       "back_pressure_valve": true,
+                 *       "decision": null,
+                 *       "evaluation": [],
+                 *       "flowing_psi": null,
+                 *       "fluid_ppg": null,
+                 *       "hold": "landed",
+                 *       "packer": "permanent",
+                 *       "packer_bore_in": null,
+                 *       "packer_md_ft": null,
+                 *       "perforated": "through the tubing",
+                 *       "perforations": [],
+                 *       "pressure_points": [],
+                 *       "shut_in_psi": null,
+                 *       "slack_off_lbf": null,
+                 *       "stroke_ft": null,
+                 *       "suspension": {
+                 *         "cut_ft": null,
+                 *         "mud_ppg": null,
+                 *         "perforated": false,
+                 *         "plugs": [],
+                 *         "production": "as usual"
+                 *       },
+                 *       "treating_fluid_f": null,
+                 *       "treating_ppg": null,
+                 *       "treating_psi": null,
+                 *       "tree": {
+                 *         "bore_in": null,
+                 *         "class_psi": null,
+                 *         "orientation_deg": null,
+                 *         "safety_valves": 1,
+                 *         "wings": 2
+                 *       },
+                 *       "tubing": null,
+                 *       "underbalance_psi": null,
+                 *       "verified": []
+                 *     }
+                 */
+                completion: components["schemas"]["Completion"];
+                /**
+                 * @default {
+                 *       "parts": [],
+                 *       "pump_bbl_stroke": null,
+                 *       "slow": []
+                 *     }
+                 */
+                drills: components["schemas"]["Drills"];
+                /**
+                 * Format
+                 * @constant
+                 */
+                format: "knollstack.well";
+                /**
+                 * @default {
+                 *       "fracture": [],
+                 *       "leak_off_tests": [],
+                 *       "overburden": [],
+                 *       "pore": [],
+                 *       "stability": [],
+                 *       "temperature": [],
+                 *       "zones": []
+                 *     }
+                 */
+                ground: components["schemas"]["GroundModel"];
+                /**
+                 * Log
+                 * @description what happened; it overrules the plan
+                 * @default []
+                 */
+                log: components["schemas"]["LogEntry"][];
+                /** Well */
+                name: string;
+                /**
+                 * Note
+                 * @default
+                 */
+                note: string;
+                /**
+                 * Own pipes
+                 * @default []
+                 */
+                pipes: components["schemas"]["CustomPipe"][];
+                /**
+                 * @default {
+                 *       "cement": {
+                 *         "caliper_excess": 0.1,
+                 *         "compressibility_1_psi": 0.000003,
+                 *         "contact_minutes": 10,
+                 *         "displacement_rate_bpm": 8,
+                 *         "drill_out_psi": 500,
+                 *         "excess": 0.5,
+                 *         "float_psi": 3000,
+                 *         "fluid_loss_cm3": 200,
+                 *         "fluid_loss_tight_cm3": 50,
+                 *         "free_fluid_inclined_percent": 0,
+                 *         "free_fluid_percent": 2,
+                 *         "heavier_percent": 10,
+                 *         "lead_reading_300": 30,
+                 *         "lead_reading_600": 48,
+                 *         "mix_tank_bbl": 10,
+                 *         "overdisplace_share": 0.5,
+                 *         "overlap_ft": 300,
+                 *         "plug_minutes": 5,
+                 *         "pump_limit_bpm": 14,
+                 *         "pump_limit_psi": 5000,
+                 *         "rathole_ft": 10,
+                 *         "release_psi": 1200,
+                 *         "rupture_psi": 300,
+                 *         "shoe_track_ft": 80,
+                 *         "slow_bbl": 20,
+                 *         "slow_rate_bpm": 2,
+                 *         "slurry_rate_bpm": 5,
+                 *         "slurry_reading_300": 52,
+                 *         "slurry_reading_600": 96,
+                 *         "spacer_minutes": 12,
+                 *         "spacer_rate_bpm": 5,
+                 *         "spacer_reading_300": 26,
+                 *         "spacer_reading_600": 40,
+                 *         "tail_ft": 500,
+                 *         "thickening_margin_minutes": 60,
+                 *         "wait_hours": 24,
+                 *         "water_gal_sk": 4.97
+                 *       },
+                 *       "completion": {
+                 *         "above_ft": 100,
+                 *         "barrier_cement_ft": 100,
+                 *         "barriers": 2,
+                 *         "below_ft": 100,
+                 *         "clean_hours": 18,
+                 *         "clean_share": 1.5,
+                 *         "core_ft_hour": 15,
+                 *         "cut_hours": 24,
+                 *         "cut_land_ft": 6,
+                 *         "cut_sea_ft": 15,
+                 *         "leak_off_hours": 2,
+                 *         "log_ft_hour": 1500,
+                 *         "longest_ft": 1000,
+                 *         "mechanical": 15000,
+                 *         "mechanical_ft": 50,
+                 *         "overpull_lbf": 40000,
+                 *         "packer": 60000,
+                 *         "packer_above_ft": 100,
+                 *         "perforate_hours": 10,
+                 *         "plug_hours": 4,
+                 *         "plug_test_psi": 1000,
+                 *         "points_each_hours": 12,
+                 *         "rig_day": 60000,
+                 *         "sack": 25,
+                 *         "slack_off_lbf": 10000,
+                 *         "stroke_ft": 20,
+                 *         "surface_below_ft": 20,
+                 *         "surface_ft": 150,
+                 *         "tag_lbf": 15000,
+                 *         "tree": 250000,
+                 *         "tree_hours": 36,
+                 *         "trip_ft_hour": 1000,
+                 *         "tubing_ft": 18,
+                 *         "tubing_most_in": 4.5,
+                 *         "tubing_test_psi": 5000,
+                 *         "underbalance_psi": 500,
+                 *         "well_test_hours": 96,
+                 *         "wireline_ft_hour": 6000
+                 *       },
+                 *       "depths": {
+                 *         "conductor_minimum_ft": 80,
+                 *         "conductor_mud_ppg": 9,
+                 *         "diverter_limit_ft": 4000,
+                 *         "fresh_water_cover_ft": 100,
+                 *         "influx_psi_ft": 0.1,
+                 *         "kick_criterion": "volume",
+                 *         "kick_intensity_ppg": 0.5,
+                 *         "kick_minimums": [
+                 *           {
+                 *             "from_hole_in": 16,
+                 *             "volume_bbl": 100
+                 *           },
+                 *           {
+                 *             "from_hole_in": 11,
+                 *             "volume_bbl": 50
+                 *           },
+                 *           {
+                 *             "from_hole_in": 7.875,
+                 *             "volume_bbl": 25
+                 *           },
+                 *           {
+                 *             "from_hole_in": 1,
+                 *             "volume_bbl": 15
+                 *           }
+                 *         ],
+                 *         "liner_overlap_ft": 400,
+                 *         "method": "bottom up",
+                 *         "open_hole_limit_ft": 8000,
+                 *         "zone_cover_ft": 50,
+                 *         "zone_reach_ft": 300
+                 *       },
+                 *       "drills": {
+                 *         "choke_margin_psi": 100,
+                 *         "exposed_ft": 5,
+                 *         "first": "annular",
+                 *         "flow_check": true,
+                 *         "kill_margin_ppg": 0,
+                 *         "most_gain_bbl": 25,
+                 *         "most_minutes": 5,
+                 *         "nozzle_in2": 0.7,
+                 *         "permeability_md": 100,
+                 *         "pick_up_ft": 15,
+                 *         "pump_bbl_stroke": 0.1,
+                 *         "shut_in": "hard",
+                 *         "slip_ft_min": 20,
+                 *         "slow_spm": 30
+                 *       },
+                 *       "mud": {
+                 *         "active_volume_bbl": 500,
+                 *         "drill_strings": [
+                 *           {
+                 *             "collar_id_in": 2.8125,
+                 *             "collar_length_ft": 600,
+                 *             "collar_od_in": 8,
+                 *             "from_hole_in": 12,
+                 *             "heavy_od_in": null,
+                 *             "pipe_id_in": 4.276,
+                 *             "pipe_od_in": 5,
+                 *             "tool_joint_in": null
+                 *           },
+                 *           {
+                 *             "collar_id_in": 2.8125,
+                 *             "collar_length_ft": 600,
+                 *             "collar_od_in": 6.5,
+                 *             "from_hole_in": 8,
+                 *             "heavy_od_in": null,
+                 *             "pipe_id_in": 4.276,
+                 *             "pipe_od_in": 5,
+                 *             "tool_joint_in": null
+                 *           },
+                 *           {
+                 *             "collar_id_in": 2.25,
+                 *             "collar_length_ft": 450,
+                 *             "collar_od_in": 4.75,
+                 *             "from_hole_in": 1,
+                 *             "heavy_od_in": null,
+                 *             "pipe_id_in": 2.764,
+                 *             "pipe_od_in": 3.5,
+                 *             "tool_joint_in": null
+                 *           }
+                 *         ],
+                 *         "fracture_margin_ppg": 0.3,
+                 *         "normal_pore_ppg": 9,
+                 *         "rheology": "Bingham",
+                 *         "riser_id_in": 19.5,
+                 *         "riser_mud_limit_ppg": 18,
+                 *         "sticking_abnormal_psi": 3000,
+                 *         "sticking_normal_psi": 2000,
+                 *         "sweep_bbl": 50,
+                 *         "sweep_every_ft": 90,
+                 *         "trip_margin_ppg": 0.3,
+                 *         "trip_speed_ft_min": 90,
+                 *         "weighting_solid_ppg": 35
+                 *       },
+                 *       "pipe": {
+                 *         "base_fluid_ppg": 8.33,
+                 *         "bump_psi": 500,
+                 *         "burst_backup": "base fluid",
+                 *         "burst_method": "gas to surface",
+                 *         "choose_from": "catalogue",
+                 *         "collapse_method": "by role",
+                 *         "connections": [
+                 *           "STC",
+                 *           "LTC",
+                 *           "BTC"
+                 *         ],
+                 *         "derate_per_f": 0,
+                 *         "design_kick_bbl": 100,
+                 *         "factors": {
+                 *           "burst": 1.1,
+                 *           "collapse": 1.125,
+                 *           "collapse_cemented": 1,
+                 *           "compression": 1.2,
+                 *           "tension": 1.6,
+                 *           "triaxial": 1.25
+                 *         },
+                 *         "gas_model": "gradient",
+                 *         "gas_psi_ft": 0.1,
+                 *         "gas_sg": 0.65,
+                 *         "gas_share": 0.5,
+                 *         "gas_z": 1,
+                 *         "injection_margin_ppg": 0,
+                 *         "least": "cost",
+                 *         "least_section_ft": 1000,
+                 *         "length_range": 3,
+                 *         "mix_water_ppg": 8.33,
+                 *         "most_sections": 1,
+                 *         "overpull_lbf": 100000,
+                 *         "packer_fluid_ppg": 8.6,
+                 *         "pressure_test": "before landing",
+                 *         "shock_ft_s": 1.5,
+                 *         "surface_intensity_ppg": 0,
+                 *         "test_share": 1,
+                 *         "triaxial_wall": "nominal",
+                 *         "unfilled_ft": 500
+                 *       },
+                 *       "preventers": {
+                 *         "annular_seconds": 30,
+                 *         "annular_share": 0.7,
+                 *         "casing_rams": true,
+                 *         "cup_share": 0.8,
+                 *         "drill_pipe_grade": "S",
+                 *         "fluid_factor": 1.5,
+                 *         "functions": "annular and all rams",
+                 *         "gas": "nitrogen",
+                 *         "large_annular_seconds": 45,
+                 *         "least_at_sea": [
+                 *           {
+                 *             "annulars": 2,
+                 *             "blind": "blind shear rams",
+                 *             "blind_rams": 1,
+                 *             "casing_shears": 1,
+                 *             "from_class_psi": 2000,
+                 *             "pipe_rams": 3,
+                 *             "variable_rams": 2
+                 *           }
+                 *         ],
+                 *         "least_elements": [
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind rams",
+                 *             "blind_rams": 1,
+                 *             "casing_shears": 0,
+                 *             "from_class_psi": 2000,
+                 *             "pipe_rams": 0,
+                 *             "variable_rams": 0
+                 *           },
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind rams",
+                 *             "blind_rams": 1,
+                 *             "casing_shears": 0,
+                 *             "from_class_psi": 3000,
+                 *             "pipe_rams": 1,
+                 *             "variable_rams": 0
+                 *           },
+                 *           {
+                 *             "annulars": 1,
+                 *             "blind": "blind shear rams",
+                 *             "blind_rams": 1,
+                 *             "casing_shears": 0,
+                 *             "from_class_psi": 5000,
+                 *             "pipe_rams": 2,
+                 *             "variable_rams": 1
+                 *           }
+                 *         ],
+                 *         "left_psi": 200,
+                 *         "lift_ft": 3,
+                 *         "low_test_psi": 300,
+                 *         "minimum_class_psi": 2000,
+                 *         "pump_minutes": 15,
+                 *         "ram_seconds": 30,
+                 *         "sea_annular_seconds": 60,
+                 *         "sea_ram_seconds": 45,
+                 *         "shear_factor": 1.2,
+                 *         "surface_method": "as for pipe",
+                 *         "test_days": 14,
+                 *         "test_margin_psi": 500,
+                 *         "working_psi": 1200
+                 *       },
+                 *       "running": {
+                 *         "connection_minutes": 3,
+                 *         "contact_in": 2,
+                 *         "differential_share": 0.9,
+                 *         "fill": "every few joints",
+                 *         "fill_joints": 5,
+                 *         "fill_minutes": 3,
+                 *         "friction_cased": 0.25,
+                 *         "friction_open": 0.35,
+                 *         "gel_lb_100ft2": 25,
+                 *         "hanger": "slips",
+                 *         "joint_mean_ft": null,
+                 *         "joint_spread_ft": 1,
+                 *         "make_up_loss_in": 4.5,
+                 *         "moved": "reciprocated",
+                 *         "shoe_off_ft": 3,
+                 *         "spare_share": 0.03,
+                 *         "speed_ft_min": 90,
+                 *         "standoff_percent": 67,
+                 *         "stick_up_ft": 3,
+                 *         "sticking_friction": 0.2,
+                 *         "stroke_ft": 20,
+                 *         "zone_cover_ft": 50
+                 *       },
+                 *       "runsheet": {
+                 *         "bha_hours": 4,
+                 *         "bushing_hours": 0.75,
+                 *         "casing_gear_hours": 3,
+                 *         "casing_test_hours": 1,
+                 *         "cellar_hours": 72,
+                 *         "cement_gear_hours": 2,
+                 *         "cement_hours": 4,
+                 *         "circulate_hours": 2,
+                 *         "condition_hours": 4,
+                 *         "conductor_hours": 24,
+                 *         "connection_minutes": 8,
+                 *         "cut_hours": 2,
+                 *         "diverter_hours": 8,
+                 *         "drill_out_ft_hour": 25,
+                 *         "element_test_hours": 0.75,
+                 *         "flange_hours": 4,
+                 *         "function_hours": 1.5,
+                 *         "hanger_hours": 3,
+                 *         "head_hours": 8,
+                 *         "head_test_hours": 1,
+                 *         "joints": [
+                 *           {
+                 *             "from_od_in": 20,
+                 *             "joints_hour": 8
+                 *           },
+                 *           {
+                 *             "from_od_in": 13,
+                 *             "joints_hour": 12
+                 *           },
+                 *           {
+                 *             "from_od_in": 9,
+                 *             "joints_hour": 14
+                 *           },
+                 *           {
+                 *             "from_od_in": 6,
+                 *             "joints_hour": 16
+                 *           },
+                 *           {
+                 *             "from_od_in": 1,
+                 *             "joints_hour": 18
+                 *           }
+                 *         ],
+                 *         "leads": [
+                 *           {
+                 *             "days": 150,
+                 *             "kind": "casing"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "float equipment"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "centralizers"
+                 *           },
+                 *           {
+                 *             "days": 90,
+                 *             "kind": "hangers and seals"
+                 *           },
+                 *           {
+                 *             "days": 180,
+                 *             "kind": "wellhead"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "ring gaskets and studs"
+                 *           },
+                 *           {
+                 *             "days": 60,
+                 *             "kind": "BOP parts"
+                 *           },
+                 *           {
+                 *             "days": 14,
+                 *             "kind": "cement"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "cement additives"
+                 *           },
+                 *           {
+                 *             "days": 30,
+                 *             "kind": "spacers and washes"
+                 *           },
+                 *           {
+                 *             "days": 14,
+                 *             "kind": "mud"
+                 *           },
+                 *           {
+                 *             "days": 45,
+                 *             "kind": "bits"
+                 *           },
+                 *           {
+                 *             "days": 150,
+                 *             "kind": "tubing"
+                 *           },
+                 *           {
+                 *             "days": 180,
+                 *             "kind": "completion"
+                 *           },
+                 *           {
+                 *             "days": 60,
+                 *             "kind": "plugs"
+                 *           }
+                 *         ],
+                 *         "lost_mud": 0.25,
+                 *         "new_hole_ft": 15,
+                 *         "nipple_down_hours": 6,
+                 *         "nipple_up_hours": 12,
+                 *         "npt_share": 0.15,
+                 *         "open_stand_minutes": 5,
+                 *         "pipe_joint_ft": 31.5,
+                 *         "rams_hours": 2,
+                 *         "rates": [
+                 *           {
+                 *             "bit_hours": 60,
+                 *             "from_hole_in": 24,
+                 *             "ft_hour": 80
+                 *           },
+                 *           {
+                 *             "bit_hours": 60,
+                 *             "from_hole_in": 16,
+                 *             "ft_hour": 60
+                 *           },
+                 *           {
+                 *             "bit_hours": 50,
+                 *             "from_hole_in": 11,
+                 *             "ft_hour": 45
+                 *           },
+                 *           {
+                 *             "bit_hours": 45,
+                 *             "from_hole_in": 7.875,
+                 *             "ft_hour": 30
+                 *           },
+                 *           {
+                 *             "bit_hours": 35,
+                 *             "from_hole_in": 1,
+                 *             "ft_hour": 20
+                 *           }
+                 *         ],
+                 *         "reverse_hours": 3,
+                 *         "rig_up_hours": 96,
+                 *         "slips_hours": 4,
+                 *         "spare_bits": 1,
+                 *         "spare_cement": 0.15,
+                 *         "spare_centralizers": 0.1,
+                 *         "spare_gear": 1,
+                 *         "spare_rings": 1,
+                 *         "spool_hours": 3,
+                 *         "spread": [
+                 *           {
+                 *             "kind": "preparation",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "drilling",
+                 *             "least": 0.75,
+                 *             "most": 1.7
+                 *           },
+                 *           {
+                 *             "kind": "tripping",
+                 *             "least": 0.9,
+                 *             "most": 1.4
+                 *           },
+                 *           {
+                 *             "kind": "evaluation",
+                 *             "least": 0.9,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "running casing",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "cementing",
+                 *             "least": 0.9,
+                 *             "most": 1.4
+                 *           },
+                 *           {
+                 *             "kind": "waiting on cement",
+                 *             "least": 1,
+                 *             "most": 1.3
+                 *           },
+                 *           {
+                 *             "kind": "wellhead",
+                 *             "least": 0.85,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "BOPs",
+                 *             "least": 0.85,
+                 *             "most": 1.5
+                 *           },
+                 *           {
+                 *             "kind": "testing",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "barriers",
+                 *             "least": 1,
+                 *             "most": 1
+                 *           },
+                 *           {
+                 *             "kind": "riser",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "completion",
+                 *             "least": 0.85,
+                 *             "most": 1.6
+                 *           },
+                 *           {
+                 *             "kind": "plugs",
+                 *             "least": 0.9,
+                 *             "most": 1.5
+                 *           }
+                 *         ],
+                 *         "stand_joints": 3,
+                 *         "stand_minutes": 3.5,
+                 *         "top_up_hours": 3
+                 *       },
+                 *       "sea": {
+                 *         "answer_seconds": 30,
+                 *         "barriers": 2,
+                 *         "bit_out_most_in": 12,
+                 *         "buoyancy_tolerance": 0.96,
+                 *         "compressibility_1_psi": 0.0000028,
+                 *         "conductor_factor": 1.2,
+                 *         "displace_bpm": 12,
+                 *         "expansion_per_f": 0.00025,
+                 *         "failed": 1,
+                 *         "flex_deg": 6,
+                 *         "guide_base_lbf": 15000,
+                 *         "heat_share": 0.8,
+                 *         "heave_share": 0.1,
+                 *         "high_housing_lbf": 12000,
+                 *         "inclination_deg": 1,
+                 *         "joints_hour": 2.5,
+                 *         "landing_share": 0.8,
+                 *         "low_housing_lbf": 10000,
+                 *         "open_below_ft": 200,
+                 *         "package_lbf": 160000,
+                 *         "pad_share": 0.5,
+                 *         "plug_hours": 8,
+                 *         "protector_in": 17.5625,
+                 *         "reduction": 0.95,
+                 *         "refusal_blows_ft": 300,
+                 *         "remoulded_share": 0.35,
+                 *         "seat_lbf": 2000000,
+                 *         "second_hours": 60,
+                 *         "set_up": [
+                 *           {
+                 *             "hours": 0,
+                 *             "share": 0
+                 *           },
+                 *           {
+                 *             "hours": 6,
+                 *             "share": 0.06
+                 *           },
+                 *           {
+                 *             "hours": 24,
+                 *             "share": 0.13
+                 *           },
+                 *           {
+                 *             "hours": 72,
+                 *             "share": 0.22
+                 *           },
+                 *           {
+                 *             "hours": 240,
+                 *             "share": 0.38
+                 *           },
+                 *           {
+                 *             "hours": 720,
+                 *             "share": 0.55
+                 *           },
+                 *           {
+                 *             "hours": 8760,
+                 *             "share": 1
+                 *           }
+                 *         ],
+                 *         "soak_hours": 6,
+                 *         "stroke_share": 0.1,
+                 *         "tension_margin_lbf": 50000,
+                 *         "tension_share": 0.9,
+                 *         "test_joints": 10,
+                 *         "test_minutes": 45,
+                 *         "weight_tolerance": 1.05
+                 *       },
+                 *       "sizes": {
+                 *         "clearance": "tight",
+                 *         "clearances": [
+                 *           {
+                 *             "common_in": 0.9,
+                 *             "from_od_in": 1,
+                 *             "tight_in": 0.5
+                 *           },
+                 *           {
+                 *             "common_in": 0.8,
+                 *             "from_od_in": 5,
+                 *             "tight_in": 0.6
+                 *           },
+                 *           {
+                 *             "common_in": 1.3,
+                 *             "from_od_in": 8.625,
+                 *             "tight_in": 0.9
+                 *           },
+                 *           {
+                 *             "common_in": 2,
+                 *             "from_od_in": 13.375,
+                 *             "tight_in": 1.4
+                 *           }
+                 *         ],
+                 *         "keep_spare": false,
+                 *         "pairs": [
+                 *           {
+                 *             "hole_in": 6.125,
+                 *             "od_in": 4.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 7.875,
+                 *             "od_in": 5.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 5.5,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 6.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.5,
+                 *             "od_in": 7,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 8.75,
+                 *             "od_in": 7,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 9.875,
+                 *             "od_in": 7.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 11,
+                 *             "od_in": 8.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 12.25,
+                 *             "od_in": 9.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 13.5,
+                 *             "od_in": 10.75,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 14.75,
+                 *             "od_in": 10.75,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 17.5,
+                 *             "od_in": 13.375,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 20,
+                 *             "od_in": 16,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 24,
+                 *             "od_in": 18.625,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 26,
+                 *             "od_in": 20,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 36,
+                 *             "od_in": 30,
+                 *             "use": "common"
+                 *           },
+                 *           {
+                 *             "hole_in": 6.75,
+                 *             "od_in": 5.5,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 9.5,
+                 *             "od_in": 7.625,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 10.625,
+                 *             "od_in": 8.625,
+                 *             "use": "less common"
+                 *           },
+                 *           {
+                 *             "hole_in": 16,
+                 *             "od_in": 13.375,
+                 *             "use": "less common"
+                 *           }
+                 *         ],
+                 *         "production_od_in": 5.5,
+                 *         "special_drift": true,
+                 *         "tubing_od_in": null
+                 *       },
+                 *       "wellhead": {
+                 *         "arrangement": "spools",
+                 *         "buckling": 1.5,
+                 *         "collapse_share": 0.8,
+                 *         "conductor_factor": 1.2,
+                 *         "end_factor": 2,
+                 *         "growth_in": 2,
+                 *         "rough_cut_in": 12,
+                 *         "stack_weight_lbf": null,
+                 *         "stands_on": "casing and conductor"
+                 *       }
+                 *     }
+                 */
+                policy: components["schemas"]["Policy"];
+                /**
+                 * Stacks
+                 * @default []
+                 */
+                preventers: components["schemas"]["Stack"][];
+                /**
+                 * Run sheet
+                 * @default {
+                 *       "edits": [],
+                 *       "orders": [],
+                 *       "rates": [],
+                 *       "spud": "",
+                 *       "steps": []
+                 *     }
+                 */
+                runsheet: components["schemas"]["RunSheet"];
+                /**
+                 * @default {
+                 *       "annuli": [],
+                 *       "conductor": {
+                 *         "assembly_ft": null,
+                 *         "bit_out_in": null,
+                 *         "blows_ft": null,
+                 *         "guide_base_lbf": null,
+                 *         "held_lbf": 0,
+                 *         "high_housing_lbf": null,
+                 *         "inclination_deg": null,
+                 *         "last_bit_weight_lbf": null,
+                 *         "low_housing_lbf": null,
+                 *         "low_over_ft": 7,
+                 *         "second_hours": null,
+                 *         "soak_hours": null,
+                 *         "stick_up_ft": 10
+                 *       },
+                 *       "disconnect": [],
+                 *       "housing": {
+                 *         "bore_in": 18.75,
+                 *         "class_psi": null,
+                 *         "first_in": 24,
+                 *         "hanger_in": 22,
+                 *         "protector_in": null,
+                 *         "seat_lbf": null,
+                 *         "seats": 3
+                 *       },
+                 *       "limits": [],
+                 *       "pad_mud_ppg": null,
+                 *       "riser": {
+                 *         "barrel_lbf": 40000,
+                 *         "collapse_psi": null,
+                 *         "failed": null,
+                 *         "flex_ft": 10,
+                 *         "joints": [],
+                 *         "moon_pool_ft": null,
+                 *         "package_lbf": null,
+                 *         "setting_lbf": null,
+                 *         "stack_ft": null,
+                 *         "stroke_ft": 50,
+                 *         "telescopic_ft": 85,
+                 *         "tensioner_lbf": null,
+                 *         "tensioners": null,
+                 *         "upper_ft": 25
+                 *       },
+                 *       "soil": [],
+                 *       "storm_hours": null,
+                 *       "weather": []
+                 *     }
+                 */
+                sea: components["schemas"]["Sea"];
+                /**
+                 * @default {
+                 *       "assumed": [],
+                 *       "block_lbf": null,
+                 *       "bottom_temperature_f": null,
+                 *       "cellar_depth_ft": 6,
+                 *       "choke_line_psi": null,
+                 *       "co2_percent": null,
+                 *       "elevator_lbf": null,
+                 *       "flowing_wellhead_f": null,
+                 *       "flowline_height_ft": 20,
+                 *       "h2s_ppm": null,
+                 *       "hook_load_limit_lbf": null,
+                 *       "rig_floor_ft": 30,
+                 *       "rotary_room_ft": null,
+                 *       "setting": "land",
+                 *       "spider_lbf": null,
+                 *       "surface_temperature_f": null,
+                 *       "tong_ft_lbf": null,
+                 *       "water_depth_ft": 0
+                 *     }
+                 */
+                site: components["schemas"]["Site"];
+                /**
+                 * Stock list
+                 * @default []
+                 */
+                stock: components["schemas"]["StockRow"][];
+                /**
+                 * Strings
+                 * @default []
+                 */
+                strings: components["schemas"]["String"][];
+                /**
+                 * @default {
+                 *       "stations": [
+                 *         {
+                 *           "azimuth_deg": 0,
+                 *           "inclination_deg": 0,
+                 *           "md_ft": 0
+                 *         },
+                 *         {
+                 *           "azimuth_deg": 0,
+                 *           "inclination_deg": 0,
+                 *           "md_ft": 10000
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                trajectory: components["schemas"]["Trajectory"];
+                /**
+                 * Version
+                 * @constant
+                 */
+                version: 9;
+                /**
+                 * @default {
+                 *       "base_plate_in": 2,
+                 *       "deck_md_ft": null,
+                 *       "free_conductor_ft": null,
+                 *       "mounting": "slip-on weld",
+                 *       "mudline_hangers": "none",
+                 *       "pieces": [],
+                 *       "reference_in": null,
+                 *       "seabed_hanger_ft": 15,
+                 *       "socket_depth_in": 4.5
+                 *     }
+                 */
+                wellhead: components["schemas"]["Wellhead"];
+            };
+            scene: components["schemas"]["Scene"];
+        };
         /**
          * SceneRow
          * @description A scene, or why this hole cannot be played in it.
@@ -16214,6 +18802,18 @@ export interface components {
             title: string;
             /** Why Not */
             why_not: string;
+        };
+        /**
+         * ScheduleRow
+         * @description A piece of work that the sea adds: its hours, and those of all up to it.
+         */
+        ScheduleRow: {
+            /** Hours */
+            hours: number;
+            /** Total Hours */
+            total_hours: number;
+            /** Work */
+            work: string;
         };
         /**
          * Sea
@@ -16739,7 +19339,7 @@ export interface components {
              * Schedule
              * @default []
              */
-            schedule: components["schemas"]["knollstack__core__sea__results__ScheduleRow"][];
+            schedule: components["schemas"]["ScheduleRow"][];
             /** @default null */
             storm: components["schemas"]["StormResult"] | null;
             /**
@@ -18181,6 +20781,19 @@ export interface components {
              * @enum {string}
              */
             step: "ground" | "depths" | "sizes" | "mud" | "pipe" | "running" | "cement" | "wellhead" | "preventers" | "sea" | "completion" | "runsheet" | "logbook" | "drills" | "policy";
+        };
+        /**
+         * StepsBody
+         * @description Bring the clock to a second, with what was done on the way, each at its second.
+         */
+        StepsBody: {
+            /**
+             * Doings
+             * @default []
+             */
+            doings: components["schemas"]["DrillDoing"][];
+            /** To S */
+            to_s: number;
         };
         /** StickingRow */
         StickingRow: {
@@ -19880,6 +22493,23 @@ export interface components {
             name: string;
             /** Needed Minutes */
             needed_minutes: number;
+        };
+        /** TimelineRow */
+        TimelineRow: {
+            /** At S */
+            at_s: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "done" | "refused" | "happened";
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+            /** Words */
+            words: (string | components["schemas"]["Amount"])[];
         };
         /**
          * TopUpRow
@@ -22907,22 +25537,6 @@ export interface components {
             what: string;
         };
         /**
-         * ScheduleRow
-         * @description Drill pipe pressure to hold after so many strokes of kill mud; `front_md_ft` is how far that has come.
-         */
-        knollstack__core__drills__results__ScheduleRow: {
-            /** Front Md Ft */
-            front_md_ft: number;
-            /** Front Tvd Ft */
-            front_tvd_ft: number;
-            /** Psi */
-            psi: number;
-            /** Pumped Bbl */
-            pumped_bbl: number;
-            /** Strokes */
-            strokes: number;
-        };
-        /**
          * FluidRow
          * @description One way to hold fluid inside: flooded, filled as planned, floated in; at the end of the run.
          */
@@ -22940,18 +25554,6 @@ export interface components {
             inside: "flooded" | "planned" | "floated";
             /** Worst Float Psi */
             worst_float_psi: number;
-        };
-        /**
-         * ScheduleRow
-         * @description A piece of work that the sea adds: its hours, and those of all up to it.
-         */
-        knollstack__core__sea__results__ScheduleRow: {
-            /** Hours */
-            hours: number;
-            /** Total Hours */
-            total_hours: number;
-            /** Work */
-            work: string;
         };
         /**
          * WaitRow
@@ -24968,6 +27570,426 @@ export interface operations {
             };
         };
     };
+    drills_list_drills_designs__int_design_id__drills_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrillList"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drills_begin_drill_designs__int_design_id__drills_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SceneBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrillView"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drills_export_scores_designs__int_design_id__drills_csv_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drills_begin_from_file_designs__int_design_id__drills_file_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrillView"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     feed_get_feed_view_designs__int_design_id__feed_get: {
         parameters: {
             query?: never;
@@ -25751,6 +28773,118 @@ export interface operations {
                 };
             };
             /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drills_print_kill_sheet_designs__int_design_id__kill_sheet_pdf_get: {
+        parameters: {
+            query: {
+                units?: "field" | "metric";
+                /** @description quantities in other units: emw:SG,depth:m */
+                mixed?: string;
+                hole: string;
+                md_ft?: number | null;
+                sidpp_psi: number;
+                sicp_psi: number;
+                gain_bbl: number;
+            };
+            header?: never;
+            path: {
+                design_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -28365,7 +31499,7 @@ export interface operations {
             header?: never;
             path: {
                 design_id: number;
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs" | "section_rates" | "own_steps" | "orders" | "drilling_rates" | "casing_rates" | "time_spread" | "lead_times" | "set_up" | "log" | "leak_off_points";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "slow_pumps" | "drill_parts" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs" | "section_rates" | "own_steps" | "orders" | "drilling_rates" | "casing_rates" | "time_spread" | "lead_times" | "set_up" | "log" | "leak_off_points";
             };
             cookie?: never;
         };
@@ -28724,6 +31858,648 @@ export interface operations {
             };
             /** @description There is no such thing. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drills_get_drill_drills__int_drill_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drill_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrillView"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drills_delete_drill_drills__int_drill_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drill_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drills_get_debrief_drills__int_drill_id__debrief_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drill_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Debrief"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drills_end_drill_drills__int_drill_id__end_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drill_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepsBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Debrief"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drills_export_scene_drills__int_drill_id__scene_json_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drill_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drills_play_drill_drills__int_drill_id__steps_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drill_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepsBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrillView"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -29246,6 +33022,111 @@ export interface operations {
                 };
             };
             /** @description There is no such thing. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than 8 MB. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another host's name. */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The store, or the work asked for, is more than the server has at the moment. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drills_create_kill_sheet_kill_sheets_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KillSheetBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KillSheet"];
+                };
+            };
+            /** @description A request that is none. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not signed in, where accounts are in force. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The role does not allow it, or another site asks. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not Found */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -30870,7 +34751,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs" | "section_rates" | "own_steps" | "orders" | "drilling_rates" | "casing_rates" | "time_spread" | "lead_times" | "set_up" | "log" | "leak_off_points";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "slow_pumps" | "drill_parts" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs" | "section_rates" | "own_steps" | "orders" | "drilling_rates" | "casing_rates" | "time_spread" | "lead_times" | "set_up" | "log" | "leak_off_points";
             };
             cookie?: never;
         };
@@ -30977,7 +34858,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs" | "section_rates" | "own_steps" | "orders" | "drilling_rates" | "casing_rates" | "time_spread" | "lead_times" | "set_up" | "log" | "leak_off_points";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "slow_pumps" | "drill_parts" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs" | "section_rates" | "own_steps" | "orders" | "drilling_rates" | "casing_rates" | "time_spread" | "lead_times" | "set_up" | "log" | "leak_off_points";
             };
             cookie?: never;
         };
@@ -31084,7 +34965,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs" | "section_rates" | "own_steps" | "orders" | "drilling_rates" | "casing_rates" | "time_spread" | "lead_times" | "set_up" | "log" | "leak_off_points";
+                target: "stations" | "zones" | "pore" | "fracture" | "stability" | "overburden" | "leak_off_tests" | "temperature" | "strings" | "mud_steps" | "sections" | "loads" | "pipes" | "stock" | "kick_minimums" | "drill_strings" | "pairs" | "clearances" | "joints" | "centralizer_runs" | "centralizers" | "fluids" | "pump_steps" | "strength" | "additives" | "caliper" | "excesses" | "balanced_plugs" | "pieces" | "elements" | "least_elements" | "soil" | "riser_joints" | "weather" | "work_limits" | "disconnect" | "slow_pumps" | "drill_parts" | "evaluation" | "pressure_points" | "perforations" | "verified" | "suspension_plugs" | "abandonment_plugs" | "section_rates" | "own_steps" | "orders" | "drilling_rates" | "casing_rates" | "time_spread" | "lead_times" | "set_up" | "log" | "leak_off_points";
             };
             cookie?: never;
         };

@@ -13,6 +13,7 @@ import { AXIS_PX, SECTION_PX, pathPlan, shapes } from "./geometry";
 import { Ghosts } from "./Ghosts";
 import { BreakGrip, ShoeGrip, TopGrip } from "./Grips";
 import { GroundBelow, NamesAbove, StringsDrawing } from "./SectionDrawing";
+import { DrillReplay } from "./DrillReplay";
 import { JobFluids } from "./JobFluids";
 import { RunGear } from "./RunGear";
 import { Sea } from "./Sea";
@@ -65,6 +66,7 @@ export function Section({ scale }: { scale: DepthScale }) {
         <StringsThen scale={scale} prefix={prefix} />
       </svg>
       <JobFluids scale={scale} basis={basis} />
+      <DrillReplay scale={scale} />
       <CompletionLayer scale={scale} basis={basis} />
       <svg {...paper} className="own-layer pointer-events-none absolute inset-0">
         <NamesAbove zones={ground.zones} basis={basis} scale={scale} />

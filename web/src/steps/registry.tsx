@@ -6,6 +6,7 @@ import type { Step } from "../design/types";
 import { CementBench } from "./cement/CementBench";
 import { CompletionBench } from "./completion/CompletionBench";
 import { DepthsBench } from "./depths/DepthsBench";
+import { DrillsBench } from "./drills/DrillsBench";
 import { GroundBench } from "./ground/GroundBench";
 import { LogbookBench } from "./logbook/LogbookBench";
 import { MudBench } from "./mud/MudBench";
@@ -40,6 +41,7 @@ export const BENCHES: Record<Step, ComponentType<BenchProps>> = {
   completion: CompletionBench,
   runsheet: RunsheetBench,
   logbook: LogbookBench,
+  drills: DrillsBench,
   policy: PolicyBench,
 };
 

@@ -38,6 +38,7 @@ export const TABS = {
   },
   runsheet: { sheet: "Run sheet", floor: "Step by step", schedule: "Schedule", materials: "Materials" },
   logbook: { log: "Log", tests: "Leak-off tests", today: "Today", live: "Live", compare: "Plan and actual" },
+  drills: { rehearse: "Rehearse", sheet: "Kill sheet", procedures: "Procedures", known: "Pumps and string", scores: "Scores" },
   pipe: { strings: "Strings", catalogue: "Catalogue", own: "Own pipes", stock: "Stock" },
 } as const;
 
@@ -57,6 +58,7 @@ export function tabOf(step: Step, place: string): string | null {
   if (step === "completion") return completionTab(place);
   if (step === "runsheet") return sheetTab(place);
   if (step === "logbook") return place.startsWith("/log") ? "log" : "today";
+  if (step === "drills") return place.startsWith("/drills") ? "known" : "rehearse";
   if (step === "preventers") return place.startsWith("/closing_unit") ? "unit" : "stack";
   if (place.startsWith("/balanced_plugs")) return "plugs";
   if (step === "cement") return cementTab(place.split("/")[4] ?? "");

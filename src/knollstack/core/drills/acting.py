@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 
-from knollstack.core.drills.events import ActionName, Doing
+from knollstack.core.drills.events import ActionName, DrillDoing
 from knollstack.core.drills.moving import PICK_FT_MIN, STRIP_FT_MIN, drop
 from knollstack.core.drills.setup import Element
 from knollstack.core.drills.state import State
@@ -14,7 +14,7 @@ SPACE_FT = 1.5
 MOST_PICK_FT = 60.0
 
 
-def do(state: State, doing: Doing, pick_up_ft: float) -> str:
+def do(state: State, doing: DrillDoing, pick_up_ft: float) -> str:
     """Do it; '' or why it cannot be done."""
     if state.disconnected and doing.action not in ("record", "report", "end", "pump"):
         return "the riser package is unlatched"
@@ -23,7 +23,7 @@ def do(state: State, doing: Doing, pick_up_ft: float) -> str:
     return _DO[doing.action](state, doing)
 
 
-def _element(state: State, doing: Doing) -> Element | None:
+def _element(state: State, doing: DrillDoing) -> Element | None:
     return next((e for e in state.setup.elements if e.index == doing.target), None)
 
 
@@ -34,7 +34,7 @@ def spaced(state: State) -> bool:
     )
 
 
-def _pump(state: State, doing: Doing) -> str:
+def _pump(state: State, doing: DrillDoing) -> str:
     rate = doing.value or 0.0
     if rate > 0 and not state.made_up:
         return "the top drive is not made up"
@@ -92,7 +92,7 @@ def _clear(state: State) -> bool:
     return True
 
 
-def _lower(state: State, doing: Doing) -> str:
+def _lower(state: State, doing: DrillDoing) -> str:
     why = _no_string(state)
     if why:
         return why
@@ -101,17 +101,17 @@ def _lower(state: State, doing: Doing) -> str:
     return ""
 
 
-def _slips(state: State, doing: Doing) -> str:
+def _slips(state: State, doing: DrillDoing) -> str:
     why = _no_string(state)
     state.moves.pulling, state.moves.target_md_ft, state.moves.slips_s = False, None, 0.0
     return why
 
 
-def _flow_check(state: State, doing: Doing) -> str:
+def _flow_check(state: State, doing: DrillDoing) -> str:
     return ""
 
 
-def _stab(state: State, doing: Doing) -> str:
+def _stab(state: State, doing: DrillDoing) -> str:
     why = _no_string(state)
     if why:
         return why
@@ -125,21 +125,21 @@ def _stab(state: State, doing: Doing) -> str:
     return ""
 
 
-def _close_valve(state: State, doing: Doing) -> str:
+def _close_valve(state: State, doing: DrillDoing) -> str:
     if state.safety_valve == "off":
         return "no safety valve is on the string"
     state.safety_valve = "closed"
     return ""
 
 
-def _open_valve(state: State, doing: Doing) -> str:
+def _open_valve(state: State, doing: DrillDoing) -> str:
     if state.safety_valve == "off":
         return "no safety valve is on the string"
     state.safety_valve = "open"
     return ""
 
 
-def _make_up(state: State, doing: Doing) -> str:
+def _make_up(state: State, doing: DrillDoing) -> str:
     why = _no_string(state)
     if why:
         return why
@@ -149,7 +149,7 @@ def _make_up(state: State, doing: Doing) -> str:
     return ""
 
 
-def _close(state: State, doing: Doing) -> str:
+def _close(state: State, doing: DrillDoing) -> str:
     e = _element(state, doing)
     if e is None:
         return "no such element in the stack"
@@ -157,7 +157,7 @@ def _close(state: State, doing: Doing) -> str:
     return ""
 
 
-def _open(state: State, doing: Doing) -> str:
+def _open(state: State, doing: DrillDoing) -> str:
     e = _element(state, doing)
     if e is None:
         return "no such element in the stack"
@@ -167,8 +167,8 @@ def _open(state: State, doing: Doing) -> str:
     return ""
 
 
-def _choke_line(opened: bool) -> Callable[[State, Doing], str]:
-    def act(state: State, doing: Doing) -> str:
+def _choke_line(opened: bool) -> Callable[[State, DrillDoing], str]:
+    def act(state: State, doing: DrillDoing) -> str:
         if state.setup.choke_at is None:
             return "there is no choke line on this stack"
         state.valves.choke_line = opened
@@ -177,19 +177,19 @@ def _choke_line(opened: bool) -> Callable[[State, Doing], str]:
     return act
 
 
-def _choke(state: State, doing: Doing) -> str:
+def _choke(state: State, doing: DrillDoing) -> str:
     if doing.value is None or not 0 <= doing.value <= 1:
         return "the choke opens from 0 to 1"
     state.valves.choke, state.valves.auto = doing.value, "by hand"
     return ""
 
 
-def _by_hand(state: State, doing: Doing) -> str:
+def _by_hand(state: State, doing: DrillDoing) -> str:
     state.valves.auto = "by hand"
     return ""
 
 
-def _hold_casing(state: State, doing: Doing) -> str:
+def _hold_casing(state: State, doing: DrillDoing) -> str:
     if not state.tight or not state.valves.choke_line:
         return "the well is not closed with its choke line open"
     state.valves.auto = "casing pressure"
@@ -197,7 +197,7 @@ def _hold_casing(state: State, doing: Doing) -> str:
     return ""
 
 
-def _hold_pipe(state: State, doing: Doing) -> str:
+def _hold_pipe(state: State, doing: DrillDoing) -> str:
     if not state.tight or not state.valves.choke_line:
         return "the well is not closed with its choke line open"
     if state.inside is None or state.cut:
@@ -207,15 +207,15 @@ def _hold_pipe(state: State, doing: Doing) -> str:
     return ""
 
 
-def _line_up(state: State, doing: Doing) -> str:
+def _line_up(state: State, doing: DrillDoing) -> str:
     if doing.value is None or not 5 <= doing.value <= 25:
         return "a mud weight from 5 to 25 ppg"
     state.mud_in_ppg = doing.value
     return ""
 
 
-def _overboard(opened: bool) -> Callable[[State, Doing], str]:
-    def act(state: State, doing: Doing) -> str:
+def _overboard(opened: bool) -> Callable[[State, DrillDoing], str]:
+    def act(state: State, doing: DrillDoing) -> str:
         if not any(e.kind == "diverter" for e in state.setup.elements):
             return "there is no diverter"
         state.valves.overboard = opened
@@ -224,7 +224,7 @@ def _overboard(opened: bool) -> Callable[[State, Doing], str]:
     return act
 
 
-def _hang_off(state: State, doing: Doing) -> str:
+def _hang_off(state: State, doing: DrillDoing) -> str:
     """The string is lowered until a tool joint stands on the ram, and its weight slacked off."""
     why = _no_string(state)
     if why:
@@ -236,7 +236,7 @@ def _hang_off(state: State, doing: Doing) -> str:
     return ""
 
 
-def _disconnect(state: State, doing: Doing) -> str:
+def _disconnect(state: State, doing: DrillDoing) -> str:
     if not state.setup.at_sea:
         return "there is no riser"
     if state.bit_md_ft is not None and not state.cut:
@@ -245,7 +245,7 @@ def _disconnect(state: State, doing: Doing) -> str:
     return ""
 
 
-def _strip(state: State, doing: Doing) -> str:
+def _strip(state: State, doing: DrillDoing) -> str:
     why = _no_string(state)
     if why:
         return why
@@ -258,12 +258,12 @@ def _strip(state: State, doing: Doing) -> str:
     return ""
 
 
-def _stop(state: State, doing: Doing) -> str:
+def _stop(state: State, doing: DrillDoing) -> str:
     state.moves.target_md_ft, state.moves.pulling = None, False
     return ""
 
 
-def _drop(state: State, doing: Doing) -> str:
+def _drop(state: State, doing: DrillDoing) -> str:
     why = _no_string(state)
     if why:
         return why
@@ -271,7 +271,7 @@ def _drop(state: State, doing: Doing) -> str:
     return ""
 
 
-def _fill(state: State, doing: Doing) -> str:
+def _fill(state: State, doing: DrillDoing) -> str:
     if state.inside is None or state.setup.string[0].kind != "casing":
         return "no casing is in the hole"
     added = state.inside.void_bbl
@@ -283,13 +283,13 @@ def _fill(state: State, doing: Doing) -> str:
     return ""
 
 
-def _record(state: State, doing: Doing) -> str:
+def _record(state: State, doing: DrillDoing) -> str:
     if doing.sidpp_psi is None and doing.sicp_psi is None and doing.gain_bbl is None:
         return "nothing was read"
     return ""
 
 
-_DO: Mapping[ActionName, Callable[[State, Doing], str]] = {
+_DO: Mapping[ActionName, Callable[[State, DrillDoing], str]] = {
     "pump": _pump,
     "lower": _lower,
     "slips": _slips,

@@ -6,7 +6,7 @@ from typing import Literal
 
 from knollstack.core.base.findings import Result, Words
 from knollstack.core.drills.gas import ATMOSPHERE_PSI
-from knollstack.core.drills.judging import Outcome, clock
+from knollstack.core.drills.judging import RuleOutcome, clock
 from knollstack.core.drills.play import Play, Sample
 from knollstack.core.drills.rules_kill import kill_ppg, pumping
 from knollstack.core.drills.scene import Scene
@@ -24,7 +24,7 @@ class TimelineRow(Result):
     why: str = ""
 
 
-class Series(Result):
+class DrillSeries(Result):
     """The well second by second, thinned; every list has one entry a moment."""
 
     at_s: tuple[int, ...]
@@ -42,7 +42,7 @@ class Series(Result):
     loss_bpm: tuple[float, ...]
 
 
-class Theory(Result):
+class DrillTheory(Result):
     """One bubble circulated out by the textbook, against what was pumped since circulating began."""
 
     begun_bbl: float
@@ -51,7 +51,7 @@ class Theory(Result):
     shoe_psi: tuple[float, ...]
 
 
-class Limits(Result):
+class DrillLimits(Result):
     formation_psi: float
     shoe_fracture_psi: float
     class_psi: float | None
@@ -67,11 +67,11 @@ class Debrief(Result):
     scene: Scene
     score: float
     clock_s: int
-    outcomes: tuple[Outcome, ...]
+    outcomes: tuple[RuleOutcome, ...]
     timeline: tuple[TimelineRow, ...]
-    series: Series
-    theory: Theory | None
-    limits: Limits
+    series: DrillSeries
+    theory: DrillTheory | None
+    limits: DrillLimits
     elements: tuple[tuple[int, str], ...]
     school: Words
 
@@ -88,7 +88,7 @@ def debrief(play: Play) -> Debrief:
         timeline=tuple(_timeline(play)),
         series=_series(_thinned(play.samples)),
         theory=_theory(play),
-        limits=Limits(
+        limits=DrillLimits(
             formation_psi=setup.pore_psi,
             shoe_fracture_psi=setup.rock[0].fracture_psi,
             class_psi=setup.class_psi,
@@ -138,8 +138,8 @@ def _thinned(samples: list[Sample]) -> list[Sample]:
     return [*samples[::every], *(samples[-1:] if (len(samples) - 1) % every else ())]
 
 
-def _series(rows: list[Sample]) -> Series:
-    return Series(
+def _series(rows: list[Sample]) -> DrillSeries:
+    return DrillSeries(
         at_s=tuple(r.at_s for r in rows),
         pipe_psi=tuple(r.pipe_psi for r in rows),
         casing_psi=tuple(r.casing_psi for r in rows),
@@ -155,7 +155,7 @@ def _series(rows: list[Sample]) -> Series:
     )
 
 
-def _theory(play: Play) -> Theory | None:
+def _theory(play: Play) -> DrillTheory | None:
     """From the gas that stood in the well as circulating began, with the pressure that was held on bottom."""
     rows = pumping(play)
     if not rows or play.state.inside is None or play.made.scene.goal == "shut in":
@@ -170,7 +170,7 @@ def _theory(play: Play) -> Theory | None:
         column.way, column.gas, setup.heat, held, amount, setup.mud_ppg, kill, play.state.inside.total_bbl
     )
     found = curve(circulating, column.way.volume_at(setup.shoe_md_ft), column.way.total_bbl * 1.15)
-    return Theory(
+    return DrillTheory(
         begun_bbl=begun.pumped_bbl,
         pumped_bbl=tuple(m.pumped_bbl for m in found),
         casing_psi=tuple(m.casing_psi for m in found),

@@ -43,7 +43,7 @@ ActionName = Literal[
 ]
 
 
-class Doing(Part):
+class DrillDoing(Part):
     """One thing done, at a whole second of the drill's clock: `target` is an element, `value` a rate, opening or weight."""
 
     at_s: Annotated[int, Field(strict=True, ge=0, le=MOST_S)]
@@ -55,7 +55,7 @@ class Doing(Part):
     gain_bbl: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=10_000)] | None = None
 
 
-class Event(Result):
+class DrillEvent(Result):
     """A thing done, with what the scoring needs of its moment; `refused` says why it could not be done."""
 
     at_s: int

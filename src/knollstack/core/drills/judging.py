@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from knollstack.core.base.findings import Result, Words
-from knollstack.core.drills.events import ActionName, Event
+from knollstack.core.drills.events import ActionName, DrillEvent
 from knollstack.core.drills.play import Play
 from knollstack.core.drills.setup import Element
 
@@ -19,7 +19,7 @@ SHEET: Source = "Kill sheet"
 NEVER = 10**9
 
 
-class Outcome(Result):
+class RuleOutcome(Result):
     """One rule at the end of a drill; `credit` is from 0 to 1."""
 
     key: str
@@ -51,9 +51,9 @@ class Rule:
     applies: Callable[[Play], bool]
     judge: Callable[[Play], Said]
 
-    def outcome(self, play: Play) -> Outcome:
+    def outcome(self, play: Play) -> RuleOutcome:
         said = self.judge(play)
-        return Outcome(
+        return RuleOutcome(
             key=self.key,
             title=self.title,
             credit=said.credit,
@@ -71,11 +71,11 @@ def clock(seconds: int) -> str:
     return f"{seconds // 3600}:{seconds // 60 % 60:02d}:{seconds % 60:02d}"
 
 
-def done_events(play: Play, *actions: ActionName) -> list[Event]:
+def done_events(play: Play, *actions: ActionName) -> list[DrillEvent]:
     return [e for e in play.events if e.action in actions and not e.refused]
 
 
-def first(events: Iterable[Event]) -> Event | None:
+def first(events: Iterable[DrillEvent]) -> DrillEvent | None:
     return next(iter(events), None)
 
 
@@ -83,12 +83,12 @@ def element(play: Play, index: int | None) -> Element | None:
     return next((e for e in play.made.setup.elements if e.index == index), None)
 
 
-def is_rig_diverter(play: Play, event: Event) -> bool:
+def is_rig_diverter(play: Play, event: DrillEvent) -> bool:
     found = element(play, event.target)
     return found is not None and found.kind == "diverter"
 
 
-def closings(play: Play) -> list[Event]:
+def closings(play: Play) -> list[DrillEvent]:
     """Elements of the stack that were closed, the diverter apart."""
     return [e for e in done_events(play, "close") if not is_rig_diverter(play, e)]
 

@@ -22,7 +22,7 @@ from knollstack.core.drills.formulas import (
 )
 from knollstack.core.drills.geometry import Stretch, capacity
 from knollstack.core.drills.hole import Slow, annulus_of, bores_of, inside_of, pipe_bbl, slow_of, tubes_of
-from knollstack.core.drills.results import KillSheet, ScheduleRow, ShutIn, VolumeRow
+from knollstack.core.drills.results import KillRow, KillSheet, ShutIn, VolumeRow
 from knollstack.core.drills.setup import Tube
 from knollstack.core.mud.formulas import weight_up
 from knollstack.core.program.equipped import Equipped, EquippedString
@@ -196,7 +196,7 @@ def _killed(
 
 def _schedule(
     equipped: Equipped, sheet: KillSheet, read: ShutIn, kill: float, final: float, inside: list[tuple[Tube, float]]
-) -> tuple[ScheduleRow, ...]:
+) -> tuple[KillRow, ...]:
     """At tenths of the string's strokes, and where its size or the path turns."""
     assert sheet.slow_psi is not None
     path, ends, bbl, md = equipped.well.path, [(0.0, 0.0)], 0.0, 0.0
@@ -212,9 +212,7 @@ def _schedule(
         )
         strokes = float(pump_strokes(pumped, sheet.bbl_stroke))
         rows.append(
-            ScheduleRow(
-                strokes=strokes, pumped_bbl=pumped, psi=float(psi), front_md_ft=front, front_tvd_ft=path.tvd(front)
-            )
+            KillRow(strokes=strokes, pumped_bbl=pumped, psi=float(psi), front_md_ft=front, front_tvd_ft=path.tvd(front))
         )
     return tuple(
         r

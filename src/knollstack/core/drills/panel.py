@@ -18,7 +18,7 @@ STEEL_LB_IN2_FT = 3.4
 BLOCK_LBF = 60_000.0
 
 
-class Light(Result):
+class PanelLight(Result):
     """An element of the stack on the panel; `position` is 0 open to 1 closed."""
 
     index: int
@@ -31,7 +31,7 @@ class Light(Result):
     hung: bool
 
 
-class Said(Result):
+class RecordLine(Result):
     """A line of the drill's record."""
 
     at_s: int
@@ -39,7 +39,7 @@ class Said(Result):
     refused: str
 
 
-class Panel(Result):
+class DrillPanel(Result):
     title: str
     hole: Words
     clock_s: int
@@ -84,8 +84,8 @@ class Panel(Result):
     offset: float | None
     """Share of the way to the limit of the flex joint; None where the rig stays."""
     circle: Literal["", "green", "yellow", "red"] = ""
-    elements: tuple[Light, ...]
-    record: tuple[Said, ...]
+    elements: tuple[PanelLight, ...]
+    record: tuple[RecordLine, ...]
 
 
 def noise(seed: int, second: int, channel: int) -> float:
@@ -94,7 +94,7 @@ def noise(seed: int, second: int, channel: int) -> float:
     return 2.0 * (x - math.floor(x)) - 1.0
 
 
-def panel(play: Play) -> Panel:
+def panel(play: Play) -> DrillPanel:
     state, scene, setup = play.state, play.made.scene, play.made.setup
     level, second = NOISE[scene.difficulty], play.clock_s
     now = state.now
@@ -102,7 +102,7 @@ def panel(play: Play) -> Panel:
     pit = state.pit_bbl + level * noise(scene.seed, second // 3, 2)
     tripping = scene.kind in ("tripping", "swab")
     offset, circle = _drift(play)
-    return Panel(
+    return DrillPanel(
         title=TITLES[scene.kind],
         hole=play.made.words,
         clock_s=play.clock_s,
@@ -145,13 +145,13 @@ def panel(play: Play) -> Panel:
         offset=offset,
         circle=circle,
         elements=tuple(_light(play, e) for e in reversed(setup.elements)),
-        record=tuple(Said(at_s=e.at_s, words=told(play, e), refused=e.refused) for e in play.events),
+        record=tuple(RecordLine(at_s=e.at_s, words=told(play, e), refused=e.refused) for e in play.events),
     )
 
 
-def _light(play: Play, e: Element) -> Light:
+def _light(play: Play, e: Element) -> PanelLight:
     state = play.state
-    return Light(
+    return PanelLight(
         index=e.index,
         title=e.title,
         kind=e.kind,

@@ -11,7 +11,7 @@ from dataclasses import dataclass, field
 from knollstack.core.document.drills import DrillsPolicy
 from knollstack.core.drills.acting import do, spaced
 from knollstack.core.drills.column import Cell
-from knollstack.core.drills.events import MOST_S, Doing, Event
+from knollstack.core.drills.events import MOST_S, DrillDoing, DrillEvent
 from knollstack.core.drills.gas import ATMOSPHERE_PSI, gas_of
 from knollstack.core.drills.making import Made
 from knollstack.core.drills.state import State
@@ -55,7 +55,7 @@ class Play:
     made: Made
     policy: DrillsPolicy
     state: State = field(init=False)
-    events: list[Event] = field(default_factory=list)
+    events: list[DrillEvent] = field(default_factory=list)
     samples: list[Sample] = field(default_factory=list)
     clock_s: int = 0
     ended: bool = False
@@ -154,7 +154,7 @@ class Play:
         rests = abs(after - before) < SETTLED_PSI or self.state.now.influx_bpm < FED_BPM
         return rests and abs(left - void) < VOID_BBL
 
-    def act(self, doing: Doing) -> Event:
+    def act(self, doing: DrillDoing) -> DrillEvent:
         """Something done now; the clock is first brought to its second."""
         self.advance(doing.at_s)
         state = self.state
@@ -168,15 +168,15 @@ class Play:
             self._sample()
         return event
 
-    def _out_of_service(self, doing: Doing) -> str:
+    def _out_of_service(self, doing: DrillDoing) -> str:
         gone = doing.action == "close" and doing.target in self.made.out_of_service
         return "it is out of service" if gone else ""
 
-    def _around(self, doing: Doing) -> Event:
+    def _around(self, doing: DrillDoing) -> DrillEvent:
         state = self.state
         e = next((x for x in state.setup.elements if x.index == doing.target), None)
         column = state.inside.column_psi if state.inside is not None else 0.0
-        return Event(
+        return DrillEvent(
             **doing.model_dump(),
             across=state.across(e) if e is not None else "",
             verdict=state.verdict(e) if e is not None else "",
@@ -231,7 +231,7 @@ class Play:
         return tuple(found)
 
 
-def replayed(made: Made, policy: DrillsPolicy, doings: Iterable[Doing], to_s: int) -> Play:
+def replayed(made: Made, policy: DrillsPolicy, doings: Iterable[DrillDoing], to_s: int) -> Play:
     """A drill played again from what was done."""
     play = Play(made, policy)
     for doing in doings:

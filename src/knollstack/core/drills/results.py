@@ -34,7 +34,7 @@ class VolumeRow(Result):
     minutes: float
 
 
-class ScheduleRow(Result):
+class KillRow(Result):
     """Drill pipe pressure to hold after so many strokes of kill mud; `front_md_ft` is how far that has come."""
 
     strokes: float
@@ -85,7 +85,7 @@ class KillSheet(Result):
     kill_ppg: float | None = None
     icp_psi: float | None = None
     fcp_psi: float | None = None
-    schedule: tuple[ScheduleRow, ...] = ()
+    schedule: tuple[KillRow, ...] = ()
     influx_ft: float | None = None
     influx_psi_ft: float | None = None
     active_bbl: float | None = None

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from knollstack.core.drills.events import Event
+from knollstack.core.drills.events import DrillEvent
 from knollstack.core.drills.judging import (
     PRACTICE,
     RATING,
@@ -23,7 +23,7 @@ FULL_SHARE = 0.95
 STRIPPED_FT = 60.0
 
 
-def _diverted(play: Play) -> list[Event]:
+def _diverted(play: Play) -> list[DrillEvent]:
     return [
         e for e in done_events(play, "close") if (x := element(play, e.target)) is not None and x.kind == "diverter"
     ]
@@ -57,7 +57,7 @@ def _never_shut(play: Play) -> Said:
     return Said(1.0, ("led away, never shut in",))
 
 
-def leaks(play: Play, event: Event) -> bool:
+def leaks(play: Play, event: DrillEvent) -> bool:
     return any(index == event.target for index, _ in play.made.leaks)
 
 

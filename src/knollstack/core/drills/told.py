@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from knollstack.core.base.findings import Words, emw, pressure, volume
-from knollstack.core.drills.events import Event
+from knollstack.core.drills.events import DrillEvent
 from knollstack.core.drills.play import Play
 
 PLAIN: dict[str, str] = {
@@ -31,7 +31,7 @@ PLAIN: dict[str, str] = {
 }
 
 
-def told(play: Play, event: Event) -> Words:
+def told(play: Play, event: DrillEvent) -> Words:
     """One thing done."""
     if event.action in ("close", "open"):
         found = next((e for e in play.made.setup.elements if e.index == event.target), None)
@@ -51,7 +51,7 @@ def told(play: Play, event: Event) -> Words:
     return (PLAIN[event.action],)
 
 
-def _recorded(event: Event) -> Words:
+def _recorded(event: DrillEvent) -> Words:
     words: Words = ("Recorded",)
     if event.sidpp_psi is not None:
         words = (*words, ", drill pipe ", pressure(event.sidpp_psi))
