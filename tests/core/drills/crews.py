@@ -167,6 +167,9 @@ def unshearable(crew):
 
 
 def failed_annular(crew):
+    if crew.play.policy.first == "pipe rams":
+        drilling(crew)
+        return
     crew.sign()
     crew.stop()
     crew.shut(crew.find("annular"))

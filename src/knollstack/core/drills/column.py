@@ -97,16 +97,15 @@ class Column:
         return rows
 
     def put_mud(self, bbl: float, ppg: float, at_bbl: float, top_psi: float) -> None:
-        """Mud that comes in at a volume below the outlet, given as it stands under the pressure on top."""
+        """Mud that comes in at a volume below the outlet; its own volume is that without pressure on top."""
         if bbl <= 0:
             return
-        rested = bbl / (1.0 - MUD_1_PSI * top_psi)
         i = self.split(at_bbl, top_psi, NEAR_BBL)
         for near in (i - 1, i):
             if 0 <= near < len(self.cells) and not self.cells[near].is_gas and abs(self.cells[near].ppg - ppg) < 1e-9:
-                self.cells[near].bbl += rested
+                self.cells[near].bbl += bbl
                 return
-        self.cells.insert(i, Cell(ppg, rested))
+        self.cells.insert(i, Cell(ppg, bbl))
 
     def put_gas(self, amount: float, zt: float, bbl: float, apart_bbl: float) -> None:
         """Gas that comes in at the bottom of the hole: into the bubble over no more mud than `apart_bbl`, else its own."""
@@ -136,9 +135,9 @@ class Column:
                 return i + 1
         return len(self.cells)
 
-    def take(self, bbl: float, at_bbl: float, top_psi: float) -> tuple[float, float, float]:
-        """Take a volume out, from a place down: mud [bbl as it stands], its mass [ppg·bbl], amount of gas."""
-        mud = weight = amount = 0.0
+    def take(self, bbl: float, at_bbl: float, top_psi: float) -> tuple[float, float]:
+        """Take a volume as it stands, from a place down: its mud [bbl without pressure on top], amount of gas."""
+        mud = amount = 0.0
         i, squeeze = self.split(at_bbl, top_psi), 1.0 - MUD_1_PSI * top_psi
         while bbl > SPECK_BBL and i < len(self.cells):
             cell = self.cells[i]
@@ -147,24 +146,23 @@ class Column:
             if cell.is_gas:
                 amount += cell.amount * share
             else:
-                mud += volume * share
-                weight += volume * share * cell.ppg
+                mud += cell.bbl * share
             bbl -= volume * share
             if share >= 1.0:
                 self.cells.pop(i)
             else:
                 cell.bbl *= 1 - share
                 cell.amount *= 1 - share
-        return mud, weight, amount
+        return mud, amount
 
     def give_mud(self, bbl: float, at_bbl: float, top_psi: float) -> list[tuple[float, float]]:
-        """Mud [ppg, bbl as it stands] into the string, from a place up: its float keeps gas out."""
-        squeeze, given = 1.0 - MUD_1_PSI * top_psi, []
+        """Mud [ppg, bbl without pressure on top] into the string, from a place up: its float keeps gas out."""
+        given = []
         for cell, begins, _ in reversed(self.place(top_psi)):
             if cell.is_gas or begins >= at_bbl or bbl <= SPECK_BBL:
                 continue
-            taken = min(bbl, cell.bbl * squeeze)
-            cell.bbl -= taken / squeeze
+            taken = min(bbl, cell.bbl)
+            cell.bbl -= taken
             given.append((cell.ppg, taken))
             bbl -= taken
         self.cells = [c for c in self.cells if c.is_gas or c.bbl > 0]

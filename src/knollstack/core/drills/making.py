@@ -58,7 +58,7 @@ LEAK_CV = {"basic": 6.0, "standard": 4.0, "demanding": 2.5}
 SHOE_SPARE_PSI = 100.0
 OVER_ECD_PSI = 100.0
 OVER_STACK_FT = 60.0
-EARLY_BBL = 12.0
+EARLY_BBL = {"basic": 10.0, "standard": 12.0, "demanding": 20.0}
 """Gain of a crew that shuts in early."""
 SHARES = (1.0, 0.8, 0.6, 0.45, 0.3)
 
@@ -269,37 +269,37 @@ def _moving_psi(setup: Setup) -> float:
     return setup.slow_annulus_psi * (pumps.drilling_spm / pumps.slow_spm) ** pumps.annulus_power
 
 
-def _drilled_into(setup: Setup, ppg: float) -> tuple[Setup, bool]:
+def _drilled_into(setup: Setup, ppg: float, early_bbl: float) -> tuple[Setup, bool]:
     """A formation that flows with the pumps on, where the rock stands it; else one that flows on a connection."""
     rest, moving = setup.pore_psi, _moving_psi(setup)
     over = max(PSI_PER_PPG_FT * ppg * setup.hole_tvd_ft, moving + OVER_ECD_PSI)
     for more in (over, moving + OVER_ECD_PSI):
         tried = replace(setup, pore_psi=rest + more)
-        if setup.diverter or _holds(tried):
+        if setup.diverter or _holds(tried, early_bbl):
             return tried, False
-    return _standing(_over(setup, ppg)), True
+    return _standing(_over(setup, ppg), early_bbl), True
 
 
-def _standing(setup: Setup) -> Setup:
+def _standing(setup: Setup, early_bbl: float) -> Setup:
     """The kick no stronger than the rock stands with a crew that shuts in early; refused where it stands none."""
     rest = PSI_PER_PPG_FT * setup.mud_ppg * setup.hole_tvd_ft
     over = setup.pore_psi - rest
     for share in SHARES:
         tried = replace(setup, pore_psi=rest + share * over)
-        if _holds(tried):
+        if _holds(tried, early_bbl):
             return tried
     raise NotPlayableError(
-        f"the rock below the shoe does not stand a kick of {EARLY_BBL:.0f} bbl shut in and circulated out from this depth"
+        f"the rock below the shoe does not stand a kick of {early_bbl:.0f} bbl shut in and circulated out from this depth"
     )
 
 
-def _holds(setup: Setup) -> bool:
+def _holds(setup: Setup, early_bbl: float) -> bool:
     way, gas = (
         Way([*setup.choke_line(), *setup.annulus(setup.hole_md_ft, setup.string)], setup.depths),
         gas_of(setup.gas_sg),
     )
     heat = setup.heat.at(setup.hole_tvd_ft)
-    amount = gas.amount(EARLY_BBL, setup.pore_psi + ATMOSPHERE_PSI, heat)
+    amount = gas.amount(early_bbl, setup.pore_psi + ATMOSPHERE_PSI, heat)
     theory = Circulating(way, gas, setup.heat, setup.pore_psi, amount, setup.mud_ppg, setup.mud_ppg, 0.0)
     for rock in setup.rock:
         at, most = way.volume_at(rock.md_ft), rock.fracture_psi - SHOE_SPARE_PSI
@@ -322,7 +322,7 @@ def _particular(
     leak = LEAK_CV[hard]
     annulars = tuple((e.index, leak) for e in setup.elements if e.kind == "annular")
     if kind in ("drilling", "failed annular", "leaking ram", "gas above"):
-        kicking, connection = _drilled_into(setup, OVER_PPG[hard])
+        kicking, connection = _drilled_into(setup, OVER_PPG[hard], EARLY_BBL[hard])
         found = replace(base, setup=_spaced(kicking, random), connection=connection)
         if kind == "failed annular":
             return replace(found, leaks=annulars)
@@ -331,14 +331,16 @@ def _particular(
             return replace(found, leaks=((rams[-1].index, leak),), out_of_service=tuple(k for k, _ in annulars))
         return replace(found, riser_gas_bbl=4.0, starts_s=0.0) if kind == "gas above" else found
     if kind == "diverter":
-        return replace(base, setup=_drilled_into(setup, OVER_PPG[hard])[0])
+        return replace(base, setup=_drilled_into(setup, OVER_PPG[hard], EARLY_BBL[hard])[0])
     if kind == "drift-off":
         row = drift_of(results["sea"])
         assert row is not None
         assert row.seconds is not None
         drift = (row.yellow_s or 0.0, row.red_s or 0.0, row.seconds)
         return replace(base, setup=_spaced(setup, random), drift=drift)
-    return _tripping(equipped, below, replace(base, setup=_standing(_over(setup, TRIP_PPG[hard]))), random, annulars)
+    return _tripping(
+        equipped, below, replace(base, setup=_standing(_over(setup, TRIP_PPG[hard]), EARLY_BBL[hard])), random, annulars
+    )
 
 
 def _spaced(setup: Setup, random: np.random.Generator) -> Setup:

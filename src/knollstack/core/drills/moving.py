@@ -59,7 +59,7 @@ def cut(state: State, at_md_ft: float) -> None:
     pushed = before - state.column.way.total_bbl
     if pushed > 0:
         # what the falling string pushes out before it comes to rest
-        mud, _, amount = state.column.take(pushed, 0.0, state.now.top_psi)
+        mud, amount = state.column.take(pushed, 0.0, state.now.top_psi)
         state.pit_bbl += mud
         state.filled_bbl -= mud
         state.counted.mud_out += mud

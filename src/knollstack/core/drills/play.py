@@ -8,6 +8,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass, field
 
+from knollstack.core.base.constants import PSI_PER_PPG_FT
 from knollstack.core.document.drills import DrillsPolicy
 from knollstack.core.drills.acting import do, spaced
 from knollstack.core.drills.column import Cell
@@ -18,6 +19,8 @@ from knollstack.core.drills.state import State
 from knollstack.core.drills.stepping import advance
 
 SAMPLE_S = 5
+RISER_GAS_AT = 0.08
+"""Share of the riser's length, from the rig floor, at which gas that nobody saw come up stands."""
 SETTLED_PSI = 3.0
 """Rise in a minute under which shut-in pressures are read."""
 SWABBED_BBL = 0.5
@@ -98,11 +101,11 @@ class Play:
         self._sample()
 
     def _gas_in_riser(self, bbl: float) -> None:
-        """A bubble that nobody saw come up, in the upper half of the riser."""
+        """A bubble that nobody saw come up, near the top of the riser."""
         state, column = self.state, self.state.column
-        at = column.way.volume_at(0.4 * self.made.setup.stack_md_ft)
-        psia = 0.052 * self.made.setup.mud_ppg * 0.4 * self.made.setup.stack_md_ft + ATMOSPHERE_PSI
-        heat = column.heat.at(0.4 * self.made.setup.stack_md_ft)
+        at = column.way.volume_at(RISER_GAS_AT * self.made.setup.stack_md_ft)
+        psia = PSI_PER_PPG_FT * self.made.setup.mud_ppg * RISER_GAS_AT * self.made.setup.stack_md_ft + ATMOSPHERE_PSI
+        heat = column.heat.at(RISER_GAS_AT * self.made.setup.stack_md_ft)
         column.take(bbl, at, 0.0)
         i = column.split(at, 0.0)
         gas = gas_of(self.made.setup.gas_sg)
@@ -136,7 +139,7 @@ class Play:
         self.influx_bbl += state.now.influx_bpm / 60
         if self.first_sign_s is None and (self.influx_bbl > SWABBED_BBL or self.made.riser_gas_bbl):
             self.first_sign_s = self.clock_s
-        tight = state.tight and state.leak_cv <= 0 and not state.now.floor_bpm
+        tight = state.tight and state.leak_cv <= 0 and state.string_closed
         if tight and self.shut_in_s is None:
             self.shut_in_s, self.influx_at_shut_in_bbl = self.clock_s, self.influx_bbl
         if self.broke_s is None and any(state.broken.values()):

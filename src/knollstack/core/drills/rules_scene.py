@@ -66,7 +66,7 @@ def _backed_up(play: Play) -> Said:
     held = [e for e in closings(play) if e.verdict in SEALING[:2] and not leaks(play, e)]
     first_leak = first(e for e in closings(play) if leaks(play, e))
     if first_leak is None:
-        return Said(0.5 if held else 0.0, ("what leaks was not closed first",))
+        return Said(1.0 if held else 0.0, ("what was closed first held" if held else "nothing that holds was closed",))
     after = first(e for e in held if e.at_s > first_leak.at_s)
     if after is None:
         return Said(0.0, ("the leak was not backed up",), first_leak.at_s)

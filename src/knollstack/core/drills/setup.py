@@ -82,7 +82,7 @@ class Setup:
     """Loss in the annulus at the slow rate [psi/ft] by both diameters; absent is none."""
     choke_line_in: float
     choke_line_psi: float
-    """Friction of the choke line at the slow rate; 0 where the choke stands beside the stack."""
+    """Friction of the choke line at the slow rate; 0 where the stack is not on the sea floor."""
     pumps: Pumps
     rock: tuple[Rock, ...]
     shoe_md_ft: float
@@ -143,5 +143,5 @@ class Setup:
         return found
 
     def choke_line(self) -> list[Stretch]:
-        """The line up to the choke at the rig, where the stack is on the sea floor."""
-        return [Stretch(0.0, self.stack_md_ft, capacity(self.choke_line_in))] if self.at_sea else []
+        """The line from the stack up to the choke at the rig floor."""
+        return [Stretch(0.0, self.stack_md_ft, capacity(self.choke_line_in))]

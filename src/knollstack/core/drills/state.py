@@ -122,7 +122,7 @@ class State:
         self.now = Readings(bit_psi=PSI_PER_PPG_FT * s.mud_ppg * s.depths.at(s.bit_md_ft or 0.0))
         self.column = Column(self.open_way(), gas_of(s.gas_sg), s.mud_ppg, s.heat)
         line = sum(p.length_ft * p.capacity_bbl_ft for p in s.choke_line())
-        self.line = [Cell(s.mud_ppg, line)] if line > 0 else []
+        self.line = [Cell(s.mud_ppg, line)]
         self.position = {e.index: 0.0 for e in s.elements}
         self.wanted = {e.index: False for e in s.elements}
 
@@ -174,6 +174,11 @@ class State:
         """0 where one of the closed elements holds."""
         found = self.sealing
         return min((self.leaks.get(e.index, 0.0) for e in found), default=0.0)
+
+    @property
+    def string_closed(self) -> bool:
+        """Nothing comes up the string: it is made up, its valve closed, its float holds, or there is none at the rig floor."""
+        return self.inside is None or self.cut or self.made_up or self.float_holds or self.safety_valve == "closed"
 
     @property
     def diverting(self) -> bool:

@@ -34,6 +34,8 @@ STIFF_PSI_BBL, SOFT_PSI_BBL = 400.0, 40.0
 MOST_PSI = 25_000.0
 FIT_BBL = 2e-6
 SECANTS = 8
+RISER_SLIP = 4.0
+"""Gas rises so much faster in the wide and open riser than in the annulus: a planning value."""
 DRIFT_S = 1.0
 
 
@@ -284,11 +286,11 @@ def _apply(state: State, found: Trial, psi: float, rate: float, h: float) -> Non
     top = psi + _line_psi(state)
     column.stand(top, rate, (), column.void_bbl, keep=True)
     if found.out_bbl > 0:
-        mud, _, amount = column.take(found.out_bbl, column.void_bbl, top)
+        mud, amount = column.take(found.out_bbl, column.void_bbl, top)
         _surface(state, mud, amount, counted)
     if found.loss_bbl > 0:
         at = column.way.volume_at(s.rock[found.rock].md_ft)
-        mud, _, amount = column.take(found.loss_bbl, at, top)
+        mud, amount = column.take(found.loss_bbl, at, top)
         counted.mud_lost += mud
         counted.gas_lost += amount
     if found.inflow_bbl > 0:
@@ -325,7 +327,7 @@ def _read(state: State, found: Trial, psi: float, h: float) -> None:
     state.now = Readings(
         top_psi=psi,
         casing_psi=psi if reached else 0.0,
-        kill_psi=psi if not s.at_sea else max(0.0, found.psi[-3] - PSI_PER_PPG_FT * s.mud_ppg * s.stack_md_ft),
+        kill_psi=max(0.0, found.psi[-3] - PSI_PER_PPG_FT * s.mud_ppg * s.stack_md_ft),
         pipe_psi=now.pipe_psi,
         bit_psi=found.psi[-2],
         bottom_psi=found.psi[-1],
@@ -344,11 +346,11 @@ def _riser(state: State, h: float) -> None:
     riser = state.riser
     if riser is None or not riser.gas_amount:
         return
-    riser.rise(state.setup.slip_ft_min * h / 60, 0.0)
+    riser.rise(RISER_SLIP * state.setup.slip_ft_min * h / 60, 0.0)
     volume, _ = riser.stand(0.0, 0.0, (), riser.void_bbl, keep=True)
     over = volume - riser.way.total_bbl
     riser.void_bbl = max(0.0, -over)
     if over > 0:
-        mud, _, amount = riser.take(over, 0.0, 0.0)
+        mud, amount = riser.take(over, 0.0, 0.0)
         _surface(state, mud, amount, state.counted)
         state.now.out_bpm += over / h * 60
