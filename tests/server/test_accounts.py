@@ -66,7 +66,7 @@ def test_nothing_is_told_before_one_signs_in(team):
     client = team.test_client()
     for rule in team.url_map.iter_rules():
         path = rule.rule.replace("<int:", "<").replace("<string:", "<")
-        for name in ("design_id", "well_id", "other_id", "number", "draft_id", "row_id", "string"):
+        for name in ("design_id", "well_id", "other_id", "number", "draft_id", "row_id", "drill_id", "string"):
             path = path.replace(f"<{name}>", "2")
         path = path.replace("<target>", "pore").replace("<name>", "maasp").replace("<kind>", "well")
         if path.startswith("/api/") and path != "/api/session":
@@ -130,12 +130,14 @@ def test_a_viewer_computes_and_saves_nothing(team):
     writing = [
         rule
         for rule in team.url_map.iter_rules()
-        if rule.rule.startswith("/api/") and rule.endpoint.rpartition(".")[2] not in accounts.COMPUTES
+        if rule.rule.startswith("/api/")
+        and rule.endpoint.rpartition(".")[2] not in accounts.COMPUTES | accounts.REHEARSES
     ]
     for rule in writing:
         for method in rule.methods - {"OPTIONS", "HEAD", "GET"}:
             path = rule.rule.replace("<int:design_id>", "2").replace("<int:well_id>", "2")
             path = path.replace("<int:draft_id>", "1").replace("<string:kind>", "well").replace("<int:row_id>", "2")
+            path = path.replace("<int:drill_id>", "2")
             if "/session" not in path:
                 problem(vera.open(path, method=method, json={}), 403)
     assert vera.get(f"/api/designs/{DEMO}").get_json() == before
@@ -333,3 +335,17 @@ def test_open_to_all_asks_nobody_and_signs_nothing(team, tmp_path):
 def test_beyond_loopback_nobody_is_let_in_even_when_the_last_account_goes(app):
     client = create_app(app.config["DATABASE"], beyond=True).test_client()
     problem(client.get("/api/designs"), 401)
+
+
+def test_a_viewer_rehearses_and_nobody_plays_on_another_s_drill(team):
+    vera, ann = enter(team, "Vera"), enter(team, "Ann")
+    scene = {"kind": "drilling", "hole": "s3", "md_ft": 3500.0}
+    made = vera.post(f"/api/designs/{DEMO}/drills", json={"document": demo(), "scene": scene})
+    assert made.status_code == 201
+    drill = f"/api/drills/{made.get_json()['id']}"
+    problem(ann.post(f"{drill}/steps", json={"to_s": 30}), 403)
+    problem(ann.post(f"{drill}/end", json={"to_s": 30}), 403)
+    assert vera.post(f"{drill}/steps", json={"to_s": 30}).get_json()["state"]["clock_s"] == 30
+    assert vera.post(f"{drill}/end", json={"to_s": 30}).status_code == 200
+    assert ann.get(f"{drill}/debrief").status_code == 200
+    problem(vera.delete(drill), 403)

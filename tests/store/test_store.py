@@ -30,6 +30,7 @@ def test_migrations_apply_once(connection):
         "004_people.sql",
         "005_sheet_issues.sql",
         "006_log.sql",
+        "007_drills.sql",
     ]
 
 

@@ -53,6 +53,8 @@ COMPUTES = frozenset(
     }
 )
 """Operations that change nothing though they take a body: open to every role."""
+REHEARSES = frozenset({"begin_drill", "begin_from_file", "play_drill", "end_drill"})
+"""A crew rehearses without changing a design: these write drills of its own alone."""
 OPEN = frozenset({"session.tell_session", "session.sign_in", "session.sign_out", "page"})
 """What is answered to anyone: the front end itself, and the way in."""
 blueprint = APIBlueprint("session", __name__, url_prefix="/api/session")
@@ -115,7 +117,8 @@ def admit(app: Flask) -> None:
         if found is None:
             return respond(Problem(title="Not signed in", status=401, detail="Sign in first. Nothing was changed."))
         operation = request.endpoint.rpartition(".")[2]
-        changes = request.method not in ("GET", "HEAD", "OPTIONS") and operation not in COMPUTES
+        free = COMPUTES | REHEARSES
+        changes = request.method not in ("GET", "HEAD", "OPTIONS") and operation not in free
         if changes and found.role == "viewer" and operation != "change_password":
             detail = "A viewer looks at wells and tries things out, and saves nothing. Nothing was changed."
             return respond(Problem(title="Not allowed", status=403, detail=detail))

@@ -7,7 +7,7 @@ import io
 import json
 from typing import Annotated, Any
 
-from flask import Response, request
+from flask import Response, current_app, request
 from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel, Field
 
@@ -20,6 +20,7 @@ from knollstack.core.reading.read import parse_text
 from knollstack.formats.defused import defused
 from knollstack.formats.scene_file import read_scene, write_scene
 from knollstack.server import models, playing
+from knollstack.server.accounts import account
 from knollstack.server.ask import heavy, light
 from knollstack.server.database import connection, now
 from knollstack.server.person import author
@@ -94,7 +95,7 @@ def _scene(row: store.DrillRow | store.ScoreRow) -> Scene:
 
 
 def _key(row: store.DrillRow) -> str:
-    return f"{row.id} {row.begun_at} {row.person}"
+    return f"{current_app.config['DATABASE']} {row.id} {row.begun_at}"
 
 
 def _state(row: store.DrillRow, doings: list[DrillDoing], to_s: int) -> DrillState:
@@ -184,7 +185,7 @@ def get_drill(path: DrillPath) -> Response:
     return json_of(DrillView(id=row.id, scene=_scene(row), state=state))
 
 
-@blueprint.post("/drills/<int:drill_id>/steps", responses={200: DrillView, 404: Problem, 409: Problem})
+@blueprint.post("/drills/<int:drill_id>/steps", responses={200: DrillView, 403: Problem, 404: Problem, 409: Problem})
 def play_drill(path: DrillPath, body: StepsBody) -> Response:
     """Let the clock run; what was done is kept before it is answered."""
     row = store.find_drill(connection(), path.drill_id)
@@ -192,6 +193,8 @@ def play_drill(path: DrillPath, body: StepsBody) -> Response:
         return not_found(f"drill {path.drill_id}")
     if row.ended_at is not None:
         return _over()
+    if _anothers(row):
+        return _not_ones_own()
     doings = [*DOINGS.validate_json(row.doings), *body.doings]
     state = _state(row, doings, max(body.to_s, row.clock_s))
     if body.doings or state.clock_s - row.clock_s >= SAVED_EVERY_S:
@@ -205,11 +208,20 @@ def play_drill(path: DrillPath, body: StepsBody) -> Response:
     return json_of(DrillView(id=row.id, scene=_scene(row), state=state))
 
 
+def _anothers(row: store.DrillRow) -> bool:
+    return account() is not None and row.person != author()
+
+
+def _not_ones_own() -> Response:
+    detail = "Whoever began this drill plays it and is scored. Nothing was changed."
+    return respond(Problem(title="Not allowed", status=403, detail=detail))
+
+
 def _over() -> Response:
     return respond(Problem(title="Ended", status=409, detail="This drill has ended. Nothing was changed."))
 
 
-@blueprint.post("/drills/<int:drill_id>/end", responses={200: Debrief, 404: Problem, 409: Problem})
+@blueprint.post("/drills/<int:drill_id>/end", responses={200: Debrief, 403: Problem, 404: Problem, 409: Problem})
 def end_drill(path: DrillPath, body: StepsBody) -> Response:
     """End a rehearsal and have its debrief; 409 while a long one is still being played again."""
     row = store.find_drill(connection(), path.drill_id)
@@ -218,6 +230,8 @@ def end_drill(path: DrillPath, body: StepsBody) -> Response:
     kept = store.get_debrief(connection(), row.id)
     if kept is not None:
         return as_json(kept)
+    if _anothers(row):
+        return _not_ones_own()
     doings = [*DOINGS.validate_json(row.doings), *body.doings]
     to_s = max(body.to_s, row.clock_s, doings[-1].at_s if doings else 0)
     found = light(playing.debrief_of, _key(row), json.loads(row.document), _scene(row), doings, to_s)

@@ -60,6 +60,8 @@ ROWS = {
     "/runsheet/steps": {"id": "x1", "text": "Toolbox talk", "after": "s1/spud"},
     "/runsheet/edits": {"id": "e1", "step": "s1/spud"},
     "/runsheet/orders": {"id": "o1", "item": "s1/shoe"},
+    "/drills/slow": {"hole": "s1", "spm": 30.0, "psi": 400.0},
+    "/drills/parts": {"hole": "s1", "od_in": 5.0, "id_in": 4.276},
     "/preventers": {"id": "b1", "string": "s1", "class_psi": 5000.0, "elements": [{"id": "e1", "element": "annular"}]},
     "/pipes": {**SECTION, "od_in": 7.0, "wall_in": 0.4, "yield_psi": 8e4, "coupling_od_in": 7.5},
     "/stock": {**SECTION, "od_in": 7.0, "price_per_ft": 20.0},

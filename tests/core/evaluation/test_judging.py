@@ -129,6 +129,7 @@ def test_demo_carries_its_findings_and_nothing_unknown():
         "wellhead": "good",
         "preventers": "good",
         "completion": "good",
+        "drills": "good",
         "runsheet": "stop",
         "logbook": "blank",
     }

@@ -57,6 +57,7 @@ SCENES = {
     "completion/barrier_cement_ft": ({}, 9000.0),
     "completion/tubing_most_in": ({"sizes/tubing_od_in": None}, 2.5),
     "pipe/mix_water_ppg": ({"pipe/burst_backup": "mix water"}, 9.0),
+    "drills/kill_margin_ppg": ({}, 0.2),
     "runsheet/rates": ({}, [{"from_hole_in": 1.0, "ft_hour": 20.0, "bit_hours": 30.0}]),
     "runsheet/joints": ({}, [{"from_od_in": 1.0, "joints_hour": 5.0}]),
     "runsheet/spread": ({}, [{"kind": "drilling", "least": 0.5, "most": 2.0}]),

@@ -201,11 +201,11 @@ BAD = [
     ("colour", "red", ("/colour", '"red"', "no such key in this format")),
     (
         "version",
-        9,
-        ("/version", "9", "8 or older: the file was written by a newer Knollstack; update this one to open it"),
+        10,
+        ("/version", "10", "9 or older: the file was written by a newer Knollstack; update this one to open it"),
     ),
-    ("version", 0, ("/version", "0", "8, the version written here, or one of 1, 2, 3, 4, 5, 6, 7")),
-    ("version", True, ("/version", "true", "8, the version written here, or one of 1, 2, 3, 4, 5, 6, 7")),
+    ("version", 0, ("/version", "0", "9, the version written here, or one of 1, 2, 3, 4, 5, 6, 7, 8")),
+    ("version", True, ("/version", "true", "9, the version written here, or one of 1, 2, 3, 4, 5, 6, 7, 8")),
     (
         "strings",
         [{"id": "a", "role": "surface", "shoe_md_ft": 900.0}, {"id": "a", "role": "production", "shoe_md_ft": 1900.0}],

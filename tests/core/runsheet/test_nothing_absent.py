@@ -66,6 +66,8 @@ def test_no_line_speaks_of_what_the_design_has_not(seed):
     judged = run(well_of(seed))
     sizes, none = known_sizes(judged), absent(judged)
     for line in judged.sheet().lines:
+        if line.key.startswith("own/"):
+            continue  # a person's words are their own
         told = f"{plain(line.text)} {plain(line.caution)}".lower()
         assert [w for w in none if w in told] == [], (line.key, told)
         held = {round(w.value, 4) for w in line.text if not isinstance(w, str) and w.quantity == "size"}

@@ -29,7 +29,9 @@ class DrillPart(Part):
     """A length of the drill string as run in one hole; parts of a hole stand from the bit up."""
 
     hole: Id = told("Hole", help="id of the string that the hole is drilled for")
-    kind: Literal["collars", "heavy-weight pipe", "drill pipe"] = told("Part", "drill pipe")
+    kind: Literal["collars", "heavy-weight pipe", "drill pipe"] = told(
+        "Part", "drill pipe", help="collars, heavy-weight or drill pipe, as it is run"
+    )
     od_in: Size = told("OD")
     id_in: Bore = told("ID")
     length_ft: Length | None = told("Length", None, help="empty reaches the rig floor")
@@ -40,7 +42,9 @@ class Drills(Part):
     """What is known of pumps and strings, beyond policy."""
 
     pump_bbl_stroke: StrokeVolume | None = told("Pump output", None, help="at its efficiency; empty is policy's")
-    slow: tuple[SlowPump, ...] = listed("Slow pump pressures", 2 * MOST_HOLES)
+    slow: tuple[SlowPump, ...] = listed(
+        "Slow pump pressures", 2 * MOST_HOLES, help="read each tour, and whenever mud or string change"
+    )
     parts: tuple[DrillPart, ...] = listed(
         "Drill string as run", 60, help="from the bit up, for a tapered string; empty is policy's for the hole"
     )
@@ -57,11 +61,13 @@ class DrillsPolicy(Part):
         help="hard: choke closed beforehand; soft: choke line open first, choke closed last",
     )
     first: Literal["annular", "pipe rams"] = told("Closed first", "annular", group=SHUT, help="on drill pipe")
-    flow_check: StrictBool = told("Flow check before closing", True, group=SHUT)
+    flow_check: StrictBool = told(
+        "Flow check before closing", True, group=SHUT, help="pumps off, and the annulus watched for flow"
+    )
     pick_up_ft: Annotated[float, number(0, 90), Of("length")] = told(
         "Pick up", 15.0, group=SHUT, help="at least, until no tool joint stands in the stack"
     )
-    most_gain_bbl: Volume = told("Greatest gain at shut-in", 25.0, group=SHUT)
+    most_gain_bbl: Volume = told("Greatest gain at shut-in", 25.0, group=SHUT, help="of influx, that a drill may take")
     most_minutes: Annotated[float, number(0.5, 60), Of("minutes")] = told(
         "Time to shut in", 5.0, group=SHUT, help="from the first sign at surface"
     )

@@ -8,9 +8,7 @@ from knollstack.core.base.constants import PSI_PER_PPG_FT
 from knollstack.core.base.formula import Value, formula, plain_value
 
 WELL_CONTROL = "Textbook well control, kill sheet"
-REAL_GAS = (
-    "Real gas law; Hall and Yarborough 1973 for the deviation factor, Standing 1977 for dry gas's pseudocritical state"
-)
+REAL_GAS = "Real gas law; Hall and Yarborough 1973 for the deviation factor, Sutton 1985 for the pseudocritical state"
 AIR_LB_FT3 = 28.9647 / 10.73159
 """Molar mass of air over the gas constant, for lb/ft³ from psia and °R."""
 GAL_FT3 = 7.480519
@@ -85,7 +83,7 @@ def bit_pressure_drop(mud_ppg: Value, flow_gpm: Value, nozzle_in2: Value) -> Val
 
 
 @formula(
-    "p_pc = 677 + 15·γ − 37.5·γ²,  T_pc = 168 + 325·γ − 12.5·γ²,  t = T_pc/T,  A = 0.06125·t·e^(−1.2·(1 − t)²);  "
+    "p_pc = 756.8 − 131·γ − 3.6·γ²,  T_pc = 169.2 + 349.5·γ − 74·γ²,  t = T_pc/T,  A = 0.06125·t·e^(−1.2·(1 − t)²);  "
     "−A·p/p_pc + (y + y² + y³ − y⁴)/(1 − y)³ − (14.76t − 9.76t² + 4.58t³)·y² "
     "+ (90.7t − 242.2t² + 42.4t³)·y^(2.18 + 2.82t) = 0;  z = A·(p/p_pc)/y",
     "",
@@ -95,8 +93,8 @@ def bit_pressure_drop(mud_ppg: Value, flow_gpm: Value, nozzle_in2: Value) -> Val
 def gas_z_hall_yarborough(pressure_psia: Value, temperature_f: Value, gas_sg: Value) -> Value:
     """Deviation factor of a natural gas."""
     sg = np.asarray(gas_sg, dtype=float)
-    reduced = np.asarray(pressure_psia, dtype=float) / (677 + 15 * sg - 37.5 * sg**2)
-    t = (168 + 325 * sg - 12.5 * sg**2) / (np.asarray(temperature_f, dtype=float) + RANKINE)
+    reduced = np.asarray(pressure_psia, dtype=float) / (756.8 - 131 * sg - 3.6 * sg**2)
+    t = (169.2 + 349.5 * sg - 74 * sg**2) / (np.asarray(temperature_f, dtype=float) + RANKINE)
     a = 0.06125 * t * np.exp(-1.2 * (1 - t) ** 2)
     b, c, d = 14.76 * t - 9.76 * t**2 + 4.58 * t**3, 90.7 * t - 242.2 * t**2 + 42.4 * t**3, 2.18 + 2.82 * t
     y = np.minimum(a * reduced, 0.6)

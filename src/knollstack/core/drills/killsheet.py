@@ -104,6 +104,7 @@ def kill_sheet(equipped: Equipped, below: EquippedString, md_ft: float, read: Sh
         bbl_stroke=slow.bbl_stroke,
         slow_psi=slow.psi,
         slow_read=slow.read,
+        choke_margin_psi=well.policy.drills.choke_margin_psi,
         choke_line_psi=well.site.choke_line_psi if under else 0.0,
         inside=tuple(inside),
         annulus=tuple(annulus),

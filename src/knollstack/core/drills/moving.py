@@ -84,7 +84,7 @@ def seal(state: State) -> None:
     upper, lower = column.cells[:i], column.cells[i:]
     riser = Column(_riser_way(state), column.gas, state.setup.mud_ppg, state.setup.heat)
     riser.cells, riser.void_bbl = upper, column.void_bbl
-    state.riser, state.tight, state.now.out_bpm = riser, True, 0.0
+    state.riser, state.tight, state.now.hole_bpm = riser, True, 0.0
     column.cells, column.void_bbl = [*state.line, *lower], 0.0
     state.line = []
     refit(state)

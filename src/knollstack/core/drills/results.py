@@ -70,6 +70,8 @@ class KillSheet(Result):
     bbl_stroke: float
     slow_psi: float | None
     slow_read: bool
+    choke_margin_psi: float
+    """What drill pipe pressure may stand over the schedule."""
     choke_line_psi: float | None
     inside: tuple[VolumeRow, ...]
     annulus: tuple[VolumeRow, ...]

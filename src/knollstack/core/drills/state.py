@@ -65,6 +65,9 @@ class Readings:
     shoe_psi: float = 0.0
     rock_psi: tuple[float, ...] = ()
     out_bpm: float = 0.0
+    """Over the shakers, overboard or to the gas separator: from the hole and from a riser that unloads."""
+    hole_bpm: float = 0.0
+    """From the hole alone."""
     through_bit_bpm: float = 0.0
     influx_bpm: float = 0.0
     loss_bpm: float = 0.0

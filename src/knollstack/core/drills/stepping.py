@@ -191,7 +191,7 @@ def _line_psi(state: State) -> float:
         return 0.0
     top = state.column.cells[0]
     ppg = s.mud_ppg if not top.is_gas else max(top.amount * state.column.gas.mass / max(top.bbl, 1e-6), 0.05)
-    return min(s.choke_line_psi * (now.out_bpm / s.pumps.slow_bpm) ** 2 * ppg / s.mud_ppg, 3_000.0)
+    return min(s.choke_line_psi * (now.hole_bpm / s.pumps.slow_bpm) ** 2 * ppg / s.mud_ppg, 3_000.0)
 
 
 def _root(trial: Callable[[float], Trial], first: float) -> tuple[float, Trial]:
@@ -334,6 +334,7 @@ def _read(state: State, found: Trial, psi: float, h: float) -> None:
         shoe_psi=found.psi[-4],
         rock_psi=tuple(found.psi[:count]),
         out_bpm=found.out_bbl / h * 60,
+        hole_bpm=found.out_bbl / h * 60,
         through_bit_bpm=now.through_bit_bpm,
         influx_bpm=found.inflow_bbl / h * 60,
         loss_bpm=found.loss_bbl / h * 60,
