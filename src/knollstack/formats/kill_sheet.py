@@ -68,6 +68,14 @@ class _Page:
                 self.show(sheet.barite_lb, "mass"),
             ],
             [
+                "Drill pipe pressure, at most over it",
+                self.show(sheet.choke_margin_psi, "pressure"),
+                "Casing pressure, pumps at slow rate",
+                self.show(sheet.starting_psi, "pressure"),
+                "Active volume, pits and hole",
+                self.show(sheet.active_bbl, "volume"),
+            ],
+            [
                 "Pump output",
                 self.show(sheet.bbl_stroke, "stroke_volume"),
                 "Choke-line friction",

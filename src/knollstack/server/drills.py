@@ -12,6 +12,7 @@ from flask_openapi3 import APIBlueprint
 from pydantic import BaseModel, Field
 
 from knollstack.core.base.fields import Depth, Id, Pressure, Volume
+from knollstack.core.drills.asked import AskedSheet
 from knollstack.core.drills.debrief import Debrief
 from knollstack.core.drills.events import MOST_S, DrillDoing
 from knollstack.core.drills.results import KillSheet, ShutIn
@@ -277,7 +278,7 @@ def delete_drill(path: DrillPath) -> tuple[str, int] | Response:
 def create_kill_sheet(body: KillSheetBody) -> Response:
     """The kill sheet of a hole of a document for what was read."""
     read = ShutIn(sidpp_psi=body.sidpp_psi, sicp_psi=body.sicp_psi, gain_bbl=body.gain_bbl)
-    found = light(playing.create_kill_sheet, body.document, body.hole, body.md_ft, read)
+    found = light(playing.create_kill_sheet, body.document, AskedSheet(body.hole, body.md_ft, read))
     return as_json(found) if found is not None else not_found(f"a hole {body.hole} whose kill sheet can be worked")
 
 
@@ -290,7 +291,8 @@ def print_kill_sheet(path: models.DesignPath, query: KillSheetQuery) -> Response
     design = parse_text(newest.document)
     read = ShutIn(sidpp_psi=query.sidpp_psi, sicp_psi=query.sicp_psi, gain_bbl=query.gain_bbl)
     dated = newest.number, newest.saved_at
-    pdf = heavy(playing.write_kill_sheet, design, query.hole, query.md_ft, read, query.unit_set, *dated)
+    asked = AskedSheet(query.hole, query.md_ft, read)
+    pdf = heavy(playing.write_kill_sheet, design, asked, query.unit_set, *dated)
     if pdf is None:
         return not_found(f"a hole {query.hole} whose kill sheet can be worked")
     return attachment(pdf, "application/pdf", f"{design.name} kill sheet.pdf")

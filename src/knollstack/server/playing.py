@@ -9,19 +9,20 @@ from typing import Any
 from pydantic import BaseModel, TypeAdapter
 
 from knollstack.catalogue import load
+from knollstack.core.base.formula import Call
 from knollstack.core.base.units import UnitSet
 from knollstack.core.document.design import Design
 from knollstack.core.document.faults import Fault, FaultyDesign
+from knollstack.core.drills.asked import AskedSheet, asked_of, asked_sheet, asked_workings
 from knollstack.core.drills.debrief import debrief
 from knollstack.core.drills.events import DrillDoing
-from knollstack.core.drills.killsheet import kill_sheet
 from knollstack.core.drills.making import NotPlayableError, made
 from knollstack.core.drills.panel import DrillPanel, can, panel
 from knollstack.core.drills.play import Play
-from knollstack.core.drills.results import KillSheet, ShutIn
 from knollstack.core.drills.scene import Scene
 from knollstack.core.evaluation.evaluate import evaluated
 from knollstack.core.logbook.drilled import as_drilled
+from knollstack.core.program.equipped import Equipped
 from knollstack.core.proposal.equipping import program_of
 from knollstack.core.reading.read import parse
 from knollstack.formats import kill_sheet as pages
@@ -97,25 +98,21 @@ def debrief_of(key: str, document: Any, scene: Scene, doings: list[DrillDoing], 
     return found.score, found.model_dump_json()
 
 
-def _sheet(design: Design, hole: str, md_ft: float | None, read: ShutIn) -> KillSheet | None:
-    equipped = program_of(as_drilled(design).design, load())
-    below = next((s for s in equipped.strings[1:] if s.id == hole), None)
-    if below is None:
-        return None
-    depth = below.shoe_md_ft if md_ft is None else md_ft
-    if not below.previous_shoe_md_ft < depth <= below.shoe_md_ft:
-        expected = f"a depth in this hole, over {below.previous_shoe_md_ft:,.0f} to {below.shoe_md_ft:,.0f} ft"
-        raise FaultyDesign([Fault(path="/md_ft", value=f"{depth:,.0f}", expected=expected)])
-    return kill_sheet(equipped, below, depth, read)
-
-
-def create_kill_sheet(document: Any, hole: str, md_ft: float | None, read: ShutIn) -> str | None:
-    found = _sheet(parse(document), hole, md_ft, read)
+def create_kill_sheet(document: Any, asked: AskedSheet) -> str | None:
+    found = asked_sheet(_worked(parse(document)), asked)
     return None if found is None else found.model_dump_json()
 
 
-def write_kill_sheet(
-    design: Design, hole: str, md_ft: float | None, read: ShutIn, units: UnitSet, revision: int, saved_at: str
-) -> bytes | None:
-    found = _sheet(design, hole, md_ft, read)
+def asked_working(document: Any, key: str) -> list[Call] | None:
+    """The working of a number of an asked sheet; None where the key is of none."""
+    asked = asked_of(key)
+    return None if asked is None else asked_workings(_worked(parse(document)), asked).get(key)
+
+
+def _worked(design: Design) -> Equipped:
+    return program_of(as_drilled(design).design, load())
+
+
+def write_kill_sheet(design: Design, asked: AskedSheet, units: UnitSet, revision: int, saved_at: str) -> bytes | None:
+    found = asked_sheet(_worked(design), asked)
     return None if found is None else pages.write_kill_sheet(design.name, found, units, revision, saved_at)

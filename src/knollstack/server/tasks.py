@@ -41,6 +41,7 @@ from knollstack.rig.rows import RowDecoder
 from knollstack.rig.simulated.timeline import timeline_of
 from knollstack.rig.spans import Thinner
 from knollstack.server import models
+from knollstack.server.playing import asked_working
 from knollstack.server.work import GONE
 
 Document = Any
@@ -86,7 +87,7 @@ def create_evaluation(document: Document) -> str:
 
 
 def create_working(document: Document, key: str) -> str | None:
-    calls = workings(parse(document), load()).get(key)
+    calls = asked_working(document, key) or workings(parse(document), load()).get(key)
     return None if calls is None else models.Working(key=key, calls=shown_all(calls)).model_dump_json()
 
 

@@ -7495,6 +7495,7 @@ export interface components {
             joint_in: number | null;
             /**
              * Part
+             * @description collars, heavy-weight or drill pipe, as it is run
              * @default drill pipe
              * @enum {string}
              */
@@ -7644,6 +7645,7 @@ export interface components {
             pump_bbl_stroke: number | null;
             /**
              * Slow pump pressures
+             * @description read each tour, and whenever mud or string change
              * @default []
              */
             slow: components["schemas"]["SlowPump"][];
@@ -7671,6 +7673,7 @@ export interface components {
             first: "annular" | "pipe rams";
             /**
              * Flow check before closing
+             * @description pumps off, and the annulus watched for flow
              * @default true
              */
             flow_check: boolean;
@@ -7682,6 +7685,7 @@ export interface components {
             kill_margin_ppg: number;
             /**
              * Greatest gain at shut-in
+             * @description of influx, that a drill may take
              * @default 25
              */
             most_gain_bbl: number;
@@ -9757,6 +9761,8 @@ export interface components {
             pumped_bbl: number;
             /** Strokes */
             strokes: number;
+            /** Working */
+            working: string;
         };
         /**
          * KillSheet
@@ -9785,6 +9791,8 @@ export interface components {
             cased_bbl: number;
             /** Choke Line Psi */
             choke_line_psi: number | null;
+            /** Choke Margin Psi */
+            choke_margin_psi: number;
             /**
              * Fcp Psi
              * @default null
@@ -9849,6 +9857,11 @@ export interface components {
             slow_read: boolean;
             /** Slow Spm */
             slow_spm: number;
+            /**
+             * Starting Psi
+             * @default null
+             */
+            starting_psi: number | null;
             /** String */
             string: number;
             /** String Bbl */
@@ -22876,6 +22889,8 @@ export interface components {
             top_md_ft: number;
             /** Volume Bbl */
             volume_bbl: number;
+            /** Working */
+            working: string;
         };
         /** WaterBody */
         WaterBody: {
@@ -32261,7 +32276,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The role does not allow it, or another site asks. */
+            /** @description Forbidden */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -32480,7 +32495,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The role does not allow it, or another site asks. */
+            /** @description Forbidden */
             403: {
                 headers: {
                     [name: string]: unknown;

@@ -13,6 +13,7 @@ UNIT_ENDINGS: dict[str, str] = {
     "_bbl_stroke": "bbl/stroke",
     "_md": "mD",
     "_bpm": "bbl/min",
+    "_spm": "strokes/min",
     "_1_psi": "1/psi",
     "_ecp": "eq. cP",
     "_cp": "cP",

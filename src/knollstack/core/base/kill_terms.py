@@ -7,6 +7,7 @@ KILL_TERMS: dict[str, tuple[str, str]] = {
     "kill_margin_ppg": ("m", "margin of the kill mud over balance"),
     "kill_ppg": ("ρ_k", "kill mud weight"),
     "slow_pump_psi": ("p_s", "pump pressure at the slow rate"),
+    "slow_spm": ("N", "the slow rate"),
     "slow_gpm": ("q_s", "the slow rate"),
     "pump_bbl_stroke": ("v", "pump output of a stroke"),
     "nozzle_in2": ("A", "total flow area of the nozzles"),

@@ -99,7 +99,7 @@ def _pressures(below: EquippedString, sheet: KillSheet, stack: StackRow) -> Iter
             value=pressure(sheet.choke_line_psi),
             limit=pressure(read.sicp_psi),
         )
-    if sheet.icp_psi is not None and stack.class_psi is not None and read.sicp_psi > stack.class_psi:
+    if stack.class_psi is not None and read.sicp_psi > stack.class_psi:
         yield find(
             "drills",
             "stop",

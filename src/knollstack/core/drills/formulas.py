@@ -60,6 +60,20 @@ def pump_strokes(volume_bbl: Value, pump_bbl_stroke: Value) -> Value:
     return volume_bbl / pump_bbl_stroke
 
 
+@formula("t = n/N", "min", WELL_CONTROL, ("strokes >= 0", "slow_spm > 0"))
+def pump_minutes(strokes: Value, slow_spm: Value) -> Value:
+    """Time of so many strokes at the slow rate."""
+    return strokes / slow_spm
+
+
+@formula(
+    "p = max(0, p_c − p_cl)", "psi", WELL_CONTROL + ", stack on the sea floor", ("sicp_psi >= 0", "choke_line_psi >= 0")
+)
+def starting_casing_pressure(sicp_psi: Value, choke_line_psi: Value) -> Value:
+    """Casing pressure at the rig with the pumps at the slow rate: what the choke line rubs is taken off it."""
+    return np.maximum(0.0, np.asarray(sicp_psi) - choke_line_psi)
+
+
 @formula(
     "p = p_s·(q/q_s)²",
     "psi",

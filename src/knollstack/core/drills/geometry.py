@@ -11,12 +11,17 @@ from knollstack.core.base.constants import BBL_PER_FT_PER_IN2
 
 @dataclass(frozen=True)
 class Stretch:
-    """A length of one section, and its friction at the slow rate with the design's mud [psi]."""
+    """A length between two diameters, and its friction at the slow rate with the design's mud [psi]."""
 
     top_md_ft: float
     bottom_md_ft: float
-    capacity_bbl_ft: float
+    outer_in: float
+    inner_in: float = 0.0
     friction_psi: float = 0.0
+
+    @property
+    def capacity_bbl_ft(self) -> float:
+        return capacity(self.outer_in, self.inner_in)
 
     @property
     def length_ft(self) -> float:

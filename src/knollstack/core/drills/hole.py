@@ -4,11 +4,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from knollstack.core.base.constants import BBL_PER_FT_PER_IN2
 from knollstack.core.base.formula import Value
 from knollstack.core.cement.rheology import Law, law_of
 from knollstack.core.drills.formulas import bit_pressure_drop, pump_pressure_at_rate
-from knollstack.core.drills.geometry import Stretch, capacity
+from knollstack.core.drills.geometry import Stretch
 from knollstack.core.drills.setup import ENDLESS, Tube
 from knollstack.core.mud.formulas import annular_velocity
 from knollstack.core.mud.pipe_flow import bore_velocity
@@ -158,7 +157,7 @@ def annulus_of(
             low, high = max(top, at - length), min(bottom, at)
             if high > low:
                 lost = friction.get((outer, tube.od_in), 0.0) * (high - low)
-                inner.append(Stretch(low, high, capacity(outer, tube.od_in), lost))
+                inner.append(Stretch(low, high, outer, tube.od_in, lost))
             at -= length
         found += reversed(inner)
     return found
@@ -167,7 +166,3 @@ def annulus_of(
 def at_rate(slow: Slow, gpm: Value) -> Value:
     """Circulating pressure at another rate."""
     return pump_pressure_at_rate(slow.psi or 0.0, gpm, slow.gpm)
-
-
-def pipe_bbl(tube: Tube, length_ft: float) -> float:
-    return BBL_PER_FT_PER_IN2 * tube.id_in**2 * length_ft

@@ -54,4 +54,5 @@ def judge(
 @remembered(64, traced=True)
 def sheet_at_end(equipped: Equipped, below: EquippedString) -> KillSheet | None:
     """For the kick of policy with the bit at the end of the hole."""
-    return kill_sheet(equipped, below, below.shoe_md_ft, design_kick(equipped, below, below.shoe_md_ft))
+    kick = design_kick(equipped, below, below.shoe_md_ft)
+    return kill_sheet(equipped, below, below.shoe_md_ft, kick, f"drills/{below.index}/sheet")

@@ -26,11 +26,11 @@ from knollstack.core.drills.hole import (
     slow_of,
     tubes_of,
 )
-from knollstack.core.drills.killsheet import CHOKE_LINE_IN
 from knollstack.core.drills.scene import Scene
 from knollstack.core.drills.scenes import cover_of, drift_of, only_diverter, scene_rows
 from knollstack.core.drills.setup import ENDLESS, Element, Pumps, Rock, Setup, Tube
 from knollstack.core.drills.theory import Circulating, moment
+from knollstack.core.drills.volumes import CHOKE_LINE_IN
 from knollstack.core.ground.well import Well
 from knollstack.core.preventers.coverage import verdict
 from knollstack.core.preventers.results import ElementResult, StackRow, Verdict

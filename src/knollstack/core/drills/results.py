@@ -32,6 +32,7 @@ class VolumeRow(Result):
     volume_bbl: float
     strokes: float
     minutes: float
+    working: str
 
 
 class KillRow(Result):
@@ -42,6 +43,7 @@ class KillRow(Result):
     psi: float
     front_md_ft: float
     front_tvd_ft: float
+    working: str
 
 
 class ShutIn(Result):
@@ -85,6 +87,8 @@ class KillSheet(Result):
     bit_to_choke: float
     read: ShutIn | None
     kill_ppg: float | None = None
+    starting_psi: float | None = None
+    """Casing pressure with the pumps at the slow rate."""
     icp_psi: float | None = None
     fcp_psi: float | None = None
     schedule: tuple[KillRow, ...] = ()

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from knollstack.core.drills.geometry import Line, Stretch, capacity
+from knollstack.core.drills.geometry import Line, Stretch
 from knollstack.core.preventers.results import Verdict
 
 ENDLESS = 1e9
@@ -139,9 +139,9 @@ class Setup:
                     tube = self.tube_at(0.5 * (a + b), bit_md_ft, string)
                     inner = tube.od_in if tube is not None else 0.0
                     lost = self.friction.get((outer, inner), 0.0) * (b - a)
-                    found.append(Stretch(a, b, capacity(outer, inner), lost))
+                    found.append(Stretch(a, b, outer, inner, lost))
         return found
 
     def choke_line(self) -> list[Stretch]:
         """The line from the stack up to the choke at the rig floor."""
-        return [Stretch(0.0, self.stack_md_ft, capacity(self.choke_line_in))]
+        return [Stretch(0.0, self.stack_md_ft, self.choke_line_in)]

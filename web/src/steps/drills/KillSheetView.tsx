@@ -14,6 +14,7 @@ import { useUnits } from "../../ui/units";
 
 const REST_MS = 200;
 const NONE = "none: the mud holds it";
+const UNKNOWN = "unknown";
 
 interface Read {
   sidpp: number | null;
@@ -142,7 +143,7 @@ function Sheet({ sheet, asked, own }: { sheet: KillSheet; asked: Record<string, 
         {sheet.read === null && "Pore pressure is not known at this depth: type what was read."}
       </p>
       <div className="grid grid-cols-2 gap-x-8 max-[1180px]:grid-cols-1">
-        <Figures sheet={sheet} own={own} />
+        <Figures sheet={sheet} />
       </div>
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.3fr)] gap-x-6 gap-y-3 max-[1180px]:grid-cols-1">
         <Titled title="Drill pipe pressure" note="with kill mud down the string at the slow rate">
@@ -160,7 +161,9 @@ function Sheet({ sheet, asked, own }: { sheet: KillSheet; asked: Record<string, 
               rows={sheet.schedule.map((row) => [
                 units.number(row.strokes, "count"),
                 units.number(row.pumped_bbl, "volume"),
-                units.number(row.psi, "pressure"),
+                <Headline key="psi" working={row.working} title={`Drill pipe pressure at ${units.number(row.strokes, "count")} strokes`}>
+                  {units.number(row.psi, "pressure")}
+                </Headline>,
                 units.number(row.front_md_ft, "depth"),
               ])}
             />
@@ -193,7 +196,7 @@ function Print({ asked }: { asked: Record<string, number | string | null> }) {
   );
 }
 
-function Figures({ sheet, own }: { sheet: KillSheet; own: boolean }) {
+function Figures({ sheet }: { sheet: KillSheet }) {
   const units = useUnits();
   const shown = (value: number | null | undefined, quantity: Quantity) => units.text(value ?? null, quantity);
   const key = sheet.working;
@@ -204,17 +207,19 @@ function Figures({ sheet, own }: { sheet: KillSheet; own: boolean }) {
       ["Kill mud", shown(sheet.kill_ppg, "emw"), `${key}/kill_mud`],
       ["Initial circulating pressure", shown(sheet.icp_psi, "pressure"), `${key}/icp`],
       ["Final circulating pressure", shown(sheet.fcp_psi, "pressure"), `${key}/fcp`],
-      ["Slow pump pressure", slow, null],
+      ["Slow pump pressure", slow, sheet.slow_read || sheet.slow_psi === null ? null : `${key}/slow`],
+      ["Drill pipe pressure, at most over it", shown(sheet.choke_margin_psi, "pressure"), null],
       ["Mud in the hole", shown(sheet.mud_ppg, "emw"), null],
       ["Weighting material", weighting, weighting === NONE ? null : `${key}/barite`],
     ],
     [
       ["MAASP", shown(sheet.maasp_psi, "pressure"), `${key}/maasp`],
       ["MAASP with kill mud", shown(sheet.maasp_kill_psi, "pressure"), `${key}/maasp_kill`],
-      ["Height of the influx", shown(sheet.influx_ft, "depth"), null],
+      ["Height of the influx", shown(sheet.influx_ft, "depth"), sheet.influx_ft === null ? null : `${key}/influx_height`],
       ["Gradient of the influx", shown(sheet.influx_psi_ft, "gradient"), `${key}/influx`],
       ["Choke-line friction", shown(sheet.choke_line_psi, "pressure"), null],
-      ["Surface to bit to choke", shown(sheet.kill_minutes, "minutes"), null],
+      ["Casing pressure with the pumps at the slow rate", shown(sheet.starting_psi, "pressure"), `${key}/starting`],
+      ["Surface to bit to choke", shown(sheet.kill_minutes, "minutes"), `${key}/minutes`],
     ],
   ];
   return columns.map((rows, i) => (
@@ -223,7 +228,7 @@ function Figures({ sheet, own }: { sheet: KillSheet; own: boolean }) {
         <div key={title} className="contents">
           <dt className="border-b border-rule/60 py-px text-mute">{title}</dt>
           <dd className="border-b border-rule/60 py-px text-right tabular-nums">
-            {own && working !== null ? (
+            {working !== null && text !== UNKNOWN ? (
               <Headline working={working} title={title}>
                 {text}
               </Headline>
@@ -239,10 +244,10 @@ function Figures({ sheet, own }: { sheet: KillSheet; own: boolean }) {
 
 function Volumes({ sheet }: { sheet: KillSheet }) {
   const units = useUnits();
-  const sums: readonly (readonly [string, number])[] = [
-    ["Surface to bit", sheet.to_bit],
-    ["Bit to shoe", sheet.bit_to_shoe],
-    ["Bit to choke", sheet.bit_to_choke],
+  const sums: readonly (readonly [string, number, string])[] = [
+    ["Surface to bit", sheet.to_bit, "to_bit"],
+    ["Bit to shoe", sheet.bit_to_shoe, "bit_to_shoe"],
+    ["Bit to choke", sheet.bit_to_choke, "bit_to_choke"],
   ];
   return (
     <Facts
@@ -261,15 +266,19 @@ function Volumes({ sheet }: { sheet: KillSheet }) {
           units.number(row.bottom_md_ft - row.top_md_ft, "depth"),
           units.number(row.capacity_bbl_ft, "capacity"),
           units.number(row.volume_bbl, "volume"),
-          units.number(row.strokes, "count"),
+          <Headline key="strokes" working={row.working} title={`Strokes, ${units.words(row.part)}`}>
+            {units.number(row.strokes, "count")}
+          </Headline>,
           units.number(row.minutes, "minutes"),
         ]),
-        ...sums.map(([title, strokes]) => [
+        ...sums.map(([title, strokes, name]) => [
           <strong key={title}>{title}</strong>,
           "",
           "",
           units.number(strokes * sheet.bbl_stroke, "volume"),
-          units.number(strokes, "count"),
+          <Headline key="strokes" working={`${sheet.working}/${name}`} title={`Strokes, ${title.toLowerCase()}`}>
+            {units.number(strokes, "count")}
+          </Headline>,
           units.number(strokes / sheet.slow_spm, "minutes"),
         ]),
       ]}
