@@ -16,7 +16,8 @@ from knollstack.core.document.faults import Fault, FaultyDesign
 from knollstack.core.drills.asked import AskedSheet, asked_of, asked_sheet, asked_workings
 from knollstack.core.drills.debrief import debrief
 from knollstack.core.drills.events import DrillDoing
-from knollstack.core.drills.making import NotPlayableError, made
+from knollstack.core.drills.made import NotPlayableError
+from knollstack.core.drills.making import made
 from knollstack.core.drills.panel import DrillPanel, can, panel
 from knollstack.core.drills.play import Play
 from knollstack.core.drills.scene import Scene

@@ -2,11 +2,12 @@
 
 import pytest
 
+from knollstack.core.drills.balance import CHOKE_CV, LOSS_BPM_PSI, choke_bpm
 from knollstack.core.drills.column import Cell
 from knollstack.core.drills.formulas import choke_flow
 from knollstack.core.drills.gas import ATMOSPHERE_PSI, gas_of
 from knollstack.core.drills.state import State
-from knollstack.core.drills.stepping import CHOKE_CV, LOSS_BPM_PSI, advance, choke_bpm
+from knollstack.core.drills.stepping import advance
 from knollstack.core.drills.theory import Circulating, curve
 from tests.core.drills.wells import ANNULAR, KPSI, small
 

@@ -4,9 +4,18 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 
+from knollstack.core.drills.acting_stack import (
+    by_hand,
+    choke,
+    choke_line,
+    close_element,
+    hold_casing,
+    hold_pipe,
+    open_element,
+    overboard,
+)
 from knollstack.core.drills.events import ActionName, DrillDoing
 from knollstack.core.drills.moving import PICK_FT_MIN, STRIP_FT_MIN, drop
-from knollstack.core.drills.setup import Element
 from knollstack.core.drills.state import State
 
 SPACE_FT = 1.5
@@ -21,10 +30,6 @@ def do(state: State, doing: DrillDoing, pick_up_ft: float) -> str:
     if doing.action == "pick up":
         return _pick_up(state, pick_up_ft)
     return _DO[doing.action](state, doing)
-
-
-def _element(state: State, doing: DrillDoing) -> Element | None:
-    return next((e for e in state.setup.elements if e.index == doing.target), None)
 
 
 def spaced(state: State) -> bool:
@@ -149,79 +154,11 @@ def _make_up(state: State, doing: DrillDoing) -> str:
     return ""
 
 
-def _close(state: State, doing: DrillDoing) -> str:
-    e = _element(state, doing)
-    if e is None:
-        return "no such element in the stack"
-    state.wanted[e.index] = True
-    return ""
-
-
-def _open(state: State, doing: DrillDoing) -> str:
-    e = _element(state, doing)
-    if e is None:
-        return "no such element in the stack"
-    if state.hung == e.index:
-        return "the string hangs on it"
-    state.wanted[e.index] = False
-    return ""
-
-
-def _choke_line(opened: bool) -> Callable[[State, DrillDoing], str]:
-    def act(state: State, doing: DrillDoing) -> str:
-        if state.setup.choke_at is None:
-            return "there is no choke line on this stack"
-        state.valves.choke_line = opened
-        return ""
-
-    return act
-
-
-def _choke(state: State, doing: DrillDoing) -> str:
-    if doing.value is None or not 0 <= doing.value <= 1:
-        return "the choke opens from 0 to 1"
-    state.valves.choke, state.valves.auto = doing.value, "by hand"
-    return ""
-
-
-def _by_hand(state: State, doing: DrillDoing) -> str:
-    state.valves.auto = "by hand"
-    return ""
-
-
-def _hold_casing(state: State, doing: DrillDoing) -> str:
-    if not state.tight or not state.valves.choke_line:
-        return "the well is not closed with its choke line open"
-    state.valves.auto = "casing pressure"
-    state.valves.target_psi = doing.value if doing.value is not None else state.now.kill_psi
-    return ""
-
-
-def _hold_pipe(state: State, doing: DrillDoing) -> str:
-    if not state.tight or not state.valves.choke_line:
-        return "the well is not closed with its choke line open"
-    if state.inside is None or state.cut:
-        return "there is no string to read"
-    state.valves.auto = "drill pipe pressure"
-    state.valves.target_psi = doing.value if doing.value is not None else state.now.pipe_psi
-    return ""
-
-
 def _line_up(state: State, doing: DrillDoing) -> str:
     if doing.value is None or not 5 <= doing.value <= 25:
         return "a mud weight from 5 to 25 ppg"
     state.mud_in_ppg = doing.value
     return ""
-
-
-def _overboard(opened: bool) -> Callable[[State, DrillDoing], str]:
-    def act(state: State, doing: DrillDoing) -> str:
-        if not any(e.kind == "diverter" for e in state.setup.elements):
-            return "there is no diverter"
-        state.valves.overboard = opened
-        return ""
-
-    return act
 
 
 def _hang_off(state: State, doing: DrillDoing) -> str:
@@ -298,17 +235,17 @@ _DO: Mapping[ActionName, Callable[[State, DrillDoing], str]] = {
     "close valve": _close_valve,
     "open valve": _open_valve,
     "make up": _make_up,
-    "close": _close,
-    "open": _open,
-    "open choke line": _choke_line(True),
-    "close choke line": _choke_line(False),
-    "choke": _choke,
-    "choke by hand": _by_hand,
-    "hold casing pressure": _hold_casing,
-    "hold drill pipe pressure": _hold_pipe,
+    "close": close_element,
+    "open": open_element,
+    "open choke line": choke_line(True),
+    "close choke line": choke_line(False),
+    "choke": choke,
+    "choke by hand": by_hand,
+    "hold casing pressure": hold_casing,
+    "hold drill pipe pressure": hold_pipe,
     "line up mud": _line_up,
-    "open overboard": _overboard(True),
-    "close overboard": _overboard(False),
+    "open overboard": overboard(True),
+    "close overboard": overboard(False),
     "hang off": _hang_off,
     "disconnect": _disconnect,
     "strip in": _strip,

@@ -11,7 +11,7 @@ from knollstack.core.drills.geometry import Stretch
 from knollstack.core.drills.setup import ENDLESS, Tube
 from knollstack.core.mud.formulas import annular_velocity
 from knollstack.core.mud.pipe_flow import bore_velocity
-from knollstack.core.preventers.tubulars import UPSET_SHARE, drill_pipe_id_in, tool_joint_in
+from knollstack.core.preventers.tubulars import drill_pipe_id_in, joint_of, tool_joint_in
 from knollstack.core.program.equipped import Equipped, EquippedString
 
 GAL_BBL = 42.0
@@ -42,9 +42,7 @@ def tubes_of(equipped: Equipped, below: EquippedString) -> tuple[Tube, ...]:
     if given:
         found = []
         for part in given:
-            held = equipped.catalogue.drill_pipe_of(part.od_in)
-            usual = part.od_in if part.kind == "collars" else held.tool_joint_in if held else UPSET_SHARE * part.od_in
-            joint = usual if part.joint_in is None else part.joint_in
+            joint = joint_of(equipped.catalogue, part)
             found.append(Tube(part.kind, part.length_ft or ENDLESS, part.od_in, part.id_in, joint))
         last = found[-1]
         return (*found[:-1], Tube(last.kind, ENDLESS, last.od_in, last.id_in, last.joint_in))

@@ -14,7 +14,7 @@ from knollstack.core.drills.acting import do, spaced
 from knollstack.core.drills.column import Cell
 from knollstack.core.drills.events import MOST_S, DrillDoing, DrillEvent
 from knollstack.core.drills.gas import ATMOSPHERE_PSI, gas_of
-from knollstack.core.drills.making import Made
+from knollstack.core.drills.made import Made
 from knollstack.core.drills.state import State
 from knollstack.core.drills.stepping import advance
 

@@ -77,10 +77,11 @@ def only_diverter(stack: StackRow) -> bool:
     return all(e.kind != "annular" and e.kind != "ram" for e in stack.elements)
 
 
-def cover_of(stack: StackRow, when: Words, kind: str) -> CoverRow | None:
-    """What the elements do on a thing while the hole is drilled, or its casing run."""
-    kind = COVERED.get(kind, kind)
-    return next((row for row in stack.coverage if row.when == when and row.kind == kind), None)
+def cover_of(stack: StackRow, when: Words, kind: str, od_in: float | None = None) -> CoverRow | None:
+    """What the elements do on a thing while the hole is drilled, or its casing run; of several sizes on the one that is asked."""
+    rows = [row for row in stack.coverage if row.when == when and row.kind == kind]
+    rows = rows or [row for row in stack.coverage if row.when == when and row.kind == COVERED.get(kind, kind)]
+    return next((row for row in rows if od_in is not None and abs(row.od_in - od_in) < 1e-6), next(iter(rows), None))
 
 
 def _who(stack: StackRow, below: EquippedString, kind: str, *, rams: bool = False) -> list[int]:

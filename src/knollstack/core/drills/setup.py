@@ -22,6 +22,10 @@ class Tube:
     """OD of its tool joints or couplings."""
 
 
+def sized(kind: str, od_in: float) -> str:
+    return f"{kind} {od_in:g}"
+
+
 @dataclass(frozen=True)
 class Element:
     """An element of the stack: what it does on each thing that may be across it."""
@@ -34,6 +38,7 @@ class Element:
     md_ft: float
     seconds: float
     on: dict[str, Verdict]
+    """By kind, and where sizes differ by kind and size."""
     hang_off_lbf: float | None = None
 
 

@@ -10,7 +10,7 @@ from knollstack.core.drills.column import Cell, Column
 from knollstack.core.drills.gas import gas_of
 from knollstack.core.drills.geometry import Way
 from knollstack.core.drills.inside import Inside
-from knollstack.core.drills.setup import Element, Setup, Tube
+from knollstack.core.drills.setup import Element, Setup, Tube, sized
 from knollstack.core.preventers.coverage import SEALING
 
 Auto = Literal["by hand", "casing pressure", "drill pipe pressure"]
@@ -162,7 +162,12 @@ class State:
         return tube.kind
 
     def verdict(self, element: Element) -> str:
-        return element.on.get(self.across(element), "unknown")
+        kind = self.across(element)
+        tube = self.setup.tube_at(element.md_ft, self.bit_md_ft, self.string)
+        if tube is None:
+            return element.on.get(kind, "unknown")
+        size = tube.joint_in if kind in ("tool joint", "coupling") else tube.od_in
+        return element.on.get(sized(kind, size), element.on.get(kind, "unknown"))
 
     def closed(self, element: Element) -> bool:
         return self.position[element.index] >= 1.0

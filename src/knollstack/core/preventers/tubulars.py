@@ -8,6 +8,7 @@ from typing import Literal
 
 from knollstack.core.base.findings import Words, size
 from knollstack.core.catalogue.rows import Catalogue
+from knollstack.core.document.drills import DrillPart
 from knollstack.core.document.policy import DrillString
 from knollstack.core.pipe.exposure import exposure_of
 from knollstack.core.program.equipped import Equipped, EquippedString
@@ -66,6 +67,30 @@ def _drill_string(equipped: Equipped, when: Words, row: DrillString, *, collars:
         yield Tubular(when, "collars", words, row.collar_od_in)
 
 
+def _drilled_with(equipped: Equipped, when: Words, below: EquippedString) -> Iterator[Tubular]:
+    """The string as run where that is given, from the rig floor down; else policy's for the hole."""
+    parts = [p for p in equipped.design.drills.parts if p.hole == below.id]
+    if not parts and below.bit_in is not None:
+        yield from _drill_string(equipped, when, equipped.well.drill_string(below.bit_in))
+    grade = GRADES_PSI[equipped.well.policy.preventers.drill_pipe_grade]
+    for part in reversed(parts):
+        body = (part.id_in, grade) if part.kind == "drill pipe" else ()
+        yield Tubular(when, part.kind, (size(part.od_in), f" {part.kind}"), part.od_in, *body)
+        joint = joint_of(equipped.catalogue, part)
+        if joint > part.od_in:
+            yield Tubular(when, "tool joint", (size(joint), " tool joint"), joint)
+
+
+def joint_of(catalogue: Catalogue, part: DrillPart) -> float:
+    """OD of the joints of a part as run: as given, else usual; collars have none wider than themselves."""
+    if part.joint_in is not None:
+        return part.joint_in
+    if part.kind == "collars":
+        return part.od_in
+    usual = catalogue.drill_pipe_of(part.od_in)
+    return usual.tool_joint_in if usual is not None else UPSET_SHARE * part.od_in
+
+
 def _casing(when: Words, string: EquippedString) -> Iterator[Tubular]:
     seen: set[float] = set()
     kind = " liner" if string.run == "liner" else " casing"
@@ -92,9 +117,7 @@ def tubulars_of(equipped: Equipped, string: EquippedString) -> tuple[Tubular, ..
     for laid in exposed.through:
         below = equipped.strings[laid.index]
         drilling: Words = below.hole_words
-        if below.bit_in is not None:
-            rows = equipped.well.drill_string(below.bit_in)
-            found += _drill_string(equipped, drilling, rows)
+        found += _drilled_with(equipped, drilling, below)
         found.append(Tubular(drilling, "wireline", ("wireline",), WIRELINE_IN))
         found.append(Tubular(drilling, "nothing", ("nothing: open hole",), 0.0))
         running: Words = ("running ", *below.words, " liner" if below.run == "liner" else " casing")
