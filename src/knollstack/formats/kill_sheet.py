@@ -68,9 +68,9 @@ class _Page:
                 self.show(sheet.barite_lb, "mass"),
             ],
             [
-                "Drill pipe pressure, at most over it",
+                "Choke margin over the schedule",
                 self.show(sheet.choke_margin_psi, "pressure"),
-                "Casing pressure, pumps at slow rate",
+                "Casing pressure at the slow rate",
                 self.show(sheet.starting_psi, "pressure"),
                 "Active volume, pits and hole",
                 self.show(sheet.active_bbl, "volume"),

@@ -9,7 +9,7 @@ import { useReference } from "../design/reference";
 import { STATE_WORDS, StateMark } from "../ui/mark";
 
 const LINK =
-  "flex h-9 items-center gap-1.5 border-b-[3px] border-transparent px-3 text-[13px] hover:text-petrol aria-[current=page]:border-petrol aria-[current=page]:font-semibold";
+  "flex h-9 items-center gap-1 border-b-[3px] border-transparent px-2 text-[13px] hover:text-petrol aria-[current=page]:border-petrol aria-[current=page]:font-semibold";
 
 export function PathTabs({ children }: { children?: ReactNode }) {
   const { designId } = useParams();

@@ -7349,6 +7349,8 @@ export interface components {
         };
         /** DrillLimits */
         DrillLimits: {
+            /** Broke Md Ft */
+            broke_md_ft: number | null;
             /** Class Psi */
             class_psi: number | null;
             /** Formation Psi */

@@ -15,7 +15,7 @@ export function DrillReplay({ scale }: { scale: DepthScale }) {
   const { series, limits } = debrief;
   const bit = series.bit_md_ft[at] ?? null;
   const gas = series.gas[at] ?? [];
-  const losing = (series.loss_bpm[at] ?? 0) > 0.01;
+  const broken = (series.loss_bpm[at] ?? 0) > 0.01 ? limits.broke_md_ft : null;
   const closed = (series.closed[at] ?? []).length > 0;
   const y = (md: number) => scale.y(md);
   return (
@@ -50,20 +50,20 @@ export function DrillReplay({ scale }: { scale: DepthScale }) {
             strokeWidth={5}
           />
         )}
-        {losing && (
+        {broken !== null && (
           <g data-testid="breaks">
             <line
               x1={CENTRE - 60}
               x2={CENTRE + 60}
-              y1={y(limits.shoe_md_ft)}
-              y2={y(limits.shoe_md_ft)}
+              y1={y(broken)}
+              y2={y(broken)}
               stroke="var(--brick)"
               strokeWidth={2}
               strokeDasharray="4 3"
             />
             <text
               x={CENTRE + 62}
-              y={y(limits.shoe_md_ft) + 4}
+              y={y(broken) + 4}
               fontSize={11.5}
               fontWeight={600}
               className="halo"

@@ -53,7 +53,8 @@ export class Units {
     if (quantity === "size" && unit === "in") return inches(value);
     const places = decimals ?? usual;
     const shown = value * factor + offset;
-    return grouped(shown, places, places);
+    // no minus before a zero
+    return grouped(Math.abs(shown) < 0.5 * 10 ** -places ? 0 : shown, places, places);
   }
 
   /** The number with its unit; "unknown" has none. */

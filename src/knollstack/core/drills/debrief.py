@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Literal
 
-from knollstack.core.base.findings import Result, Words
+from knollstack.core.base.findings import Result, Words, depth
 from knollstack.core.drills.gas import ATMOSPHERE_PSI
 from knollstack.core.drills.judging import RuleOutcome, clock
 from knollstack.core.drills.play import Play, Sample
@@ -61,6 +61,7 @@ class DrillLimits(Result):
     kill_ppg: float
     weak: tuple[tuple[float, float], ...]
     """MD [ft] and fracture pressure [psi] of the depths that were watched."""
+    broke_md_ft: float | None
 
 
 class Debrief(Result):
@@ -97,6 +98,7 @@ def debrief(play: Play) -> Debrief:
             stack_md_ft=setup.stack_md_ft,
             kill_ppg=kill_ppg(play),
             weak=tuple((r.md_ft, r.fracture_psi) for r in setup.rock),
+            broke_md_ft=play.broke_md_ft,
         ),
         elements=tuple((e.index, e.title) for e in setup.elements),
         school=(
@@ -112,16 +114,17 @@ def _timeline(play: Play) -> list[TimelineRow]:
         )
         for e in play.events
     ]
-    happened: list[tuple[int | None, str]] = [
-        (play.first_sign_s, "First sign of the kick at surface"),
-        (play.shut_in_s, "Well shut in"),
-        (play.broke_s, "Rock broke"),
+    broke: Words = ("Rock broke at ", depth(play.broke_md_ft)) if play.broke_md_ft is not None else ()
+    happened: list[tuple[int | None, Words]] = [
+        (play.first_sign_s, ("First sign of the kick at surface",)),
+        (play.shut_in_s, ("Well shut in",)),
+        (play.broke_s, broke),
     ]
     if play.made.drift is not None:
         names = ("Yellow circle", "Red circle", "Limit of the flex joint")
-        happened += [(int(play.made.starts_s + s), n) for s, n in zip(play.made.drift, names, strict=True)]
+        happened += [(int(play.made.starts_s + s), (n,)) for s, n in zip(play.made.drift, names, strict=True)]
     rows += [
-        TimelineRow(at_s=at, kind="happened", words=(words,))
+        TimelineRow(at_s=at, kind="happened", words=words)
         for at, words in happened
         if at is not None and at <= play.clock_s
     ]

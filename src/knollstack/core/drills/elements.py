@@ -9,8 +9,6 @@ from knollstack.core.ground.well import Well
 from knollstack.core.preventers.results import StackRow, Verdict
 from knollstack.core.program.equipped import EquippedString
 
-GAS_VISCOSITY_CP, DRAINAGE_FT = 0.025, 660.0
-"""Of the kicking reservoir: planning values."""
 DIVERTER_S = 30.0
 DIVERTER_MD_FT = 5.0
 
@@ -27,7 +25,8 @@ def elements_of(
         middle = ((e.bottom_in or 0.0) + (e.top_in or 0.0)) / 24
         md = max(1.0, stack_md - middle)
         seconds = times.get(k, DIVERTER_S)
-        found.append(Element(k, e.id, e.title, e.kind, e.element, md, seconds, on, e.hang_off_lbf))
+        title = _told(e.title, [o.title for o in stack.elements[k + 1 :]], [o.title for o in stack.elements[:k]])
+        found.append(Element(k, e.id, title, e.kind, e.element, md, seconds, on, e.hang_off_lbf))
     if well.site.setting == "subsea":
         top = len(stack.elements)
         diverts: dict[str, Verdict] = dict.fromkeys(
@@ -39,6 +38,13 @@ def elements_of(
             )
         )
     return tuple(found)
+
+
+def _told(title: str, above: list[str], under: list[str]) -> str:
+    """What the crew calls it: elements of one kind told apart from the top."""
+    over, below = title in above, title in under
+    place = "middle " if over and below else "lower " if over else "upper " if below else ""
+    return place + title.removesuffix(" preventer")
 
 
 def _closes_on(stack: StackRow, index: int, below: EquippedString, tubes: tuple[Tube, ...]) -> dict[str, Verdict]:

@@ -8,9 +8,6 @@ from knollstack.core.base.findings import Words
 from knollstack.core.drills.scene import Scene
 from knollstack.core.drills.setup import Setup
 
-GAS_VISCOSITY_CP, DRAINAGE_FT = 0.025, 660.0
-"""Of the kicking reservoir: planning values."""
-
 
 class NotPlayableError(ValueError):
     """A scene that this design cannot be played in; the message says why."""

@@ -22,8 +22,6 @@ from knollstack.core.preventers.results import StackRow
 from knollstack.core.program.equipped import Equipped, EquippedString
 from knollstack.core.sea.disconnect import stack_over
 
-GAS_VISCOSITY_CP, DRAINAGE_FT = 0.025, 660.0
-"""Of the kicking reservoir: planning values."""
 OVER_PPG = {"basic": 0.3, "standard": 0.5, "demanding": 0.7}
 TRIP_PPG = {"basic": 0.15, "standard": 0.25, "demanding": 0.35}
 SWAB_PSI = {"basic": 150.0, "standard": 200.0, "demanding": 260.0}

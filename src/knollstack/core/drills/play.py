@@ -68,6 +68,7 @@ class Play:
     influx_at_shut_in_bbl: float | None = None
     influx_bbl: float = 0.0
     broke_s: int | None = None
+    broke_md_ft: float | None = None
     minute: list[tuple[float, float]] = field(default_factory=list)
     """Pressure on bottom and what is missing in the string, each second of the last minute shut in."""
 
@@ -144,6 +145,7 @@ class Play:
             self.shut_in_s, self.influx_at_shut_in_bbl = self.clock_s, self.influx_bbl
         if self.broke_s is None and any(state.broken.values()):
             self.broke_s = self.clock_s
+            self.broke_md_ft = self.made.setup.rock[min(k for k, broken in state.broken.items() if broken)].md_ft
         void = state.inside.void_bbl if state.inside is not None and not state.cut else 0.0
         still = state.tight and state.spm == 0
         self.minute = [*self.minute[-60:], (state.now.bottom_psi, void)] if still else []

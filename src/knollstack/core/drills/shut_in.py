@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from knollstack.core.base.findings import Words, minutes, pressure, volume
+from knollstack.core.base.findings import Words, depth, minutes, pressure, volume
 from knollstack.core.drills.judging import (
     NEVER,
     Said,
@@ -193,7 +193,8 @@ def recorded_expected(play: Play) -> Words:
 def rock_held(play: Play) -> Said:
     if play.broke_s is None:
         return Said(1.0, ("no rock broke",))
-    return Said(0.0, ("the rock broke at ", clock(play.broke_s)), play.broke_s)
+    assert play.broke_md_ft is not None
+    return Said(0.0, ("the rock at ", depth(play.broke_md_ft), " broke at ", clock(play.broke_s)), play.broke_s)
 
 
 def stayed(play: Play) -> Said:

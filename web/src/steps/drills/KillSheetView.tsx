@@ -57,14 +57,16 @@ export function KillSheetView() {
           onCommit={(depth) => setRead({ ...read, depth })}
         />
         <Typed
-          title="Drill pipe pressure"
+          title="SIDPP"
+          long="Shut-in drill pipe pressure"
           quantity="pressure"
           value={read.sidpp}
           proposed={hole.sheet?.read?.sidpp_psi}
           onCommit={(sidpp) => setRead({ ...read, sidpp })}
         />
         <Typed
-          title="Casing pressure"
+          title="SICP"
+          long="Shut-in casing pressure"
           quantity="pressure"
           value={read.sicp}
           proposed={hole.sheet?.read?.sicp_psi}
@@ -85,6 +87,8 @@ export function KillSheetView() {
 
 function Typed(props: {
   title: string;
+  /** The whole of an abbreviation. */
+  long?: string;
   quantity: Quantity;
   value: number | null;
   proposed?: number;
@@ -93,10 +97,12 @@ function Typed(props: {
   const units = useUnits();
   return (
     <label className="flex items-center gap-1">
-      <span className="text-mute">{props.title}</span>
+      <span className="text-mute" title={props.long}>
+        {props.title}
+      </span>
       <span className="w-20">
         <NumberField
-          label={props.title}
+          label={props.long ?? props.title}
           place={`kill/${props.title}`}
           quantity={props.quantity}
           optional
@@ -145,8 +151,8 @@ function Sheet({ sheet, asked, own }: { sheet: KillSheet; asked: Record<string, 
       <div className="grid grid-cols-2 gap-x-8 max-[1180px]:grid-cols-1">
         <Figures sheet={sheet} />
       </div>
-      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.3fr)] gap-x-6 gap-y-3 max-[1180px]:grid-cols-1">
-        <Titled title="Drill pipe pressure" note="with kill mud down the string at the slow rate">
+      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.5fr)] gap-x-6 gap-y-3 max-[1180px]:grid-cols-1">
+        <Titled title="Drill pipe pressure" note="as kill mud goes down">
           {sheet.schedule.length === 0 ? (
             <Empty>The slow pump pressure is not known.</Empty>
           ) : (
@@ -208,7 +214,7 @@ function Figures({ sheet }: { sheet: KillSheet }) {
       ["Initial circulating pressure", shown(sheet.icp_psi, "pressure"), `${key}/icp`],
       ["Final circulating pressure", shown(sheet.fcp_psi, "pressure"), `${key}/fcp`],
       ["Slow pump pressure", slow, sheet.slow_read || sheet.slow_psi === null ? null : `${key}/slow`],
-      ["Drill pipe pressure, at most over it", shown(sheet.choke_margin_psi, "pressure"), null],
+      ["Choke margin over the schedule", shown(sheet.choke_margin_psi, "pressure"), null],
       ["Mud in the hole", shown(sheet.mud_ppg, "emw"), null],
       ["Weighting material", weighting, weighting === NONE ? null : `${key}/barite`],
     ],
@@ -218,7 +224,7 @@ function Figures({ sheet }: { sheet: KillSheet }) {
       ["Height of the influx", shown(sheet.influx_ft, "depth"), sheet.influx_ft === null ? null : `${key}/influx_height`],
       ["Gradient of the influx", shown(sheet.influx_psi_ft, "gradient"), `${key}/influx`],
       ["Choke-line friction", shown(sheet.choke_line_psi, "pressure"), null],
-      ["Casing pressure with the pumps at the slow rate", shown(sheet.starting_psi, "pressure"), `${key}/starting`],
+      ["Casing pressure at the slow rate", shown(sheet.starting_psi, "pressure"), `${key}/starting`],
       ["Surface to bit to choke", shown(sheet.kill_minutes, "minutes"), `${key}/minutes`],
     ],
   ];

@@ -1,18 +1,21 @@
 // What is known of pumps and of the drill string as it is run: it comes before policy in kill sheets and rehearsals.
-import { useEvaluated } from "../../design/context";
+import { useDocument, useEvaluated } from "../../design/context";
 import { FieldRow } from "../../ui/DocField";
 import { Grid } from "../../ui/grid/Grid";
 import { Titled } from "../../ui/Titled";
+import { useUnits } from "../../ui/units";
 
 export function Known() {
   const holes = useEvaluated((e) => e.drills.holes) ?? [];
+  const units = useUnits();
+  const usual = useDocument((d) => d.policy.drills.pump_bbl_stroke);
   const last = holes[holes.length - 1]?.id ?? "s1";
+  const hole = { key: "hole", names: Object.fromEntries(holes.map((h) => [h.id, units.words(h.hole)])) };
   return (
     <div className="grid gap-y-4">
       <div className="bordered max-w-md text-[13px]">
-        <FieldRow path="/drills/pump_bbl_stroke" />
+        <FieldRow path="/drills/pump_bbl_stroke" proposed={usual} />
         <FieldRow path="/policy/drills/slow_spm" />
-        <FieldRow path="/policy/drills/pump_bbl_stroke" />
         <FieldRow path="/policy/drills/nozzle_in2" />
         <FieldRow path="/policy/drills/kill_margin_ppg" />
       </div>
@@ -21,7 +24,7 @@ export function Known() {
           title="Slow pump pressures"
           target="slow_pumps"
           path="/drills/slow"
-          columns={["hole", "spm", "psi"]}
+          columns={[hole, "spm", "psi"]}
           sortBy={null}
           newRow={() => ({ hole: last, spm: 30, psi: 500 })}
           empty="None read yet."
@@ -32,7 +35,7 @@ export function Known() {
           title="Drill string as run"
           target="drill_parts"
           path="/drills/parts"
-          columns={["hole", "kind", "od_in", "id_in", "length_ft", "joint_in"]}
+          columns={[hole, "kind", "od_in", "id_in", "length_ft", "joint_in"]}
           sortBy={null}
           movable
           newRow={() => ({ hole: last, kind: "drill pipe", od_in: 5, id_in: 4.276, length_ft: null, joint_in: null })}

@@ -34,8 +34,8 @@ export function PanelControls({ state, act }: { state: DrillState; act: Act }) {
           <Do text="Off" keyed="o" onClick={() => act("pump", { value: 0 })} />
           <Do text={`Slow, ${Math.round(panel.slow_spm)}`} keyed="s" onClick={() => act("pump", { value: panel.slow_spm })} />
           <Do text={`Full, ${Math.floor(panel.most_spm)}`} keyed="p" onClick={() => act("pump", { value: Math.floor(panel.most_spm) })} />
-          <Do text="−1" onClick={() => act("pump", { value: Math.max(0, Math.round(panel.spm) - 1) })} />
-          <Do text="+1" onClick={() => act("pump", { value: Math.min(panel.most_spm, Math.round(panel.spm) + 1) })} />
+          <Do text="−1" keyed="-" onClick={() => act("pump", { value: Math.max(0, Math.round(panel.spm) - 1) })} />
+          <Do text="+1" keyed="+" onClick={() => act("pump", { value: Math.min(panel.most_spm, Math.round(panel.spm) + 1) })} />
         </Group>
       )}
       <Group title="Pipe">
@@ -71,7 +71,7 @@ function Choke({ panel, act }: { panel: DrillPanel; act: Act }) {
   const hold = panel.choke_mode === "drill pipe pressure" ? "hold drill pipe pressure" : "hold casing pressure";
   return (
     <Group title={`Choke: ${panel.choke_mode === "by hand" ? "by hand" : `holds ${panel.choke_mode}`}`}>
-      <Do text="Close" onClick={() => act("choke", { value: 0 })} />
+      <Do text="Close" keyed="0" onClick={() => act("choke", { value: 0 })} />
       <Do text="−5" keyed="{" onClick={by(-0.05)} />
       <Do text="−1" keyed="[" onClick={by(-0.01)} />
       <Do text="+1" keyed="]" onClick={by(0.01)} />

@@ -76,7 +76,10 @@ function Top({ playing, onFinish, onLeave }: { playing: Playing; onFinish: () =>
         aria-label="Speed"
         className="rounded border border-white/25 bg-bar px-1 py-0.5 text-[12px]"
         value={speed}
-        onChange={(event) => session.setSpeed(Number(event.target.value) as Speed)}
+        onChange={(event) => {
+          session.setSpeed(Number(event.target.value) as Speed);
+          event.target.blur(); // the keys are the panel's again
+        }}
       >
         {SPEEDS.map((s) => (
           <option key={s} value={s}>
@@ -141,7 +144,9 @@ function Told({ playing }: { playing: Playing }) {
     <section aria-label="Record of the drill" className="min-h-0 flex-1 overflow-auto border-t border-rule pt-1 text-[12.5px]">
       {behind && <p className="text-mute">The drill is played again up to where it was…</p>}
       {panel.floor_flow && <p className="font-semibold text-brick">Mud flows up the open string at the rig floor.</p>}
-      {rows.length === 0 && !behind && <p className="text-mute">Start the clock. What is done stands here.</p>}
+      {rows.length === 0 && !behind && (
+        <p className="text-mute">{panel.clock_s === 0 ? "Start the clock. What is done stands here." : "Nothing done yet."}</p>
+      )}
       <ol aria-live="polite">
         {rows.map((row, i) => (
           <li key={rows.length - i} className="flex gap-2">
@@ -171,8 +176,12 @@ function usePanelKeys(playing: Playing): void {
     const pump = (rate: (now: Playing) => number) => does((now) => now.session.act("pump", { value: rate(now) }));
     const choke = (step: number) =>
       does((now) => now.session.act("choke", { value: Math.min(1, Math.max(0, Math.round((panelOf(now).choke + step) * 1000) / 1000)) }));
+    const speed = (by: number) =>
+      does((now) => now.session.setSpeed(SPEEDS[Math.min(Math.max(SPEEDS.indexOf(now.speed) + by, 0), SPEEDS.length - 1)]!));
     const keys: Record<string, (event: KeyboardEvent) => void> = {
       Space: does((now) => now.session.run(!now.running)),
+      ",": speed(-1),
+      ".": speed(1),
       c: does((now) => now.session.act(panelOf(now).choke_line ? "close choke line" : "open choke line")),
       d: does((now) => now.session.act(panelOf(now).overboard ? "close overboard" : "open overboard")),
       o: pump(() => 0),
@@ -181,6 +190,7 @@ function usePanelKeys(playing: Playing): void {
       "-": pump((now) => Math.max(0, Math.round(panelOf(now).spm) - 1)),
       "+": pump((now) => Math.min(panelOf(now).most_spm, Math.round(panelOf(now).spm) + 1)),
       "Shift++": pump((now) => Math.min(panelOf(now).most_spm, Math.round(panelOf(now).spm) + 1)),
+      "0": does((now) => now.session.act("choke", { value: 0 })),
       "[": choke(-0.01),
       "]": choke(0.01),
       "Shift+{": choke(-0.05),

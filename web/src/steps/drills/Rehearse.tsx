@@ -3,7 +3,7 @@ import { FileUp, Play } from "lucide-react";
 import { useRef, useState } from "react";
 import { beginDrill, beginFromFile, saidOf } from "../../design/api";
 import { useBench, useEvaluated, useWorkable } from "../../design/context";
-import type { DrillView, Scene, SceneKind } from "../../design/types";
+import type { DrillView, HoleDrill, Scene, SceneKind } from "../../design/types";
 import { Button } from "../../ui/Button";
 import { FilePick } from "../../ui/FilePick";
 import { Choice, NumberField } from "../../ui/Field";
@@ -146,7 +146,7 @@ export function Rehearse({ onPlay }: { onPlay: (drill: number) => void }) {
             <li key={scene.kind} className="flex items-center gap-2 border-b border-rule/60 py-[3px] text-[13px]" data-scene={scene.kind}>
               <Button
                 kind="act"
-                disabled={starting}
+                disabled={starting || (depth !== null && !inside)}
                 aria-label={`Start: ${scene.title}`}
                 onClick={() => {
                   start(scene.kind);
@@ -163,9 +163,9 @@ export function Rehearse({ onPlay }: { onPlay: (drill: number) => void }) {
           <details className="mt-2 text-[12.5px]" open={ready.length === 0}>
             <summary className="text-mute">Not in this hole: {not.length}</summary>
             <ul>
-              {not.map((scene) => (
-                <li key={scene.kind} className="py-px text-mute">
-                  {scene.title}: {scene.why_not}
+              {[...byReason(not)].map(([why, titles]) => (
+                <li key={why} className="py-px text-mute">
+                  {titles.join(", ")}: {why}
                 </li>
               ))}
             </ul>
@@ -174,4 +174,11 @@ export function Rehearse({ onPlay }: { onPlay: (drill: number) => void }) {
       </div>
     </div>
   );
+}
+
+/** Scenes that cannot be played, together where the reason is one. */
+function byReason(rows: HoleDrill["scenes"]): Map<string, string[]> {
+  const found = new Map<string, string[]>();
+  for (const row of rows) found.set(row.why_not, [...(found.get(row.why_not) ?? []), row.title]);
+  return found;
 }

@@ -50,14 +50,13 @@ export function StackPicture({ panel, onElement, onChokeLine, onOverboard }: Pro
           className="absolute left-0 w-full rounded border border-transparent text-left text-[12.5px] leading-tight hover:border-petrol"
           style={{ top, height }}
           aria-pressed={light.wanted}
-          aria-label={`${light.title}: ${stateOf(light)}`}
+          data-told={`${light.title} ${stateOf(light)}`}
           data-element={light.index}
           onClick={() => onElement(light)}
         >
           <span className="absolute top-0 right-1 bottom-0 flex w-[7.4rem] flex-col justify-center">
             <span>
-              <kbd className="mr-1 rounded border border-rule px-1 text-[10.5px] text-mute">{key}</kbd>
-              {light.title}
+              <kbd className="mr-0.5 rounded border border-rule px-1 text-[10.5px] text-mute">{key}</kbd> {light.title}
             </span>
             <span className={light.position >= 1 ? "font-semibold text-brick" : "text-mute"}>{stateOf(light)}</span>
           </span>
@@ -72,7 +71,7 @@ export function StackPicture({ panel, onElement, onChokeLine, onOverboard }: Pro
           data-valve="choke line"
           onClick={onChokeLine}
         >
-          <kbd className="mr-1 text-[10.5px] text-mute">c</kbd>Choke line {panel.choke_line ? "open" : "shut"}
+          <kbd className="mr-0.5 text-[10.5px] text-mute">c</kbd> Choke line {panel.choke_line ? "open" : "shut"}
         </button>
       )}
       {panel.has_diverter && (
@@ -83,7 +82,7 @@ export function StackPicture({ panel, onElement, onChokeLine, onOverboard }: Pro
           data-valve="overboard"
           onClick={onOverboard}
         >
-          <kbd className="mr-1 text-[10.5px] text-mute">d</kbd>Overboard {panel.overboard ? "open" : "shut"}
+          <kbd className="mr-0.5 text-[10.5px] text-mute">d</kbd> Overboard {panel.overboard ? "open" : "shut"}
         </button>
       )}
     </div>

@@ -9,16 +9,19 @@ export const ACTION_KEYS: Partial<Record<DrillAction, string>> = {
   "flow check": "f",
   "stab valve": "v",
   "close valve": "b",
+  "open valve": "j",
   "make up": "m",
   "hang off": "h",
   "strip in": "n",
   "stop pipe": "k",
   "fill casing": "g",
+  drop: "x",
   disconnect: "q",
 };
 
 export const KEY_WORDS: readonly (readonly [string, string])[] = [
   ["Space", "clock on or off"],
+  [", and .", "clock slower or faster"],
   ["1 to 9", "an element of the stack, from the top"],
   ["c", "choke line valve"],
   ["d", "overboard line"],
@@ -28,6 +31,7 @@ export const KEY_WORDS: readonly (readonly [string, string])[] = [
   ["- and +", "pumps slower or faster by 1 spm"],
   ["[ and ]", "choke in or out by 1 %"],
   ["{ and }", "choke in or out by 5 %"],
+  ["0", "choke closed"],
   ["a", "choke holds casing pressure"],
   ["w", "choke holds drill pipe pressure"],
   ["r", "record pressures and gain"],

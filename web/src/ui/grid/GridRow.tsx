@@ -176,7 +176,7 @@ function CellEditor({ column, first, label, onCommit, onCancel }: CellEditorProp
         />
         <datalist id={list}>
           {column.options.map((option) => (
-            <option key={option} value={option} />
+            <option key={option} value={column.words?.[option] ?? option} />
           ))}
         </datalist>
       </>

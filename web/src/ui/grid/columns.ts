@@ -15,7 +15,7 @@ export type GridColumn = {
 } & (
   | { kind: "number"; quantity: Quantity; optional?: boolean }
   | { kind: "text" }
-  | { kind: "choice"; options: readonly string[] }
+  | { kind: "choice"; options: readonly string[]; words?: Readonly<Record<string, string>> }
   | { kind: "flag" }
 );
 
@@ -28,13 +28,13 @@ export interface Told {
   cell: (index: number) => string;
 }
 
-/** How a column stands in a table: its key alone, or with a shorter label. */
-export type ColumnSpec = string | { key: string; label: string };
+/** How a column stands in a table: its key alone, with a shorter label, or as a choice of ids that are shown by their names. */
+export type ColumnSpec = string | { key: string; label?: string; names?: Readonly<Record<string, string>> };
 
 /** Columns of a list of the document, as its fields are described. */
 export function columnsOf(reference: Reference, path: string, specs: readonly ColumnSpec[]): GridColumn[] {
   return specs.map((spec) => {
-    const { key, label } = typeof spec === "string" ? { key: spec, label: undefined } : spec;
+    const { key, label, names } = typeof spec === "string" ? { key: spec, label: undefined, names: undefined } : spec;
     const [name = "", entry] = key.split(":");
     const field = reference.at(`${path}/*/${name}`);
     const shared = {
@@ -43,6 +43,7 @@ export function columnsOf(reference: Reference, path: string, specs: readonly Co
       hint: [field.help, field.meaning].filter(Boolean).join("; "),
     };
     if (entry !== undefined || field.kind === "flag") return { ...shared, kind: "flag" };
+    if (names !== undefined) return { ...shared, kind: "choice", options: Object.keys(names), words: names };
     if (field.kind === "choice") return { ...shared, kind: "choice", options: field.options };
     if (field.kind === "number") return { ...shared, kind: "number", quantity: field.quantity ?? "factor", optional: field.optional };
     return { ...shared, kind: "text" };
@@ -71,7 +72,8 @@ export function cellText(row: Row, column: GridColumn, units: Units): string {
   const value = valueOf(row, column);
   if (column.kind === "flag") return value ? "yes" : "no";
   if (column.kind === "number") return units.entry(value as number | null | undefined, column.quantity);
-  return String(value ?? "");
+  const text = String(value ?? "");
+  return column.kind === "choice" ? (column.words?.[text] ?? text) : text;
 }
 
 /** The value of a typed text, or what was expected instead. */
@@ -87,8 +89,10 @@ export function readCell(text: string, column: GridColumn, units: Units): { valu
           ? { value: false }
           : { expected: "yes or no" };
     case "choice": {
-      const hit = optionOf(bare, column.options);
-      return hit === undefined ? { expected: `one of ${column.options.join(", ")}` } : { value: hit };
+      const { options, words } = column;
+      const shown = options.map((o) => words?.[o] ?? o);
+      const hit = options[shown.indexOf(optionOf(bare, shown) ?? "")] ?? optionOf(bare, options);
+      return hit === undefined ? { expected: `one of ${shown.join(", ")}` } : { value: hit };
     }
     case "number": {
       if (bare === "" && column.optional) return { value: null };

@@ -37,7 +37,11 @@ export function useContentWidths(rows: readonly Row[], columns: readonly GridCol
       const head = textPx(longest([...words, ...unit]), HEAD_PX, narrow);
       if (column.kind === "text") return { px: Math.max(LEAST_TEXT_PX, head + HEAD_PADDING_PX), fixed: false };
       const texts =
-        column.kind === "choice" ? column.options : column.kind === "flag" ? [] : seen.map((row) => cellText(row, column, units));
+        column.kind === "choice"
+          ? column.options.map((o) => column.words?.[o] ?? o)
+          : column.kind === "flag"
+            ? []
+            : seen.map((row) => cellText(row, column, units));
       const cell = textPx(longest(texts), CELL_PX, narrow);
       return { px: Math.ceil(Math.max(head + HEAD_PADDING_PX, cell + PADDING_PX)), fixed: true };
     });

@@ -29,7 +29,7 @@ export function copiedText(rows: readonly Row[], columns: readonly GridColumn[],
     .map((row) =>
       columns
         .slice(span.from.column, span.to.column + 1)
-        .map((c) => cellText(row, c, units))
+        .map((c) => (c.kind === "choice" ? String(valueOf(row, c) ?? "") : cellText(row, c, units)))
         .join("\t"),
     )
     .join("\n");

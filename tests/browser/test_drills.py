@@ -1,0 +1,286 @@
+"""Drills as a crew plays them: a kick shut in by mouse and by keys, circulated out either way, wrong rams, a broken shoe."""
+
+import json
+
+import pytest
+from selenium.webdriver import Keys
+from selenium.webdriver.support.select import Select
+
+DRILLS = "/designs/2/drills"
+
+
+def gauge(page, name):
+    """What a gauge reads; None where it has nothing to read."""
+    text = page.find(f'[data-gauge="{name}"] dd').text.replace(",", "")
+    try:
+        return float(text)
+    except ValueError:
+        return text
+
+
+def shows(page, name, holds, what):
+    page.until(lambda: holds(gauge(page, name)), f"{name}: {what}")
+
+
+def recorded(page, words, times=1):
+    """Until the record of the drill tells it so often."""
+    page.until(lambda: page.find('[aria-label="Record of the drill"]').text.count(words) >= times, words)
+
+
+def at_speed(page, times):
+    Select(page.named("Speed")).select_by_value(str(times))
+
+
+def clock(page, runs):
+    if bool(page.all('button[aria-pressed="true"] kbd')) != runs:
+        page.click("Start the clock" if runs else "Stop the clock")
+
+
+def drill_of(page):
+    return (
+        page.run("return performance.getEntriesByType('resource').map((e) => e.name).join(' ')")
+        .split("/api/drills/")[-1]
+        .split("/")[0]
+    )
+
+
+def forward(page, seconds):
+    """Let the drill's clock go on without watching it, as 60 times real time would in a while."""
+    ask = (
+        "const [drill, seconds, done] = arguments;"
+        "const api = (path, body) => fetch('/api/drills/' + drill + path, body && {method: 'POST', body: JSON.stringify(body),"
+        " headers: {'Content-Type': 'application/json'}}).then((r) => r.json());"
+        "api('').then((v) => api('/steps', {to_s: v.state.clock_s + seconds})).then((v) => done(v.state.panel.clock_s))"
+    )
+    return page.driver.execute_async_script(ask, drill_of(page), seconds)
+
+
+def start(page, title):
+    page.sees("Scene from a file")
+    page.click(f"Start: {title}")
+    page.find('[data-testid="panel"] [data-gauge="gain"]')
+
+
+def kicks(page, gain=2.5):
+    """At full speed until the pits tell it; then the clock stands, for talking."""
+    at_speed(page, 60)
+    clock(page, True)
+    shows(page, "gain", lambda bbl: bbl > gain, "a gain")
+    clock(page, False)
+    at_speed(page, 10)
+
+
+def rule(page, key):
+    return page.find(f'[data-rule="{key}"]')
+
+
+def ended(page):
+    page.click("End and debrief")
+    page.find('[data-testid="score"]')
+    print(page.find('[data-testid="debrief"]').text)
+    return {li.get_attribute("data-rule"): float(li.get_attribute("data-credit")) for li in page.all("[data-rule]")}
+
+
+def shut_in_by_mouse(page):
+    kicks(page)
+    page.click("Pick up, space out")
+    clock(page, True)
+    shows(page, "bit", lambda ft: ft < gauge(page, "hole") - 14, "picked up")
+    shows(page, "moving", lambda told: told == "still", "still")
+    page.click("Off")
+    shows(page, "spm", lambda spm: spm == 0, "off")
+    page.click("Flow check")
+    page.strike('[data-told="annular open"]')
+    page.find('[data-told="annular closed"]')
+    page.strike('[data-valve="choke line"]')
+    shows(page, "casing", lambda psi: psi > 50, "pressure")
+    clock(page, False)
+    forward(page, 420)
+    page.click("Flow check")
+    recorded(page, "Flow check", 2)  # the gauges are read as they stand now
+    pipe, casing, gain = (gauge(page, name) for name in ("pipe", "casing", "gain"))
+    for place, read in (("sidpp", pipe), ("sicp", casing), ("gain", gain)):
+        page.type(f"drill/{place}", f"{read:g}", enter=False)
+    page.click("Record")
+    recorded(page, "Recorded, drill pipe")
+    return pipe, casing, gain
+
+
+def test_a_kick_is_shut_in_by_mouse_and_its_score_read(page):
+    page.open("/designs/2/ground")
+    page.click("Drills")  # two clicks from the design
+    page.sees("Scene from a file")
+    assert page.violations() == []
+    start(page, "Kick while drilling")
+    assert page.violations() == []
+    assert page.run("return document.documentElement.scrollHeight <= innerHeight")
+    shut_in_by_mouse(page)
+    credits = ended(page)
+    assert credits == dict.fromkeys(credits, 1.0)
+    assert page.find('[data-testid="score"]').text == "100 %"
+    assert page.violations() == []
+    page.click("Back to drills")
+    page.click("Scores")
+    page.sees("100 %")
+
+
+def test_a_kick_is_shut_in_by_keys_alone(page):
+    page.open(f"{DRILLS}?tab=rehearse")
+    page.sees("Scene from a file")
+    page.named("Start: Kick while drilling").send_keys(Keys.ENTER)
+    page.find('[data-testid="panel"] [data-gauge="gain"]')
+    at_speed(page, 60)
+    page.keys(Keys.SPACE)
+    shows(page, "gain", lambda bbl: bbl > 2.5, "a gain")
+    page.keys(Keys.SPACE)
+    page.keys("u")
+    recorded(page, "Pick up and space out")
+    page.keys(Keys.SPACE)
+    shows(page, "bit", lambda ft: ft < gauge(page, "hole") - 14, "picked up")
+    page.keys("o")
+    shows(page, "spm", lambda spm: spm == 0, "off")
+    page.keys("f")
+    recorded(page, "Flow check")
+    page.keys("1")
+    page.find('[data-told="annular closed"]')
+    page.keys("c")
+    shows(page, "casing", lambda psi: psi > 50, "pressure")
+    page.keys(Keys.SPACE)
+    forward(page, 420)
+    page.keys("f")
+    recorded(page, "Flow check", 2)
+    read = [f"{gauge(page, name):g}" for name in ("pipe", "casing", "gain")]
+    page.keys("r")
+    page.until(lambda: page.run("return document.activeElement.dataset.place") == "drill/sidpp", "the record")
+    for text in read:
+        page.keys(text + Keys.TAB)
+    page.keys(Keys.ENTER)
+    recorded(page, "Recorded, drill pipe")
+    page.run("[...document.querySelectorAll('button')].find((b) => b.textContent.includes('End and debrief')).focus()")
+    page.keys(Keys.ENTER)
+    print(page.find('[data-testid="debrief"]').text)
+    assert page.find('[data-testid="score"]').text == "100 %"
+
+
+@pytest.fixture
+def quick_pumps(page):
+    """The rig with pumps of a large stroke, so that a hole is circulated in minutes of its clock."""
+    page.open(DRILLS)
+    page.sees("Scene from a file")
+    document = page.document(2)
+    document["drills"] = {"pump_bbl_stroke": 0.4, "slow": [{"hole": "s3", "spm": 30.0, "psi": 215.0}]}
+    put = (
+        "const [body, done] = arguments; fetch('/api/designs/2', {method: 'PUT', body,"
+        " headers: {'Content-Type': 'application/json'}}).then((r) => done(r.status))"
+    )
+    body = json.dumps({"well_id": 2, "based_on": 1, "document": document})
+    assert page.driver.execute_async_script(put, body) == 200
+    page.open(DRILLS)
+    return page
+
+
+def hold(page, psi):
+    page.type("drill/holds", f"{psi:.0f}")
+
+
+def pumps_up(page):
+    """Casing pressure held while the pumps come up to the slow rate."""
+    page.click("Hold casing")
+    page.click("Slow, 30")
+    forward(page, 60)
+
+
+def pumps_down(page):
+    page.click("Hold casing")
+    page.click("Off")
+    forward(page, 60)
+    page.run(
+        "[...document.querySelectorAll('[aria-label^=\"Choke\"] button')].find((b) => b.textContent.startsWith('Close')).click()"
+    )
+    forward(page, 90)
+    page.click("Flow check")
+
+
+def typed_mud(page, ppg):
+    page.type("drill/mud", f"{ppg:.2f}")
+    shows(page, "mud", lambda held: abs(held - ppg) < 0.006, "lined up")
+
+
+STRING_BBL, AROUND_BBL, RATE_BPM = 54.0, 330.0, 12.0
+
+
+@pytest.mark.parametrize("goal", ["driller's method", "wait and weight"])
+def test_a_kick_is_circulated_out_by_mouse(quick_pumps, goal):
+    page = quick_pumps
+    page.choose("Hole", "s3")
+    page.type("drill/depth", "3000")
+    page.choose("To do", goal)
+    start(page, "Kick while drilling")
+    pipe, *_ = shut_in_by_mouse(page)
+    kill = 9.2 + pipe / (12 / 231 * 3000) + 0.06
+    down, around = (60 * bbl / RATE_BPM for bbl in (STRING_BBL, AROUND_BBL))
+    if goal == "driller's method":
+        pumps_up(page)
+        page.click("Hold drill pipe")
+        hold(page, 215 + pipe + 40)
+        forward(page, int(1.3 * around))
+        pumps_down(page)
+        assert abs(gauge(page, "casing") - gauge(page, "pipe")) < 40, "the influx is out"
+        typed_mud(page, kill)
+        pumps_up(page)
+        forward(page, int(1.1 * down))
+        page.click("Hold drill pipe")
+        forward(page, int(1.3 * around))
+    else:
+        typed_mud(page, kill)
+        pumps_up(page)
+        page.click("Hold drill pipe")
+        final = 215 * kill / 9.2
+        for share in (0.0, 0.2, 0.4, 0.6, 0.8, 1.0):
+            hold(page, 215 + pipe + (final - 215 - pipe) * share + 50)
+            forward(page, int(0.2 * down))
+        forward(page, int(1.4 * around))
+    pumps_down(page)
+    assert gauge(page, "casing") < 40
+    credits = ended(page)
+    assert {k for k, credit in credits.items() if credit < 1} == set()
+    page.sees("one bubble")
+
+
+def test_variable_rams_on_collars_are_told(page):
+    page.open("/designs/3/drills")
+    page.choose("Hole", "s3")
+    start(page, "Kick with collars across the stack")
+    kicks(page)
+    page.click("Stab safety valve")
+    page.click("Close safety valve")
+    page.strike('[data-told$="variable bore rams open"]')
+    clock(page, True)
+    page.find('[data-told$="variable bore rams closed"]')
+    clock(page, False)
+    ended(page)
+    told = rule(page, "fits").text
+    assert "does not seal on collars" in told
+    assert "Rating of the equipment" in told
+
+
+def test_the_shoe_breaks_and_the_replay_shows_it(page):
+    page.open("/designs/3/drills")
+    page.choose("Hole", "s2")
+    start(page, "Shallow gas on the diverter")
+    kicks(page)
+    page.strike('[data-told="diverter open"]')
+    forward(page, 900)
+    page.click("Flow check")
+    credits = ended(page)
+    assert credits["overboard"] == 0.0
+    page.sees("Rock broke at")
+    page.find('[data-testid="replay"] [data-testid="breaks"]')
+    page.sees("rock takes mud")
+    slider = page.find('input[type="range"]')
+    slider.send_keys(Keys.HOME)
+    page.until(lambda: page.all('[data-testid="replay"] [data-testid="breaks"]') == [], "whole rock at first")
+    page.until(lambda: page.all('[data-testid="replay"] [data-gas]') == [], "no gas at first")
+    slider.send_keys(Keys.END)
+    page.find('[data-testid="replay"] [data-testid="breaks"]')
+    page.find('[data-testid="replay"] [data-gas]')
