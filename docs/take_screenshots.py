@@ -232,6 +232,38 @@ def as_drilled(page: Page) -> None:
     under("logbook", ["test", "today", "live"], (0, 77, 978, 760))
 
 
+def rehearsed(page: Page) -> None:
+    """The panel as a kick is shut in, with the kill sheet under it; then the debrief of one circulated out, and of a broken shoe."""
+    play = (
+        "const [scene, doings, to, done] = arguments; const post = (path, body) => fetch('/api' + path, {method: 'POST',"
+        " body: JSON.stringify(body), headers: {'Content-Type': 'application/json', 'Knollstack-Name': 'Ben%20Okoro'}})"
+        ".then((r) => r.json()); const design = scene.design; delete scene.design;"
+        "fetch('/api/designs/' + design).then((r) => r.json()).then(({document}) =>"
+        " post('/designs/' + design + '/drills', {document, scene})).then(({id}) => post('/drills/' + id + '/steps',"
+        " {to_s: to, doings}).then(() => to > 3000 ? post('/drills/' + id + '/end', {to_s: to}) : id)).then(() => done())"
+    )
+    done = lambda *rows: [{"at_s": at, "action": action, **more} for at, action, more in rows]  # noqa: E731
+    kick = {"design": 2, "kind": "drilling", "hole": "s3", "md_ft": 3000.0, "seed": 2}
+    shut = done(
+        (165, "pick up", {}),
+        (185, "pump", {"value": 0.0}),
+        (200, "flow check", {}),
+        (215, "close", {"target": 3}),
+        (245, "open choke line", {}),
+    )
+    page.driver.execute_async_script(play, dict(kick), shut, 640)
+    page.open("/designs/2/drills?tab=scores")
+    page.click("Go on")
+    page.find('[data-testid="panel"] [data-gauge="gain"]')
+    shoot(page, "drills")
+    page.open("/designs/3/drills?tab=sheet")
+    page.type("kill/SIDPP", "310")
+    page.type("kill/SICP", "470")
+    page.sees("11.51 ppg")
+    shoot(page, "sheet-of-kill")
+    under("drills", ["sheet-of-kill"], (300, 77, 978, 760))
+
+
 def main() -> None:
     options = Options()
     options.binary_location = "/usr/bin/chromium"
