@@ -56,7 +56,7 @@ def alternatives(page: Page) -> None:
     page.open(f"/designs/2/beside/{copy}")
     page.find("table")
     shoot(page, "beside")
-    under("history", ["beside"], (0, 40, 1280, 800))
+    under("history", ["beside", "wells"], (0, 40, 1280, 800))
 
 
 def others(page: Page) -> None:
@@ -232,36 +232,78 @@ def as_drilled(page: Page) -> None:
     under("logbook", ["test", "today", "live"], (0, 77, 978, 760))
 
 
+Doing = tuple[int, str, dict[str, float]]
+SHUT: tuple[Doing, ...] = (
+    (174, "pick up", {}),
+    (197, "pump", {"value": 0.0}),
+    (216, "flow check", {}),
+    (231, "close", {"target": 3}),
+    (254, "open choke line", {}),
+    (343, "record", {"sidpp_psi": 133.0, "sicp_psi": 153.0, "gain_bbl": 3.7}),
+)
+OUT: tuple[Doing, ...] = (
+    (343, "hold casing pressure", {}),
+    (343, "pump", {"value": 30.0}),
+    (383, "hold drill pipe pressure", {"value": 377.0}),
+    (4463, "hold casing pressure", {}),
+    (4463, "pump", {"value": 0.0}),
+    (4503, "choke", {"value": 0.0}),
+    (4563, "line up mud", {"value": 10.11}),
+    (4563, "hold casing pressure", {}),
+    (4563, "pump", {"value": 30.0}),
+    (5623, "hold drill pipe pressure", {"value": 259.0}),
+    (13_543, "hold casing pressure", {}),
+    (13_543, "pump", {"value": 0.0}),
+    (13_583, "choke", {"value": 0.0}),
+)
+
+
+def played(page: Page, scene: dict[str, object], doings: tuple[Doing, ...], to_s: int) -> int:
+    """A drill begun and brought to a second of its clock."""
+    design = 3 if scene["kind"] == "diverter" else 2
+    document = page.document(design)
+    drill = send(page, "POST", f"/designs/{design}/drills", {"document": document, "scene": scene})["id"]
+    rows = [{"at_s": at, "action": action, **more} for at, action, more in doings]
+    for second in [*range(3000, to_s, 3000), to_s]:
+        asked = [row for row in rows if second - 3000 <= row["at_s"] < second]
+        send(page, "POST", f"/drills/{drill}/steps", {"to_s": second, "doings": asked})
+    return drill
+
+
 def rehearsed(page: Page) -> None:
-    """The panel as a kick is shut in, with the kill sheet under it; then the debrief of one circulated out, and of a broken shoe."""
-    play = (
-        "const [scene, doings, to, done] = arguments; const post = (path, body) => fetch('/api' + path, {method: 'POST',"
-        " body: JSON.stringify(body), headers: {'Content-Type': 'application/json', 'Knollstack-Name': 'Ben%20Okoro'}})"
-        ".then((r) => r.json()); const design = scene.design; delete scene.design;"
-        "fetch('/api/designs/' + design).then((r) => r.json()).then(({document}) =>"
-        " post('/designs/' + design + '/drills', {document, scene})).then(({id}) => post('/drills/' + id + '/steps',"
-        " {to_s: to, doings}).then(() => to > 3000 ? post('/drills/' + id + '/end', {to_s: to}) : id)).then(() => done())"
-    )
-    done = lambda *rows: [{"at_s": at, "action": action, **more} for at, action, more in rows]  # noqa: E731
-    kick = {"design": 2, "kind": "drilling", "hole": "s3", "md_ft": 3000.0, "seed": 2}
-    shut = done(
-        (165, "pick up", {}),
-        (185, "pump", {"value": 0.0}),
-        (200, "flow check", {}),
-        (215, "close", {"target": 3}),
-        (245, "open choke line", {}),
-    )
-    page.driver.execute_async_script(play, dict(kick), shut, 640)
+    """The panel with a kick shut in, a kill sheet under it; the debrief of one circulated out, a broken shoe under it."""
+    kick = {"kind": "drilling", "hole": "s3", "md_ft": 3000.0, "seed": 2, "goal": "driller's method"}
+    played(page, kick, (), 100)
     page.open("/designs/2/drills?tab=scores")
     page.click("Go on")
     page.find('[data-testid="panel"] [data-gauge="gain"]')
+    page.choose("Speed", "10")
+    page.keys(" ")
+    for key, seconds in (("", 10), ("u", 3), ("o", 2), ("f", 1), ("1", 4), ("c", 12)):
+        page.keys(key)
+        time.sleep(seconds)
     shoot(page, "drills")
     page.open("/designs/3/drills?tab=sheet")
     page.type("kill/SIDPP", "310")
     page.type("kill/SICP", "470")
-    page.sees("11.51 ppg")
-    shoot(page, "sheet-of-kill")
-    under("drills", ["sheet-of-kill"], (300, 77, 978, 760))
+    page.find('[data-working^="kill-sheet/"]')
+    shoot(page, "killing")
+    under("drills", ["killing"], (0, 77, 978, 760))
+    drill = played(page, kick, SHUT + OUT, 13_643)
+    send(page, "POST", f"/drills/{drill}/end", {"to_s": 13_643})
+    broken = played(
+        page, {"kind": "diverter", "hole": "s2", "md_ft": 2600.0, "seed": 2}, ((173, "close", {"target": 1}),), 600
+    )
+    send(page, "POST", f"/drills/{broken}/end", {"to_s": 600})
+    for name, design in (("debrief", 2), ("broken", 3)):
+        page.open(f"/designs/{design}/drills?tab=scores")
+        page.click("Debrief")
+        page.find('[data-testid="score"]')
+        shoot(page, name)
+        if name == "debrief":
+            page.run("document.querySelector('[data-testid=\"debrief\"]').scrollTop = 560")
+            shoot(page, "theory")
+    under("debrief", ["theory", "broken"], (0, 77, 978, 760))
 
 
 def main() -> None:
@@ -311,11 +353,13 @@ def main() -> None:
         page.open("/formulas/kick_height")
         shoot(page, "formulas")
         under("policy", ["formulas"], (0, 77, 1280, 800))
+        under("depths", ["sizes"], (0, 77, 978, 760))
         others(page)
         at_sea(page)
         completed(page)
         as_lived(page)
         as_drilled(page)
+        rehearsed(page)
         alternatives(page)
         driver.quit()
         server.close()

@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 from knollstack.core.base.findings import Assumption, Finding, assume, depth, emw, find, length, pressure
 from knollstack.core.document.drills import DrillsPolicy
+from knollstack.core.drills.hole import bores_of, tubes_of
 from knollstack.core.drills.results import KillSheet
 from knollstack.core.preventers.results import StackRow
 from knollstack.core.program.equipped import Equipped, EquippedString
@@ -30,7 +31,8 @@ def hole_findings(
 ) -> Iterator[Finding]:
     subject = ("Kill sheet, ", *below.hole_words)
     if sheet is None:
-        yield find("drills", "unknown", below.path, subject, "needs mud weight, drill pipe bore and the casing above")
+        missing = " and ".join(_missing(equipped, below))
+        yield find("drills", "unknown", below.path, subject, f"cannot be worked: {missing} not known")
         return
     if sheet.read is None:
         yield find(
@@ -48,6 +50,15 @@ def hole_findings(
         yield find("drills", "unknown", "/site/choke_line_psi", subject, "choke-line friction is not known")
     yield from _killable(equipped, below, sheet)
     yield from _pressures(below, sheet, stack)
+
+
+def _missing(equipped: Equipped, below: EquippedString) -> Iterator[str]:
+    if below.mud_ppg is None:
+        yield "mud weight"
+    if not tubes_of(equipped, below):
+        yield "drill string"
+    if bores_of(equipped, below, below.shoe_md_ft) is None:
+        yield "hole size or bore of the casing above"
 
 
 def _killable(equipped: Equipped, below: EquippedString, sheet: KillSheet) -> Iterator[Finding]:
