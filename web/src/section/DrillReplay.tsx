@@ -61,14 +61,7 @@ export function DrillReplay({ scale }: { scale: DepthScale }) {
               strokeWidth={2}
               strokeDasharray="4 3"
             />
-            <text
-              x={CENTRE + 62}
-              y={y(broken) + 4}
-              fontSize={11.5}
-              fontWeight={600}
-              className="halo"
-              style={{ fill: "var(--brick)" }}
-            >
+            <text x={CENTRE + 62} y={y(broken) + 4} fontSize={11.5} fontWeight={600} className="halo" style={{ fill: "var(--brick)" }}>
               rock takes mud
             </text>
           </g>
