@@ -30,6 +30,10 @@ const WAYS: readonly (readonly [string, string])[] = [
     "Schedule",
     "Drag the end of a hole along the days: its drilling rate follows, and the end of the well. A zone may have a rate of its own.",
   ],
+  [
+    "Drills",
+    "Start a scene and play it by mouse or keys; the clock can be stopped for talking. The debrief says what was asked and why, and its slider replays the well on the section. A rehearsal aid, no certificate.",
+  ],
   ["At sea", "A well on the sea floor has a step of its own. Under Ground, Site the whole well is moved to other water by one number."],
   ["Undo", "Ctrl Z takes back any edit, without end. Everything is saved by itself; History holds every revision."],
 ];
