@@ -2,7 +2,7 @@
 
 import os
 from contextlib import contextmanager
-from multiprocessing import get_context
+from multiprocessing import forkserver, get_context
 from pathlib import Path
 
 from knollstack.cli import main
@@ -11,6 +11,11 @@ CONTEXT = get_context("forkserver")
 CONTEXT.set_forkserver_preload(
     [__name__, "tests.browser.warm", *(f"knollstack.server.{module}" for module in ("app", "demo", "work"))]
 )
+
+
+def begin():
+    """Start what servers are forked from, before other processes start it with less in it: there is one for all."""
+    forkserver.ensure_running()
 
 
 def _serve(folder, processes, said):

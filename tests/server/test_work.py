@@ -8,6 +8,7 @@ import pytest
 from knollstack.core.document.faults import Fault, FaultyDesign
 from knollstack.server import tasks, work
 from knollstack.server.work import GoneError, Inline, Pools, TooMuchError
+from tests.browser import serving
 from tests.helpers import demo
 
 
@@ -53,6 +54,7 @@ def niceness():
 
 @pytest.fixture(scope="module")
 def pools():
+    serving.begin()
     made = Pools(2)
     made.start()
     yield made

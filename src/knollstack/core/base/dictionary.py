@@ -115,7 +115,6 @@ WORDS: dict[str, str] = {
     "hook load": "weight on the hook with the travelling block",
     "ID": "inside diameter",
     "inclination": "angle of the hole from the vertical",
-    "influx": "formation fluid that enters the well",
     "influx gradient": "pressure of the influx per foot of its height",
     "inner string": "drill pipe inside a large casing through which it is cemented, stabbed into its shoe",
     "jetted": "washed into a soft sea floor by its own weight and water",
