@@ -17,6 +17,8 @@ POLICY: Source = "Policy of this design"
 RATING: Source = "Rating of the equipment"
 SHEET: Source = "Kill sheet"
 NEVER = 10**9
+OUT_BBL, DEAD_PSI = 0.3, 60.0
+"""Gas left in the hole, and pressure at surface, under which a well may be opened."""
 
 
 class RuleOutcome(Result):

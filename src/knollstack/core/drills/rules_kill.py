@@ -6,14 +6,23 @@ from statistics import median
 
 from knollstack.core.base.constants import PSI_PER_PPG_FT
 from knollstack.core.base.findings import Words, emw, pressure, volume
-from knollstack.core.drills.judging import POLICY, PRACTICE, SHEET, Rule, Said, clock, done_events, first
-from knollstack.core.drills.play import Play, Sample
+from knollstack.core.drills.judging import (
+    DEAD_PSI,
+    OUT_BBL,
+    POLICY,
+    PRACTICE,
+    SHEET,
+    Rule,
+    Said,
+    clock,
+    done_events,
+    first,
+)
+from knollstack.core.drills.play import FED_BPM, SAMPLE_S, Play, Sample
 
 RATE_OFF_SPM = 3.0
 LIGHT_PPG, HEAVY_PPG = 0.06, 0.35
 SECOND_BBL = 0.5
-OUT_BBL = 0.3
-DEAD_PSI = 60.0
 START_S = 120
 SLACK_PSI = 60.0
 
@@ -44,23 +53,21 @@ def _rate(play: Play) -> Said:
 
 
 def _no_more(play: Play) -> Said:
-    taken = play.influx_bbl - (play.influx_at_shut_in_bbl or 0.0)
     rows = pumping(play)
-    after = sum(s.influx_bpm for s in rows) * 5 / 60
     if not rows:
         return Said(0.0, ("not circulated",))
-    ok = after <= SECOND_BBL
-    return Said(
-        1.0 if ok else 0.0, ("taken in while circulating: ", volume(min(after, max(taken, after)))), rows[0].at_s
-    )
+    begun = rows[0].at_s
+    taken = sum(s.influx_bpm for s in play.samples if s.at_s >= begun) * SAMPLE_S / 60
+    return Said(1.0 if taken <= SECOND_BBL else 0.0, ("taken in since circulating began: ", volume(taken)), begun)
 
 
 def _not_over(play: Play) -> Said:
-    """Bottom-hole pressure over the formation no more than friction and the choke margin make it."""
+    """Bottom-hole pressure over the formation no more than friction and policy's two margins make it."""
     setup, rows = play.made.setup, pumping(play)
     if not rows:
         return Said(0.0, ("not circulated",))
-    most = play.policy.choke_margin_psi + setup.slow_annulus_psi + setup.choke_line_psi + SLACK_PSI
+    asked = play.policy.choke_margin_psi + PSI_PER_PPG_FT * play.policy.kill_margin_ppg * setup.hole_tvd_ft
+    most = asked + setup.slow_annulus_psi + setup.choke_line_psi + SLACK_PSI
     over = [s for s in rows if s.bottom_psi - setup.pore_psi > most]
     share = len(over) / len(rows)
     worst = max(s.bottom_psi - setup.pore_psi for s in rows)
@@ -108,6 +115,8 @@ def _dead(play: Play) -> Said:
         return Said(0.0, ("not circulated",))
     if state.spm > 1:
         return Said(0.0, ("the pumps were still on",))
+    if state.now.influx_bpm > FED_BPM:
+        return Said(0.0, ("the formation still flowed",))
     psi = max(state.now.top_psi, state.now.pipe_psi)
     return Said(1.0 if psi <= DEAD_PSI else 0.0, ("pressure left at surface: ", pressure(psi)))
 

@@ -2,9 +2,13 @@
 
 from __future__ import annotations
 
+from itertools import pairwise
+
 from knollstack.core.base.findings import Words, depth, minutes, pressure, volume
 from knollstack.core.drills.judging import (
+    DEAD_PSI,
     NEVER,
+    OUT_BBL,
     Said,
     clock,
     closings,
@@ -21,6 +25,7 @@ DRILLED = ("drilling", "failed annular", "leaking ram", "gas above")
 TRIPPED = ("tripping", "swab", "collars", "unshearable")
 CLOSED = 0.01
 SOFT_OPEN = 0.25
+UNFIT = {"cannot shear": "cannot cut", "no seal": "does not seal on", "unknown": "is not known to seal on"}
 PSI_OFF, PSI_SHARE = 30.0, 0.08
 BBL_OFF, BBL_SHARE = 2.0, 0.15
 
@@ -122,12 +127,12 @@ def first_element(play: Play) -> Said:
 
 
 def fits(play: Play) -> Said:
-    bad = [e for e in closings(play) if e.verdict in ("no seal", "cannot shear", "unknown")]
+    bad = [e for e in closings(play) if e.verdict in UNFIT]
     if not bad:
         return Said(1.0, ("every element closed on what it fits",))
     worst = bad[0]
     e = element(play, worst.target)
-    what = "cannot cut" if worst.verdict == "cannot shear" else "does not seal on"
+    what = UNFIT[worst.verdict]
     title = e.title if e is not None else "element"
     return Said(0.0, (f"{title} closed at {clock(worst.at_s)}: it {what} {worst.across}",), worst.at_s)
 
@@ -198,9 +203,12 @@ def rock_held(play: Play) -> Said:
 
 
 def stayed(play: Play) -> Said:
+    """Not opened but onto a well that is dead: no gas in it, and no pressure before it was opened."""
     if play.shut_in_s is None:
         return Said(0.0, ("never shut in",))
-    opened = [s for s in play.samples if s.at_s > play.shut_in_s + 30 and not s.tight]
-    if opened:
-        return Said(0.0, ("the well was open again at ", clock(opened[0].at_s)), opened[0].at_s)
+    rows = [s for s in play.samples if s.at_s > play.shut_in_s]
+    for before, after in pairwise([*rows[:1], *rows]):
+        opened = not after.tight and (before.tight or before is after)
+        if opened and (before.casing_psi > DEAD_PSI or after.gas_bbl > OUT_BBL):
+            return Said(0.0, ("the well was open again at ", clock(after.at_s)), after.at_s)
     return Said(1.0, ("it stayed closed",))
