@@ -39,10 +39,16 @@ def test_a_drill_is_played_kept_and_taken_up_again(client):
     assert [(r["at_s"], r["refused"]) for r in state["panel"]["record"]] == [(100, ""), (120, "")]
     assert state["panel"]["spm"] == 0
     assert state["clock_s"] == 150
+    assert [r["at_s"] for r in state["trend"]] == list(range(5, 151, 5))
+    assert state["trend"][-1]["pit_change_bbl"] == state["panel"]["pit_change_bbl"]
     playing._held.clear()  # another process: it plays what was done again
     again = client.get(f"/api/drills/{drill}").get_json()["state"]
+    assert again["trend"] == [r for r in state["trend"] if r["at_s"] <= again["clock_s"]], "its trends go on"
+    assert client.get(f"/api/drills/{drill}").get_json()["state"]["trend"] == again["trend"]
     assert again["panel"] == play(client, drill, again["clock_s"])["panel"]
     later = play(client, drill, 150)
+    assert play(client, drill, 152)["trend"] == []
+    assert [r["at_s"] for r in play(client, drill, 161)["trend"]] == [155, 160], "what came since it was asked last"
     assert later["panel"] == state["panel"], "the same scene and doings give the same drill"
 
 

@@ -99,8 +99,8 @@ def _key(row: store.DrillRow) -> str:
     return f"{current_app.config['DATABASE']} {row.id} {row.begun_at}"
 
 
-def _state(row: store.DrillRow, doings: list[DrillDoing], to_s: int) -> DrillState:
-    text = light(playing.play_on, _key(row), json.loads(row.document), _scene(row), doings, to_s)
+def _state(row: store.DrillRow, doings: list[DrillDoing], to_s: int, taken_up: bool = False) -> DrillState:
+    text = light(playing.play_on, _key(row), json.loads(row.document), _scene(row), doings, to_s, taken_up)
     return DrillState.model_validate_json(text)
 
 
@@ -182,7 +182,7 @@ def get_drill(path: DrillPath) -> Response:
     row = store.find_drill(connection(), path.drill_id)
     if row is None:
         return not_found(f"drill {path.drill_id}")
-    state = _state(row, DOINGS.validate_json(row.doings), row.clock_s)
+    state = _state(row, DOINGS.validate_json(row.doings), row.clock_s, taken_up=True)
     return json_of(DrillView(id=row.id, scene=_scene(row), state=state))
 
 

@@ -16,10 +16,11 @@ from knollstack.core.document.faults import Fault, FaultyDesign
 from knollstack.core.drills.asked import AskedSheet, asked_of, asked_sheet, asked_workings
 from knollstack.core.drills.debrief import debrief
 from knollstack.core.drills.events import DrillDoing
+from knollstack.core.drills.gauges import Gauges
 from knollstack.core.drills.made import NotPlayableError
 from knollstack.core.drills.making import made
 from knollstack.core.drills.panel import DrillPanel, can, panel
-from knollstack.core.drills.play import Play
+from knollstack.core.drills.play import SAMPLE_S, Play
 from knollstack.core.drills.scene import Scene
 from knollstack.core.evaluation.evaluate import evaluated
 from knollstack.core.logbook.drilled import as_drilled
@@ -29,6 +30,7 @@ from knollstack.core.reading.read import parse
 from knollstack.formats import kill_sheet as pages
 
 MOST_HELD = 12
+TREND_S = 600
 STEP_S = 6_000
 """Of the drill's clock in one call: a long drill is played again in parts, so that nobody waits for all of it."""
 DOINGS: TypeAdapter[list[DrillDoing]] = TypeAdapter(list[DrillDoing])
@@ -45,6 +47,8 @@ class DrillState(BaseModel):
     """At which second each thing was done: no earlier than the clock stood."""
     panel: DrillPanel
     can: tuple[str, ...]
+    trend: tuple[Gauges, ...]
+    """Gauges as they were read on the way; of a drill that is taken up again those of the last ten minutes."""
 
 
 def _play(key: str, document: Any, scene: Scene, doings: list[DrillDoing]) -> Play:
@@ -64,9 +68,10 @@ def _play(key: str, document: Any, scene: Scene, doings: list[DrillDoing]) -> Pl
     return held[0]
 
 
-def play_on(key: str, document: Any, scene: Scene, doings: list[DrillDoing], to_s: int) -> str:
+def play_on(key: str, document: Any, scene: Scene, doings: list[DrillDoing], to_s: int, taken_up: bool = False) -> str:
     """Bring a drill to a second of its clock, with what was done on the way, as far as one call goes."""
     play = _play(key, document, scene, doings)
+    since = 0 if taken_up else play.clock_s
     done, until = _held[key][1], play.clock_s + STEP_S
     for doing in doings[len(done) :]:
         if doing.at_s > until:
@@ -86,6 +91,7 @@ def play_on(key: str, document: Any, scene: Scene, doings: list[DrillDoing], to_
         done_s=tuple(d.at_s for d in done),
         panel=panel(play),
         can=can(play),
+        trend=tuple(r for r in play.read[-TREND_S // SAMPLE_S :] if r.at_s > since),
     )
     return state.model_dump_json()
 

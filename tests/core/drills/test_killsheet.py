@@ -6,7 +6,9 @@ import pytest
 
 from knollstack.core.base.units import plain
 from knollstack.core.drills.asked import AskedSheet, asked_of, asked_sheet, asked_workings
+from knollstack.core.drills.findings import hole_findings
 from knollstack.core.drills.results import ShutIn
+from knollstack.core.sea.disconnect import stack_over
 from knollstack.demo import documents
 from tests.core.drills.wells import DEEP, KPSI, LAND, PLATFORM, demos
 from tests.helpers import demo, put, run
@@ -138,8 +140,18 @@ def test_choke_line_friction_over_what_stands_on_the_casing_is_told():
     for friction, severities in ((read.sicp_psi - 1, []), (read.sicp_psi + 1, ["caution"])):
         rows = found(document, site__choke_line_psi=friction)
         here = [r for r in rows if "12 1/4" in r[1]]
-        assert told(here, "friction of the choke line") == severities
-    assert told(found(document, site__choke_line_psi=None), "choke-line friction is not known") == ["unknown"] * 3
+        assert told(here, "Friction of the choke line") == severities
+    assert told(found(document, site__choke_line_psi=None), "Choke-line friction is not known") == ["unknown"] * 3
+
+
+@pytest.mark.parametrize(("under_psi", "severities"), [(0.0, []), (1.0, ["stop"])])
+def test_casing_pressure_over_the_class_of_the_stack_is_a_stop(under_psi, severities):
+    equipped, results = demos()[LAND]
+    below = equipped.strings[3]
+    kick = sheet(LAND, "s4")
+    stack = stack_over(equipped, results["preventers"], below)
+    stack = stack.model_copy(update={"class_psi": kick.read.sicp_psi - under_psi})
+    assert [f.severity for f in hole_findings(equipped, below, kick, stack)] == severities
 
 
 def test_what_a_sheet_lacks_is_unknown_and_what_it_estimates_is_assumed():
@@ -151,7 +163,7 @@ def test_what_a_sheet_lacks_is_unknown_and_what_it_estimates_is_assumed():
     assert sum("is estimated from its mud" in a for a in assumed) == 2
     for key in ("reading_300", "reading_600"):
         bare["strings"][3][key] = None
-    assert told(found(bare), "slow pump pressure is neither given") == ["unknown"]
+    assert told(found(bare), "Slow pump pressure is neither given") == ["unknown"]
     short = demo()
     short["ground"]["pore"] = [p for p in short["ground"]["pore"] if p["tvd_ft"] < 12_000]
     assert told(found(short), "hole size or bore of the casing above not known") == ["unknown"], "no pipe can be chosen"

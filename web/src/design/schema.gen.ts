@@ -7383,7 +7383,7 @@ export interface components {
             /** Bit Md Ft */
             bit_md_ft: number | null;
             /** Casing Psi */
-            casing_psi: number | null;
+            casing_psi: number;
             /** Choke */
             choke: number;
             /** Choke Line */
@@ -7560,6 +7560,8 @@ export interface components {
             /** Ended */
             ended: boolean;
             panel: components["schemas"]["DrillPanel"];
+            /** Trend */
+            trend: components["schemas"]["Gauges"][];
         };
         /** DrillString */
         DrillString: {
@@ -9281,6 +9283,24 @@ export interface components {
             working: string;
             /** Zone */
             zone: string;
+        };
+        /**
+         * Gauges
+         * @description Of one second; a pressure is None where no gauge stands on it.
+         */
+        Gauges: {
+            /** At S */
+            at_s: number;
+            /** Casing Psi */
+            casing_psi: number;
+            /** Flow Out Gpm */
+            flow_out_gpm: number;
+            /** Pipe Psi */
+            pipe_psi: number | null;
+            /** Pit Bbl */
+            pit_bbl: number;
+            /** Pit Change Bbl */
+            pit_change_bbl: number;
         };
         /**
          * GroundDrawing

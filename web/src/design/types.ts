@@ -138,6 +138,7 @@ export type SceneKind = Scene["kind"];
 export type DrillPanel = Schemas["DrillPanel"];
 export type PanelLight = Schemas["PanelLight"];
 export type DrillState = Schemas["DrillState"];
+export type Gauges = Schemas["Gauges"];
 export type DrillView = Schemas["DrillView"];
 export type DrillItem = Schemas["DrillItem"];
 export type DrillDoing = Schemas["DrillDoing"];

@@ -23,7 +23,7 @@ def lost_findings(equipped: Equipped) -> Iterator[Finding]:
     for key, i, hole in named:
         if hole not in ids:
             subject = "Slow pump pressure" if key == "slow" else "Drill string as run"
-            yield find("drills", "caution", f"{PLACE}/{key}/{i}/hole", (subject,), f"{hole} is no string of this well")
+            yield find("drills", "caution", f"{PLACE}/{key}/{i}/hole", (subject,), f"{hole} is no string of this well.")
 
 
 def hole_findings(
@@ -32,11 +32,11 @@ def hole_findings(
     subject = ("Kill sheet, ", *below.hole_words)
     if sheet is None:
         missing = " and ".join(_missing(equipped, below))
-        yield find("drills", "unknown", below.path, subject, f"cannot be worked: {missing} not known")
+        yield find("drills", "unknown", below.path, subject, f"It cannot be worked: {missing} not known.")
         return
     if sheet.read is None:
         yield find(
-            "drills", "unknown", below.path, subject, "no design kick: pore pressure is not known at total depth"
+            "drills", "unknown", below.path, subject, "No design kick: pore pressure is not known at total depth."
         )
     if sheet.slow_psi is None:
         yield find(
@@ -44,10 +44,10 @@ def hole_findings(
             "unknown",
             f"{PLACE}/slow",
             subject,
-            "slow pump pressure is neither given nor can it be estimated: circulating pressures are unknown",
+            "Slow pump pressure is neither given nor can it be estimated: circulating pressures are unknown.",
         )
     if equipped.well.site.setting == "subsea" and sheet.choke_line_psi is None:
-        yield find("drills", "unknown", "/site/choke_line_psi", subject, "choke-line friction is not known")
+        yield find("drills", "unknown", "/site/choke_line_psi", subject, "Choke-line friction is not known.")
     yield from _killable(equipped, below, sheet)
     yield from _pressures(below, sheet, stack)
 
@@ -78,13 +78,13 @@ def _killable(equipped: Equipped, below: EquippedString, sheet: KillSheet) -> It
             "stop",
             below.path,
             ("Kill mud, ", *below.hole_words),
-            "kill mud of the design kick ",
+            "Kill mud of the design kick ",
             emw(sheet.kill_ppg),
             " is over fracture pressure ",
             emw(least),
             " at ",
             depth(well.path.md(tvd)),
-            ": such a kick cannot be circulated out",
+            ": such a kick cannot be circulated out.",
             value=emw(sheet.kill_ppg),
             limit=emw(least),
             working=f"{sheet.working}/kill_mud",
@@ -102,11 +102,11 @@ def _pressures(below: EquippedString, sheet: KillSheet, stack: StackRow) -> Iter
             "caution",
             "/site/choke_line_psi",
             ("Choke-line friction, ", *below.hole_words),
-            "friction of the choke line ",
+            "Friction of the choke line ",
             pressure(sheet.choke_line_psi),
             " is over the casing pressure of the design kick ",
             pressure(read.sicp_psi),
-            ": with the choke wide open the well sees more than it needs; circulate slower, or up choke and kill line",
+            ": with the choke wide open the well sees more than it needs; circulate slower, or up choke and kill line.",
             value=pressure(sheet.choke_line_psi),
             limit=pressure(read.sicp_psi),
         )
@@ -119,6 +119,7 @@ def _pressures(below: EquippedString, sheet: KillSheet, stack: StackRow) -> Iter
             pressure(read.sicp_psi),
             " of the design kick is over the class of the stack ",
             pressure(stack.class_psi),
+            ".",
             value=pressure(read.sicp_psi),
             limit=pressure(stack.class_psi),
         )
@@ -133,7 +134,7 @@ def hole_assumptions(below: EquippedString, sheet: KillSheet | None) -> Iterator
             *below.hole_words,
             " is estimated from its mud: ",
             pressure(sheet.slow_psi),
-            f" at {sheet.slow_spm:.0f} spm",
+            f" at {sheet.slow_spm:.0f} spm.",
         )
 
 
@@ -143,5 +144,5 @@ def played_assumption(policy: DrillsPolicy) -> Assumption:
         "/policy/drills/slip_ft_min",
         f"Rehearsals take gas to rise at {policy.slip_ft_min:.0f} ft/min in mud, and flow from ",
         length(policy.exposed_ft),
-        f" of rock of {policy.permeability_md:.0f} mD",
+        f" of rock of {policy.permeability_md:.0f} mD.",
     )

@@ -7,13 +7,12 @@ from typing import Literal
 
 from knollstack.core.base.findings import Result, Words
 from knollstack.core.drills.events import ActionName
+from knollstack.core.drills.gauges import GAL_BBL, gauges
 from knollstack.core.drills.play import Play
 from knollstack.core.drills.scene import TITLES
 from knollstack.core.drills.setup import Element
 from knollstack.core.drills.told import told
 
-GAL_BBL = 42.0
-NOISE = {"basic": 0.15, "standard": 0.4, "demanding": 0.9}
 STEEL_LB_IN2_FT = 3.4
 BLOCK_LBF = 60_000.0
 
@@ -56,7 +55,7 @@ class DrillPanel(Result):
     slow_spm: float
     strokes: float
     pipe_psi: float | None
-    casing_psi: float | None
+    casing_psi: float
     kill_psi: float | None
     flow_in_gpm: float
     flow_out_gpm: float
@@ -88,18 +87,9 @@ class DrillPanel(Result):
     record: tuple[RecordLine, ...]
 
 
-def noise(seed: int, second: int, channel: int) -> float:
-    """From -1 to 1, the same for the same second."""
-    x = math.sin(seed * 12.9898 + second * 78.233 + channel * 37.719) * 43_758.5453
-    return 2.0 * (x - math.floor(x)) - 1.0
-
-
 def panel(play: Play) -> DrillPanel:
     state, scene, setup = play.state, play.made.scene, play.made.setup
-    level, second = NOISE[scene.difficulty], play.clock_s
-    now = state.now
-    flow_out = now.out_bpm * GAL_BBL * (1 + 0.02 * level * noise(scene.seed, second, 1))
-    pit = state.pit_bbl + level * noise(scene.seed, second // 3, 2)
+    now, read = state.now, gauges(play.made, state, play.clock_s)
     tripping = scene.kind in ("tripping", "swab")
     offset, circle = _drift(play)
     return DrillPanel(
@@ -117,15 +107,15 @@ def panel(play: Play) -> DrillPanel:
         most_spm=setup.pumps.most_spm,
         slow_spm=setup.pumps.slow_spm,
         strokes=state.strokes,
-        pipe_psi=_pipe(play),
-        casing_psi=now.casing_psi,
+        pipe_psi=read.pipe_psi,
+        casing_psi=read.casing_psi,
         kill_psi=now.kill_psi if setup.at_sea and state.tight else None,
         flow_in_gpm=state.spm * setup.pumps.bbl_stroke * GAL_BBL if state.connected else 0.0,
-        flow_out_gpm=max(0.0, flow_out),
-        pit_bbl=pit,
-        pit_change_bbl=pit - setup.pit_bbl,
+        flow_out_gpm=read.flow_out_gpm,
+        pit_bbl=read.pit_bbl,
+        pit_change_bbl=read.pit_change_bbl,
         fill_asked_bbl=state.filled_bbl if tripping else None,
-        fill_taken_bbl=setup.pit_bbl - pit if tripping else None,
+        fill_taken_bbl=-read.pit_change_bbl if tripping else None,
         mud_in_ppg=state.mud_in_ppg,
         mud_ppg=setup.mud_ppg,
         choke=state.valves.choke,
@@ -181,14 +171,6 @@ def _moving(play: Play) -> Literal["still", "pulling", "picking up", "running in
     if moves.target_md_ft is None or bit is None:
         return "still"
     return "picking up" if moves.target_md_ft < bit else "running in"
-
-
-def _pipe(play: Play) -> float | None:
-    """Drill pipe pressure where there is a gauge on the string."""
-    state = play.state
-    if state.bit_md_ft is None or state.cut or not state.made_up:
-        return None
-    return state.now.pipe_psi
 
 
 def _hook(play: Play) -> float:

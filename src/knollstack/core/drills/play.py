@@ -14,6 +14,7 @@ from knollstack.core.drills.acting import do, spaced
 from knollstack.core.drills.column import Cell
 from knollstack.core.drills.events import MOST_S, DrillDoing, DrillEvent
 from knollstack.core.drills.gas import ATMOSPHERE_PSI, gas_of
+from knollstack.core.drills.gauges import Gauges, gauges
 from knollstack.core.drills.made import Made
 from knollstack.core.drills.state import State
 from knollstack.core.drills.stepping import advance
@@ -60,6 +61,8 @@ class Play:
     state: State = field(init=False)
     events: list[DrillEvent] = field(default_factory=list)
     samples: list[Sample] = field(default_factory=list)
+    read: list[Gauges] = field(default_factory=list)
+    """The gauges, each time a sample is taken."""
     clock_s: int = 0
     ended: bool = False
     shut_in_s: int | None = None
@@ -200,6 +203,7 @@ class Play:
 
     def _sample(self) -> None:
         state, now = self.state, self.state.now
+        self.read.append(gauges(self.made, state, self.clock_s))
         self.samples.append(
             Sample(
                 at_s=self.clock_s,

@@ -36,8 +36,8 @@ export function KillSheetView() {
   }
   return (
     <div className="grid gap-y-3">
-      <div className="bordered flex flex-wrap items-center gap-x-3 gap-y-1 text-[13px]" data-form="kill-sheet">
-        <span className="w-32">
+      <div className="bordered flex flex-wrap items-center gap-x-2 gap-y-1 text-[13px]" data-form="kill-sheet">
+        <span className="w-30">
           <Choice
             label="Hole"
             place="kill/hole"
@@ -100,7 +100,7 @@ function Typed(props: {
       <span className="text-mute" title={props.long}>
         {props.title}
       </span>
-      <span className="w-20">
+      <span className="w-18">
         <NumberField
           label={props.long ?? props.title}
           place={`kill/${props.title}`}
@@ -232,8 +232,8 @@ function Figures({ sheet }: { sheet: KillSheet }) {
     <dl key={i} className="grid grid-cols-[1fr_auto] text-[13px]">
       {rows.map(([title, text, working]) => (
         <div key={title} className="contents">
-          <dt className="border-b border-rule/60 py-px text-mute">{title}</dt>
-          <dd className="border-b border-rule/60 py-px text-right tabular-nums">
+          <dt className="border-b border-rule/60 py-0.5 leading-5 text-mute">{title}</dt>
+          <dd className="border-b border-rule/60 py-0.5 text-right leading-5 tabular-nums">
             {working !== null && text !== UNKNOWN ? (
               <Headline working={working} title={title}>
                 {text}

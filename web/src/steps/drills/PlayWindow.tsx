@@ -101,7 +101,7 @@ function Played({ playing }: { playing: Playing }) {
   const { act } = playing.session;
   const state = playing.view!.state;
   const { panel } = state;
-  const readings = useReadings(panel);
+  const readings = useReadings(state);
   usePanelKeys(playing);
   const toggle = (index: number, wanted: boolean) => act(wanted ? "open" : "close", { target: index });
   return (

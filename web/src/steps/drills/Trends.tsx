@@ -2,48 +2,37 @@
 import { scaleLinear } from "d3-scale";
 import { useState } from "react";
 import { line } from "../../depth/Track";
-import type { DrillPanel, Quantity } from "../../design/types";
+import type { DrillState, Gauges, Quantity } from "../../design/types";
 import { useUnits } from "../../ui/units";
 
 const SPAN_S = 600;
 const WIDTH = 300;
-const HEIGHT = 104;
+const HEIGHT = 150;
 const TOP = 16;
 
-interface Reading {
-  at: number;
-  pit: number;
-  out: number;
-  pipe: number;
-  casing: number;
-}
-
-type Field = Exclude<keyof Reading, "at">;
+type Field = "pit_change_bbl" | "flow_out_gpm" | "pipe_psi" | "casing_psi";
 const STRIPS: readonly { field: Field; title: string; quantity: Quantity; least: number }[] = [
-  { field: "pit", title: "Pit change", quantity: "volume", least: 4 },
-  { field: "out", title: "Flow out", quantity: "flow", least: 50 },
-  { field: "pipe", title: "Drill pipe pressure", quantity: "pressure", least: 200 },
-  { field: "casing", title: "Casing pressure", quantity: "pressure", least: 200 },
+  { field: "pit_change_bbl", title: "Pit change", quantity: "volume", least: 4 },
+  { field: "flow_out_gpm", title: "Flow out", quantity: "flow", least: 50 },
+  { field: "pipe_psi", title: "Drill pipe pressure", quantity: "pressure", least: 200 },
+  { field: "casing_psi", title: "Casing pressure", quantity: "pressure", least: 200 },
 ];
 
-/** What was read, kept while the panel stands. */
-export function useReadings(panel: DrillPanel | undefined): readonly Reading[] {
-  const [held, setHeld] = useState<readonly Reading[]>([]);
+/** The gauges of the last ten minutes, kept while the panel stands; of a drill that is taken up again as they were read before. */
+export function useReadings(state: DrillState): readonly Gauges[] {
+  const { panel, trend } = state;
+  const [held, setHeld] = useState<readonly Gauges[]>(trend);
   const last = held[held.length - 1];
-  if (panel !== undefined && (last === undefined || panel.clock_s > last.at)) {
-    const next = {
-      at: panel.clock_s,
-      pit: panel.pit_change_bbl,
-      out: panel.flow_out_gpm,
-      pipe: panel.pipe_psi ?? 0,
-      casing: panel.casing_psi ?? 0,
-    };
-    setHeld([...held.filter((r) => r.at > panel.clock_s - SPAN_S), next]);
+  if (last === undefined || panel.clock_s > last.at_s) {
+    const { clock_s: at_s, pit_bbl, pit_change_bbl, flow_out_gpm, pipe_psi, casing_psi } = panel;
+    const now: Gauges = { at_s, pit_bbl, pit_change_bbl, flow_out_gpm, pipe_psi, casing_psi };
+    const came = [...trend.filter((r) => last !== undefined && r.at_s > last.at_s && r.at_s < now.at_s), now];
+    setHeld([...held, ...came].filter((r) => r.at_s > now.at_s - SPAN_S));
   }
   return held;
 }
 
-export function Trends({ readings }: { readings: readonly Reading[] }) {
+export function Trends({ readings }: { readings: readonly Gauges[] }) {
   return (
     <div className="grid grid-cols-2 gap-x-4 gap-y-1">
       {STRIPS.map((strip) => (
@@ -53,10 +42,10 @@ export function Trends({ readings }: { readings: readonly Reading[] }) {
   );
 }
 
-function Strip({ readings, field, title, quantity, least }: (typeof STRIPS)[number] & { readings: readonly Reading[] }) {
+function Strip({ readings, field, title, quantity, least }: (typeof STRIPS)[number] & { readings: readonly Gauges[] }) {
   const units = useUnits();
-  const until = readings[readings.length - 1]?.at ?? 0;
-  const values = readings.map((r) => r[field]);
+  const until = readings[readings.length - 1]?.at_s ?? 0;
+  const values = readings.map((r) => r[field] ?? 0);
   const low = Math.min(0, ...values);
   const high = Math.max(low + least, ...values);
   const x = scaleLinear([until - SPAN_S, until], [0, WIDTH]);
@@ -70,7 +59,7 @@ function Strip({ readings, field, title, quantity, least }: (typeof STRIPS)[numb
     >
       <line x1={0} x2={WIDTH} y1={y(0)} y2={y(0)} stroke="var(--rule)" />
       <path
-        d={line(readings.map((r) => [x(r.at), y(r[field])] as const))}
+        d={line(readings.map((r) => [x(r.at_s), y(r[field] ?? 0)] as const))}
         fill="none"
         stroke="var(--petrol)"
         strokeWidth={1.6}
