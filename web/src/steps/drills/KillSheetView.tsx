@@ -36,8 +36,9 @@ export function KillSheetView() {
   }
   return (
     <div className="grid gap-y-3">
-      <div className="bordered flex flex-wrap items-center gap-x-2 gap-y-1 text-[13px]" data-form="kill-sheet">
-        <span className="w-30">
+      <div className="bordered grid grid-cols-[1.3fr_repeat(4,1fr)] items-end gap-x-3 text-[13px]" data-form="kill-sheet">
+        <span>
+          <span className="text-mute">Hole</span>
           <Choice
             label="Hole"
             place="kill/hole"
@@ -96,22 +97,19 @@ function Typed(props: {
 }) {
   const units = useUnits();
   return (
-    <label className="flex items-center gap-1">
+    <label>
       <span className="text-mute" title={props.long}>
-        {props.title}
+        {props.title}, {units.unit(props.quantity)}
       </span>
-      <span className="w-18">
-        <NumberField
-          label={props.long ?? props.title}
-          place={`kill/${props.title}`}
-          quantity={props.quantity}
-          optional
-          value={props.value}
-          proposed={props.proposed ?? null}
-          onCommit={props.onCommit}
-        />
-      </span>
-      <span className="text-mute">{units.unit(props.quantity)}</span>
+      <NumberField
+        label={props.long ?? props.title}
+        place={`kill/${props.title}`}
+        quantity={props.quantity}
+        optional
+        value={props.value}
+        proposed={props.proposed ?? null}
+        onCommit={props.onCommit}
+      />
     </label>
   );
 }
@@ -232,8 +230,8 @@ function Figures({ sheet }: { sheet: KillSheet }) {
     <dl key={i} className="grid grid-cols-[1fr_auto] text-[13px]">
       {rows.map(([title, text, working]) => (
         <div key={title} className="contents">
-          <dt className="border-b border-rule/60 py-0.5 leading-5 text-mute">{title}</dt>
-          <dd className="border-b border-rule/60 py-0.5 text-right leading-5 tabular-nums">
+          <dt className="flex items-center border-b border-rule/60 text-mute">{title}</dt>
+          <dd className="flex min-h-6 items-center justify-end border-b border-rule/60 tabular-nums">
             {working !== null && text !== UNKNOWN ? (
               <Headline working={working} title={title}>
                 {text}
