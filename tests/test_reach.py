@@ -63,6 +63,7 @@ def test_accounts_at_the_terminal(tmp_path, monkeypatch, capsys):
 
 def serve(tmp_path, *options):
     command = [sys.executable, "-m", "knollstack", "serve", "--port", "0", "--no-browser", "--data", str(tmp_path)]
+    command += ["--processes", "0"]
     return subprocess.Popen([*command, *options], stdout=subprocess.PIPE, stderr=subprocess.PIPE, text=True)
 
 

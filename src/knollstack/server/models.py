@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Any, Literal
 
-from pydantic import BaseModel, Field, SkipValidation
+from pydantic import BaseModel, Field, SkipValidation, WithJsonSchema
 
 from knollstack.core.base.units import UnitSet, table
 from knollstack.core.base.working import WorkingCall
@@ -19,9 +19,12 @@ from knollstack.core.evaluation.summary import Summary
 from knollstack.core.logbook.results import LogbookDetail
 from knollstack.core.runsheet.results import LineChange, MaterialChange
 from knollstack.formats.headers import Target
+from knollstack.server.openapi import OF_DESIGN
 from knollstack.store.bin import Kind
 
-Document = SkipValidation[Design]
+Document = Annotated[SkipValidation[Design], WithJsonSchema(OF_DESIGN)]
+Held = Annotated[Design, WithJsonSchema(OF_DESIGN)]
+"""Both described by a mark: to write the schema of the whole design into every body takes seconds at each start."""
 
 
 class DocumentBody(BaseModel):
@@ -171,7 +174,7 @@ class DraftList(BaseModel):
 
 class DraftView(BaseModel):
     item: DraftItem
-    document: Design
+    document: Held
 
 
 class DraftBody(BaseModel):
@@ -255,7 +258,7 @@ class DesignView(BaseModel):
     """A design's newest revision, and the log of its well."""
 
     item: DesignItem
-    document: Design
+    document: Held
     log: tuple[LogEntry, ...]
 
 

@@ -36,10 +36,23 @@ FILES = {
 """Operations that answer with a file, by their path, and its kind."""
 UPLOADS = ("/api/wells/file", "/api/designs/{design_id}/feed/file", "/api/designs/{design_id}/drills/file")
 
+OF_DESIGN = {"type": "object", "format": "design"}
+"""The mark of a document within a body; it stands for the schema of a design."""
+
+
+def linked(node: Any) -> Any:
+    """A description with every mark of a document made a reference to the schema of a design."""
+    if isinstance(node, dict):
+        if node.items() >= OF_DESIGN.items():
+            return {"$ref": "#/components/schemas/Design"}
+        return {key: linked(value) for key, value in node.items()}
+    return [linked(value) for value in node] if isinstance(node, list) else node
+
 
 def described(document: dict[str, Any]) -> dict[str, Any]:
     """The document with every answer that an operation may give."""
     problem = {"$ref": "#/components/schemas/Problem"}
+    document["components"] = linked(document["components"])
     for path, item in document["paths"].items():
         for operation in item.values():
             answers = operation["responses"]
