@@ -4,7 +4,7 @@ import { Button } from "../ui/Button";
 import { Counts } from "./Margin";
 
 export function FindingsButton({ open, onClick }: { open: boolean | undefined; onClick: () => void }) {
-  const findings = useEvaluated((e) => e.findings) ?? [];
+  const findings = useEvaluated((e) => e.findings);
   const faulty = useSnapshot("faults").length > 0;
   return (
     <Button className="my-0.5" aria-expanded={open} onClick={onClick}>

@@ -23,7 +23,7 @@ export function Margin() {
       <div id="findings" className="min-h-0 flex-1 overflow-y-auto px-3 py-2.5" role="region" aria-label="Findings" tabIndex={0}>
         {faults.length > 0 && <Faults />}
         <h2 className="mb-2 flex flex-wrap items-baseline gap-x-2 text-[14px] font-semibold">
-          Findings <Counts findings={findings} />
+          Findings <Counts findings={found} />
         </h2>
         <Supposed />
         {found && findings.length === 0 && <p className="text-mute">No finding on what is given. Assumptions below still need checking.</p>}
@@ -92,7 +92,9 @@ function FindingGroup({ severity, findings }: { severity: Severity; findings: re
   );
 }
 
-export function Counts({ findings }: { findings: readonly Finding[] }) {
+/** How many of each; before the first evaluation it is not known that there are none. */
+export function Counts({ findings }: { findings: readonly Finding[] | undefined }) {
+  if (findings === undefined) return <span className="text-[12px] font-normal text-mute">not evaluated yet</span>;
   const words = SEVERITIES.map((severity) => ({ severity, count: findings.filter((f) => f.severity === severity).length })).filter(
     ({ count }) => count > 0,
   );
