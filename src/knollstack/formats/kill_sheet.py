@@ -2,11 +2,22 @@
 
 from __future__ import annotations
 
+from itertools import zip_longest
+
 from knollstack.core.base.findings import Quantity, Words
 from knollstack.core.base.units import UnitSet, fraction
-from knollstack.core.drills.results import KillSheet, VolumeRow
+from knollstack.core.drills.results import KillSheet, KillStage, VolumeRow
 from knollstack.formats.sheet import at
 from knollstack.formats.sheet_layout import Heading, Titled, table_pages
+
+METHOD = [1.6, 0.8, 2.0, 0.8, 0.8]
+
+
+def _beside(left: list[list[str]], right: list[list[str]]) -> list[list[str]]:
+    """Two tables as one, side by side, so that the sheet is one page."""
+    wide = len(left[0]), len(right[0])
+    rows = zip_longest(left, right)
+    return [[*(a or [""] * wide[0]), "", *(b or [""] * wide[1])] for a, b in rows]
 
 
 class _Page:
@@ -86,9 +97,29 @@ class _Page:
         ]
         return [
             ("Kill sheet", told, [1.5, 1.7, 1.4, 1.1, 1.7, 1.6]),
-            ("Drill pipe pressure with kill mud down the string", self._schedule(), [1, 1, 1, 1, 1]),
-            ("Volumes and strokes", self._volumes(), [1.8, 1.6, 1, 1, 1, 1]),
+            ("Methods", _beside(*self._methods()), [*METHOD, 0.2, *METHOD]),
+            (
+                "Drill pipe pressure with kill mud down the string; volumes and strokes",
+                _beside(self._schedule(), self._volumes()),
+                [1, 1, 1.3, 1.2, 1, 0.2, 1.6, 1.7, 1.1, 1, 0.8, 0.8],
+            ),
         ]
+
+    def _methods(self) -> tuple[list[list[str]], list[list[str]]]:
+        held = "Held at the slow rate"
+        first, second = (
+            [[title, "Mud", held, "Strokes", "Minutes"]] for title in ("Driller's method", "Wait and weight")
+        )
+        for rows, method in zip((first, second), self.sheet.methods, strict=False):
+            rows += [self._stage(stage) for stage in method.stages]
+            rows.append(["Whole", "", "", f"{method.strokes:,.0f}", f"{method.minutes:,.1f}"])
+        return first, second
+
+    def _stage(self, stage: KillStage) -> list[str]:
+        psi = self.show(stage.from_psi, "pressure")
+        psi = psi if stage.to_psi == stage.from_psi else f"{psi} to {self.show(stage.to_psi, 'pressure')}"
+        minutes = f"{stage.strokes / self.sheet.slow_spm:,.1f}"
+        return [stage.title, self.show(stage.mud_ppg, "emw"), f"{stage.held}, {psi}", f"{stage.strokes:,.0f}", minutes]
 
     def _schedule(self) -> list[list[str]]:
         rows = [["Strokes", "Pumped", "Drill pipe pressure", "Kill mud at, MD", "TVD"]]
@@ -117,7 +148,7 @@ class _Page:
         ):
             volume = strokes * sheet.bbl_stroke
             minutes = f"{strokes / sheet.slow_spm:,.1f}"
-            rows.append([f"<b>{name}</b>", "", "", self.show(volume, "volume"), f"{strokes:,.0f}", minutes])
+            rows.append([name, "", "", self.show(volume, "volume"), f"{strokes:,.0f}", minutes])
         return rows
 
     def _part(self, row: VolumeRow) -> list[str]:
@@ -136,8 +167,8 @@ def _amount(page: _Page, value: float, quantity: Quantity) -> str:
 
 
 BEFORE = (
-    "<b>Driller's method</b>: circulate the influx out with the mud in the hole, drill pipe pressure held at the initial "
-    "circulating pressure; then once more with kill mud. <b>Wait and weight</b>: once, with kill mud, by the schedule.",
+    "<b>Driller's method</b>: the influx is circulated out with the mud in the hole, then kill mud is pumped. <b>Wait and "
+    "weight</b>: once, with kill mud, by the schedule. The choke margin comes on top of what is held.",
 )
 AFTER = (
     "Bring the pumps to the slow rate with casing pressure held, at sea the pressure of the kill line. Friction is taken by "

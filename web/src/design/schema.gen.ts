@@ -6768,6 +6768,19 @@ export interface components {
             /** Weak Md Ft */
             weak_md_ft: number | null;
         };
+        /** KillMethod */
+        KillMethod: {
+            /** Minutes */
+            minutes: number;
+            /** Stages */
+            stages: components["schemas"]["KillStage"][];
+            /** Strokes */
+            strokes: number;
+            /** Title */
+            title: string;
+            /** Working */
+            working: string;
+        };
         /**
          * KillRow
          * @description Drill pipe pressure to hold after so many strokes of kill mud; `front_md_ft` is how far that has come.
@@ -6857,6 +6870,11 @@ export interface components {
             maasp_psi: number | null;
             /** Md Ft */
             md_ft: number;
+            /**
+             * Methods
+             * @default []
+             */
+            methods: components["schemas"]["KillMethod"][];
             /** Mud Ppg */
             mud_ppg: number;
             /** Open Bbl */
@@ -6914,6 +6932,33 @@ export interface components {
             sicp_psi: number;
             /** Sidpp Psi */
             sidpp_psi: number;
+        };
+        /**
+         * KillStage
+         * @description A stage of circulating out: which pressure is held, from and to what, for how many strokes.
+         */
+        KillStage: {
+            /** From Psi */
+            from_psi: number | null;
+            /** From Working */
+            from_working: string;
+            /**
+             * Held
+             * @enum {string}
+             */
+            held: "drill pipe" | "casing";
+            /** Mud Ppg */
+            mud_ppg: number | null;
+            /** Strokes */
+            strokes: number;
+            /** Strokes Working */
+            strokes_working: string;
+            /** Title */
+            title: string;
+            /** To Psi */
+            to_psi: number | null;
+            /** To Working */
+            to_working: string;
         };
         /**
          * KindRow

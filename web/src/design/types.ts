@@ -132,6 +132,7 @@ export type PlannedNow = Schemas["PlannedNow"];
 export type Doing = PlannedNow["doing"];
 export type Departure = Schemas["Departure"];
 export type KillSheet = Schemas["KillSheet"];
+export type KillStage = Schemas["KillStage"];
 export type HoleDrill = Schemas["HoleDrill"];
 export type Scene = Schemas["Scene"];
 export type SceneKind = Scene["kind"];

@@ -21,6 +21,7 @@ from knollstack.core.drills.formulas import (
 )
 from knollstack.core.drills.geometry import Stretch
 from knollstack.core.drills.hole import annulus_of, bores_of, inside_of, slow_of, tubes_of
+from knollstack.core.drills.methods import methods
 from knollstack.core.drills.results import KillSheet, ShutIn
 from knollstack.core.drills.schedule import schedule
 from knollstack.core.drills.setup import Tube
@@ -168,4 +169,5 @@ def _killed(equipped: Equipped, sheet: KillSheet, read: ShutIn, annulus: list[St
             found["starting_psi"] = float(starting_casing_pressure(read.sicp_psi, sheet.choke_line_psi))
     with headline(f"{key}/minutes"):
         found["kill_minutes"] = float(pump_minutes(sheet.to_bit + sheet.bit_to_choke, sheet.slow_spm))
-    return sheet.model_copy(update=found)
+    done = sheet.model_copy(update=found)
+    return done.model_copy(update={"methods": methods(done)})

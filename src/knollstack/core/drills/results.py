@@ -54,6 +54,28 @@ class ShutIn(Result):
     gain_bbl: float
 
 
+class KillStage(Result):
+    """A stage of circulating out: which pressure is held, from and to what, for how many strokes."""
+
+    title: str
+    mud_ppg: float | None
+    held: Literal["drill pipe", "casing"]
+    from_psi: float | None
+    to_psi: float | None
+    strokes: float
+    from_working: str
+    to_working: str
+    strokes_working: str
+
+
+class KillMethod(Result):
+    title: str
+    stages: tuple[KillStage, ...]
+    strokes: float
+    minutes: float
+    working: str
+
+
 class KillSheet(Result):
     """A kill sheet of one hole at one depth. None is not known."""
 
@@ -92,6 +114,7 @@ class KillSheet(Result):
     icp_psi: float | None = None
     fcp_psi: float | None = None
     schedule: tuple[KillRow, ...] = ()
+    methods: tuple[KillMethod, ...] = ()
     influx_ft: float | None = None
     influx_psi_ft: float | None = None
     active_bbl: float | None = None

@@ -11,6 +11,7 @@ import { Headline } from "../../ui/Headline";
 import { Empty } from "../../ui/Panel";
 import { Titled } from "../../ui/Titled";
 import { useUnits } from "../../ui/units";
+import { KillMethods } from "./KillMethods";
 
 const REST_MS = 200;
 const NONE = "none: the mud holds it";
@@ -149,6 +150,7 @@ function Sheet({ sheet, asked, own }: { sheet: KillSheet; asked: Record<string, 
       <div className="grid grid-cols-2 gap-x-8 max-[1180px]:grid-cols-1">
         <Figures sheet={sheet} />
       </div>
+      <KillMethods sheet={sheet} />
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.5fr)] gap-x-6 gap-y-3 max-[1180px]:grid-cols-1">
         <Titled title="Drill pipe pressure" note="as kill mud goes down">
           {sheet.schedule.length === 0 ? (
