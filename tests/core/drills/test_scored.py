@@ -3,39 +3,17 @@
 import numpy as np
 import pytest
 
-from knollstack.core.drills.debrief import debrief
 from knollstack.core.drills.events import DrillDoing
 from knollstack.core.drills.panel import can, panel
 from knollstack.core.drills.play import replayed
 from knollstack.core.drills.scoring import outcomes, score
 from tests.core.drills import crews
 from tests.core.drills.crews import Crew
+from tests.core.drills.played import PLACES, credits, missed
 from tests.core.drills.wells import DEEP, LAND, PLATFORM, play
 from tests.helpers import many
 
-PLACES = {
-    "drilling": (PLATFORM, "s4"),
-    "tripping": (LAND, "s3"),
-    "swab": (LAND, "s3"),
-    "no pipe": (LAND, "s4"),
-    "collars": (PLATFORM, "s3"),
-    "casing": (LAND, "s4"),
-    "unshearable": (LAND, "s3"),
-    "failed annular": (LAND, "s4"),
-    "leaking ram": (LAND, "s4"),
-    "diverter": (PLATFORM, "s2"),
-    "gas above": (DEEP, "s4"),
-    "drift-off": (DEEP, "s4"),
-}
 SCHOOLS = ({}, {"shut_in": "soft"}, {"first": "pipe rams"}, {"flow_check": False})
-
-
-def credits(found):
-    return {o.key: o.credit for o in outcomes(found)}
-
-
-def missed(found):
-    return {key for key, credit in credits(found).items() if credit < 1}
 
 
 @pytest.mark.parametrize("kind", PLACES)
@@ -221,77 +199,6 @@ def test_recorded_pressures_are_held_against_what_stood(off, credit):
     shut(hasty)
     hasty.do("record", sidpp_psi=now.pipe_psi, sicp_psi=now.top_psi, gain_bbl=found.gain_bbl)
     assert credits(early)["recorded"] == 0.25
-
-
-def killed(goal, circulate, policy=None):
-    found = play(LAND, "drilling", "s3", policy, md_ft=3_000.0, goal=goal, seed=2)
-    crew = Crew(found)
-    crews.drilling(crew)
-    circulate(crew)
-    return crew
-
-
-def open_up(crew):
-    """Every element and the choke line opened, and the flow line watched for a while."""
-    for e in crew.setup.elements:
-        crew.do("open", target=e.index)
-    crew.wait(200)
-
-
-@pytest.mark.parametrize(
-    ("goal", "circulate"), [("driller's method", crews.drillers_method), ("wait and weight", crews.wait_and_weight)]
-)
-def test_a_kick_is_circulated_out_by_either_method(goal, circulate):
-    crew = killed(goal, circulate)
-    found = crew.play
-    assert missed(found) == set()
-    told = debrief(found)
-    assert told.theory is not None
-    assert told.score == 100.0
-    greatest = max(s.casing_psi for s in found.samples if s.spm > 1 and s.tight)
-    assert greatest <= 1.15 * max(told.theory.casing_psi), "bubbles with mud between lie under the one of the theory"
-    open_up(crew)
-    assert not found.samples[-1].tight
-    assert missed(found) == set(), "a dead well may be opened"
-
-
-def test_the_margin_of_the_kill_mud_is_no_pressure_too_much():
-    assert missed(killed("wait and weight", crews.wait_and_weight, {"kill_margin_ppg": 0.5}).play) == set()
-
-
-def test_a_well_opened_on_gas_flows_and_is_told():
-    """Once at its pressure, and once when all of it went through the choke with the pumps off."""
-    crew = Crew(play(LAND, "drilling", "s3", md_ft=3_000.0, goal="driller's method", seed=2))
-    crews.drilling(crew)
-    crews.start_pumps(crew)
-    crew.do("hold drill pipe pressure", value=crew.play.state.now.pipe_psi + 30)
-    crew.wait(300)
-    assert credits(crew.play)["no second influx"] == credits(crew.play)["stayed"] == 1.0
-    crews.stop_pumps(crew)
-    crew.do("choke", value=0.5)
-    crew.wait(300)
-    assert credits(crew.play)["no second influx"] == 0.0
-    open_up(crew)
-    assert credits(crew.play)["stayed"] == 0.0
-    assert {o.key: o.done for o in outcomes(crew.play)}["dead"] == ("the formation still flowed",)
-
-
-def test_a_choke_held_too_open_lets_a_second_kick_in_and_too_shut_is_told():
-    found = play(LAND, "drilling", "s3", md_ft=3_000.0, goal="driller's method", seed=2)
-    crew = Crew(found)
-    crews.drilling(crew)
-    crew.do("pump", value=30.0)
-    crew.do("choke", value=0.6)
-    crew.wait(600)
-    assert {"no second influx", "gas out", "dead", "kill mud"} <= missed(found)
-    tight = play(LAND, "drilling", "s3", md_ft=3_000.0, goal="driller's method", seed=2)
-    crew = Crew(tight)
-    crews.drilling(crew)
-    crews.start_pumps(crew)
-    crew.do("hold drill pipe pressure", value=tight.state.now.pipe_psi + 260)
-    crew.wait(900)
-    assert credits(tight)["not over"] == 0.0
-    assert credits(tight)["no second influx"] == 1.0
 
 
 def test_the_same_doings_give_the_same_drill_however_the_clock_was_asked():
