@@ -47,6 +47,24 @@ def test_a_vertical_hole_by_hand():
     assert half.psi == pytest.approx(605 + (s.fcp_psi - 605) * down / 12_600 + 260 * (1 - down / 12_600), rel=1e-6)
 
 
+def stages(method):
+    return [(s.title, s.mud_ppg, s.held, s.from_psi, s.to_psi, s.strokes) for s in method.stages]
+
+
+def test_both_methods_stage_by_stage():
+    s = sheet(LAND, "s4")
+    driller, weight = s.methods
+    out = ("Influx out", 13.2, "drill pipe", s.icp_psi, s.icp_psi, s.bit_to_choke)
+    up = ("Kill mud to the choke", s.kill_ppg, "drill pipe", s.fcp_psi, s.fcp_psi, s.bit_to_choke)
+    down = ("Kill mud to the bit", s.kill_ppg, "casing", 260.0, 260.0, s.to_bit)
+    assert stages(driller) == [out, down, up]
+    assert stages(weight) == [("Kill mud to the bit", s.kill_ppg, "drill pipe", s.icp_psi, s.fcp_psi, s.to_bit), up]
+    assert driller.minutes == pytest.approx((s.to_bit + 2 * s.bit_to_choke) / 30)
+    assert weight.minutes == pytest.approx(s.kill_minutes)
+    friction = demos()[DEEP][0].well.site.choke_line_psi
+    assert sheet(DEEP, "s4").methods[0].stages[1].from_psi == pytest.approx(260 - friction), "the choke line rubs"
+
+
 def test_a_deviated_hole_with_a_tapered_string():
     s, path = sheet(PLATFORM, "s4"), demos()[PLATFORM][0].well.path
     parts = ((7073.72, 4.276), (3500, 3.34), (900, 3.0), (270, 2.8125))
@@ -94,6 +112,9 @@ def test_every_number_of_an_asked_sheet_opens_by_its_key():
         "starting",
         "barite",
         "minutes",
+        "second",
+        "driller",
+        "weight",
     ]
     keys = [f"{s.working}/{n}" for n in (*names, "to_bit", "bit_to_shoe", "bit_to_choke")]
     keys += [row.working for row in (*s.inside, *s.annulus, *s.schedule)]

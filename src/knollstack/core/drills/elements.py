@@ -7,6 +7,7 @@ from knollstack.core.drills.scenes import cover_of
 from knollstack.core.drills.setup import Element, Tube, sized
 from knollstack.core.ground.well import Well
 from knollstack.core.preventers.results import StackRow, Verdict
+from knollstack.core.preventers.tubulars import running_words
 from knollstack.core.program.equipped import EquippedString
 
 DIVERTER_S = 30.0
@@ -49,7 +50,7 @@ def _told(title: str, above: list[str], under: list[str]) -> str:
 
 def _closes_on(stack: StackRow, index: int, below: EquippedString, tubes: tuple[Tube, ...]) -> dict[str, Verdict]:
     """What the coverage of the stack says of an element, by kind, and by kind and size of a tapered string."""
-    running: Words = ("running ", *below.words, " casing")
+    running = running_words(below)
     asked: list[tuple[Words, str, float | None]] = [
         (below.hole_words, "nothing", None),
         (running, "casing", None),

@@ -31,6 +31,7 @@ OVER_ECD_PSI = 100.0
 OVER_STACK_FT = 60.0
 EARLY_BBL = {"basic": 10.0, "standard": 12.0, "demanding": 20.0}
 """Gain of a crew that shuts in early."""
+MOMENTS = 50
 SHARES = (1.0, 0.8, 0.6, 0.45, 0.3)
 
 
@@ -94,7 +95,7 @@ def _holds(setup: Setup, early_bbl: float) -> bool:
     theory = Circulating(way, gas, setup.heat, setup.pore_psi, amount, setup.mud_ppg, setup.mud_ppg, 0.0)
     for rock in setup.rock:
         at, most = way.volume_at(rock.md_ft), rock.fracture_psi - SHOE_SPARE_PSI
-        if any(moment(theory, at, way.total_bbl * k / 20).shoe_psi > most for k in range(20)):
+        if any(moment(theory, at, way.total_bbl * k / MOMENTS).shoe_psi > most for k in range(MOMENTS)):
             return False
     return True
 
@@ -166,7 +167,8 @@ def _tripping(
     if scene.kind == "casing":
         body = max(below.sections, key=lambda s: s.bottom_md_ft).pipe
         tube = Tube("casing", ENDLESS, body.od_in, body.id_in, body.coupling_od_in)
-        bit = setup.stack_md_ft + deep * float(random.uniform(0.5, 0.8))
+        # a liner stands across the stack only until its top has gone through
+        bit = setup.stack_md_ft + min(deep, below.shoe_md_ft - below.top_md_ft) * float(random.uniform(0.5, 0.8))
         casing = replace(setup, string=(tube,), bit_md_ft=bit, joint_ft=CASING_JOINT_FT, friction={})
         return replace(
             found, setup=casing, float_holds=True, unfilled_bbl=min(20.0, 0.05 * bit * body.id_in**2 / 1029.4)

@@ -59,7 +59,11 @@ def _why_not(
     if kind == "drift-off":
         return "" if drift_of(results["sea"]) is not None else "no weather with its drift is given"
     if kind == "casing":
-        return "" if below.run == "cased" and below.sections else "no casing is run through the stack in this hole"
+        return (
+            ""
+            if below.run in ("cased", "liner") and below.sections
+            else "no casing is run through the stack in this hole"
+        )
     if kind == "no pipe" and not _who(stack, below, "nothing", rams=True):
         return "no blind rams in the stack"
     if kind == "unshearable" and not (_who(stack, below, "nothing", rams=True) and _who(stack, below, "collars")):

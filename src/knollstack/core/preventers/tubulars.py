@@ -110,6 +110,11 @@ def _casing(when: Words, string: EquippedString) -> Iterator[Tubular]:
             yield Tubular(when, "coupling", (size(wide), " coupling"), wide, run=string.index)
 
 
+def running_words(string: EquippedString) -> Words:
+    """When a string itself is what crosses the stack."""
+    return ("running ", *string.words, " liner" if string.run == "liner" else " casing")
+
+
 def tubulars_of(equipped: Equipped, string: EquippedString) -> tuple[Tubular, ...]:
     """What crosses the stack on a string, in the order of the work; the same thing at one time once."""
     exposed = exposure_of(equipped.laid, string)
@@ -120,7 +125,7 @@ def tubulars_of(equipped: Equipped, string: EquippedString) -> tuple[Tubular, ..
         found += _drilled_with(equipped, drilling, below)
         found.append(Tubular(drilling, "wireline", ("wireline",), WIRELINE_IN))
         found.append(Tubular(drilling, "nothing", ("nothing: open hole",), 0.0))
-        running: Words = ("running ", *below.words, " liner" if below.run == "liner" else " casing")
+        running = running_words(below)
         found += _casing(running, below)
         if below.run == "liner" and below.bit_in is not None:
             found += _drill_string(equipped, running, equipped.well.drill_string(below.bit_in), collars=False)
