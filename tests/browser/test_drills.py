@@ -233,6 +233,30 @@ def test_a_kick_is_circulated_out_by_mouse(page, goal):
     page.sees("one bubble")
 
 
+def packer(page):
+    return page.find('[aria-label="Stack"] svg path[fill^="var(--gold)"]').get_attribute("d")
+
+
+def test_elements_move_unless_less_motion_is_wanted(page):
+    page.open(DRILLS)
+    start(page, "Kick while drilling")
+    at_rest = packer(page)
+    for wanted in ("no-preference", "reduce"):
+        page.driver.execute_cdp_cmd(
+            "Emulation.setEmulatedMedia", {"features": [{"name": "prefers-reduced-motion", "value": wanted}]}
+        )
+        page.keys("1")
+        forward(page, 5)
+        page.keys("f")
+        page.find('[data-told="annular closing"]')
+        assert (packer(page) == at_rest) == (wanted == "reduce")
+        page.keys("1")
+        forward(page, 30)
+        page.keys("f")
+        page.find('[data-told="annular open"]')
+    page.driver.execute_cdp_cmd("Emulation.setEmulatedMedia", {"features": []})
+
+
 def test_variable_rams_on_collars_are_told(page):
     page.open(DRILLS)
     start(page, "Kick with collars across the stack")

@@ -1,5 +1,6 @@
 // The stack on the panel, drawn as it moves: blocks close on the bore, each element a button; valves of choke line and overboard line.
 import type { DrillPanel, PanelLight } from "../../design/types";
+import { useMotion } from "../../ui/motion";
 
 const WIDTH = 316;
 const CENTRE = 98;
@@ -112,10 +113,11 @@ function valve(x: number, y: number): string {
   return `M${x - 9},${y - 8}L${x + 9},${y + 8}L${x + 9},${y - 8}L${x - 9},${y + 8}Z`;
 }
 
-/** Body on both sides of the bore, and its blocks or packer as far in as they are. */
+/** Body on both sides of the bore, and its blocks or packer as far in as they are; at rest until closed where motion is not wanted. */
 function Element({ light, top, height }: { light: PanelLight; top: number; height: number }) {
   const half = HALF[light.kind] ?? 70;
-  const reach = light.position * (BORE - 1);
+  const moves = useMotion();
+  const reach = (moves || light.position >= 1 ? light.position : 0) * (BORE - 1);
   const fill = light.out_of_service ? "var(--rule)" : light.position >= 1 ? "var(--brick)" : "var(--gold)";
   return (
     <g>
