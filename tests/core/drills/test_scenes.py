@@ -5,12 +5,15 @@ from contextlib import suppress
 
 import pytest
 
+from knollstack.core.base.units import plain
+from knollstack.core.document.drills import DrillsPolicy
 from knollstack.core.drills.acting import do
 from knollstack.core.drills.events import DrillDoing
 from knollstack.core.drills.gas import ATMOSPHERE_PSI, gas_of
 from knollstack.core.drills.geometry import Way
 from knollstack.core.drills.made import NotPlayableError
 from knollstack.core.drills.making import EARLY_BBL, made
+from knollstack.core.drills.procedures import procedures
 from knollstack.core.drills.scene import TITLES, Scene
 from knollstack.core.drills.scenes import drift_of, scene_rows
 from knollstack.core.drills.state import State
@@ -230,3 +233,27 @@ def test_what_is_out_of_service_does_not_close():
     assert event.refused == "it is out of service"
     found.advance(60)
     assert found.state.position[gone] == 0.0
+
+
+def posted(policy, at_sea):
+    rows = procedures(DrillsPolicy(**policy), at_sea)
+    return {p.title: [plain(step) for step in p.steps] for p in rows}
+
+
+def test_the_posted_procedures_are_those_of_the_school_in_force():
+    """What is posted is in the order that is scored."""
+    hard, soft = posted({}, False), posted({"shut_in": "soft", "first": "pipe rams", "flow_check": False}, True)
+    assert hard["While drilling"][2:5] == ["Flow check", "Close annular, choke closed", "Open the choke line valve"]
+    assert soft["While drilling"][1:5] == [
+        "Pumps off",
+        "Open the choke line valve, choke open",
+        "Close pipe rams",
+        "Close the choke",
+    ]
+    assert "Close the hang-off ram and hang the string off" in soft["While drilling"]
+    assert not any("hang" in step for step in hard["While drilling"])
+    assert "Flow check" in hard["While tripping"]
+    assert "Flow check" not in soft["While tripping"]
+    assert soft["Collars across the stack"][2] == "Close annular", "the annular, whatever closes on drill pipe"
+    assert hard["Casing across the stack"][0] == "Fill the casing"
+    assert set(soft) - set(hard) == {"Gas above the stack", "Drift-off"}
