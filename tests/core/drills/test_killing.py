@@ -81,6 +81,12 @@ def driller():
     return changed(killed(DRILLER))
 
 
+def margined(ppg):
+    found = driller()
+    found.policy = found.policy.model_copy(update={"kill_margin_ppg": ppg})
+    return found
+
+
 @pytest.mark.parametrize(("off_spm", "credit"), [(3.0, 1.0), (-3.0, 1.0), (3.1, 0.0), (-3.1, 0.0)])
 def test_the_slow_rate_is_kept(off_spm, credit):
     found = driller()
@@ -105,10 +111,12 @@ def test_half_a_barrel_is_a_second_kick_with_the_pumps_on_or_off(bpm, credit):
 @pytest.mark.parametrize(
     ("over_psi", "share", "credit"), [(-1, 1.0, 1.0), (1, 0.09, 1.0), (1, 0.11, 0.5), (1, 0.29, 0.5), (1, 0.31, 0.0)]
 )
-def test_pressure_over_what_is_asked_by_its_share_of_the_time(over_psi, share, credit):
-    found = driller()
+@pytest.mark.parametrize("margin_ppg", [0.0, 0.4])
+def test_pressure_over_what_is_asked_by_its_share_of_the_time(margin_ppg, over_psi, share, credit):
+    found = margined(margin_ppg)
     setup = found.made.setup
-    most = setup.pore_psi + 100 + setup.slow_annulus_psi + setup.choke_line_psi + 60
+    margins = 100 + KPSI * margin_ppg * setup.hole_tvd_ft
+    most = setup.pore_psi + margins + setup.slow_annulus_psi + setup.choke_line_psi + 60
     rows = pumping(found)
     until = rows[int(share * len(rows)) - 1].at_s
     sampled(found, {"bottom_psi": most - 50})
@@ -117,10 +125,11 @@ def test_pressure_over_what_is_asked_by_its_share_of_the_time(over_psi, share, c
 
 
 @pytest.mark.parametrize(("off_ppg", "credit"), [(-0.059, 1.0), (-0.061, 0.0), (0.349, 1.0), (0.351, 0.0), (0.0, 1.0)])
-def test_the_weight_of_the_kill_mud(off_ppg, credit):
-    found = driller()
+@pytest.mark.parametrize("margin_ppg", [0.0, 0.4])
+def test_the_weight_of_the_kill_mud(margin_ppg, off_ppg, credit):
+    found = margined(margin_ppg)
     setup = found.made.setup
-    wanted = setup.pore_psi / (KPSI * setup.hole_tvd_ft)
+    wanted = setup.pore_psi / (KPSI * setup.hole_tvd_ft) + margin_ppg
     assert kill_ppg(found) == pytest.approx(wanted)
     assert credits(edit(found, at(found, "line up mud"), value=wanted + off_ppg))["kill mud"] == credit
 

@@ -2,7 +2,7 @@
 
 import pytest
 
-from knollstack.core.drills.scoring import outcomes
+from knollstack.core.drills.scoring import outcomes, score
 from tests.core.drills.played import at, credits, edit, right, sampled, without
 
 
@@ -40,6 +40,15 @@ def test_what_stood_around_the_first_closing(changes, key, credit):
     found = right("drilling")
     edit(found, at(found, "close"), **changes)
     assert credits(found)[key] == credit
+
+
+def test_the_score_is_the_share_of_the_weight_that_was_earned():
+    found = right("drilling")
+    edit(found, at(found, "close"), moved=True)
+    told = outcomes(found)
+    assert [o.weight for o in told if o.credit == 0.5] == [8]
+    assert score(told) == pytest.approx(100 * (1 - 4 / sum(o.weight for o in told)))
+    assert score(()) == 0.0
 
 
 def test_each_misfit_is_told_in_its_words():
@@ -214,6 +223,7 @@ def test_on_the_diverter_the_pumps_stay_at_the_greatest_rate():
 def test_on_the_diverter_nothing_shuts_the_well_in():
     found = right("diverter")
     assert credits(found)["never shut"] == 1.0
+    assert "rock" not in credits(found), "the shoe does not stand it whatever is done"
     again = right("diverter")
     shut = again.events[at(again, "open overboard")].model_copy(update={"action": "close overboard"})
     again.events.append(shut)
