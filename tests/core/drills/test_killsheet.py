@@ -155,6 +155,17 @@ def test_kill_mud_over_the_rock_is_a_stop_and_just_under_it_none():
     assert weakest > mud
 
 
+def test_a_kick_that_asks_no_heavier_mud_is_no_matter_of_the_rock():
+    """The mud itself is judged elsewhere; the least more than it counts."""
+    equipped, results = demos()[LAND]
+    below, kick = equipped.strings[3], sheet(LAND, "s4")
+    stack = stack_over(equipped, results["preventers"], below)
+    for kill_ppg, severities in ((16.0, []), (16.01, ["stop"])):
+        heavy = kick.model_copy(update={"mud_ppg": 16.0, "kill_ppg": kill_ppg})
+        assert kick.fracture_ppg < 16.0
+        assert [f.severity for f in hole_findings(equipped, below, heavy, stack)] == severities
+
+
 def test_choke_line_friction_over_what_stands_on_the_casing_is_told():
     document = json.loads(documents()[3])
     read = next(h.sheet.read for h in demos()[DEEP][1]["drills"].holes if h.id == "s4")
