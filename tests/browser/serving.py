@@ -34,6 +34,6 @@ def serving(folder: Path, processes: str):
     saying.close()
     with open(said.fileno(), closefd=False) as lines:
         yield lines.readline()
-    process.terminate()
+    process.kill()  # a server that is asked to end first ends its work; nobody waits for that here
     process.join()
     said.close()

@@ -119,7 +119,7 @@ def test_several_entries_are_typed_as_a_table_and_written_together(page):
     assert page.violations() == []
     page.choose("Entry, row 2", "note")
     page.click("Write 2 entries")
-    page.sees("2 entries")
+    page.until(lambda: len(log(page)) == 2, "both written")
     assert [(e["kind"], e["md_ft"], e["text"]) for e in log(page)] == [
         ("depth", 1500.0, "bit 2"),
         ("note", None, "no depth"),

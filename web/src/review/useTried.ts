@@ -5,7 +5,7 @@ import { useBench, useWorked } from "../design/context";
 import type { Finding, RemediesTried, TriedRemedy } from "../design/types";
 import { useRested } from "../design/useRested";
 
-const REST_MS = 350;
+const REST_MS = 700;
 const NUMBERS = new WeakMap<object, number>();
 let count = 0;
 
