@@ -65,6 +65,23 @@ def test_both_methods_stage_by_stage():
     assert sheet(DEEP, "s4").methods[0].stages[1].from_psi == pytest.approx(260 - friction), "the choke line rubs"
 
 
+def with_policy(**drills):
+    document = demo()
+    document["policy"]["drills"] = drills
+    return next(h.sheet for h in run(document).drills.holes if h.id == "s4")
+
+
+def test_the_margin_of_the_kill_mud_and_what_is_weighted_up():
+    plain_sheet, heavy = with_policy(), with_policy(kill_margin_ppg=0.5)
+    assert heavy.kill_ppg == pytest.approx(plain_sheet.kill_ppg + 0.5)
+    held = heavy.string_bbl + heavy.open_bbl + heavy.cased_bbl
+    active = demos()[LAND][0].well.policy.mud.active_volume_bbl
+    assert heavy.active_bbl == pytest.approx(held + active)
+    assert heavy.barite_lb > 0
+    no_heavier = sheet(LAND, "s4", READ.model_copy(update={"sidpp_psi": 0.0}))
+    assert (no_heavier.kill_ppg, no_heavier.barite_lb) == (13.2, None)
+
+
 def test_a_deviated_hole_with_a_tapered_string():
     s, path = sheet(PLATFORM, "s4"), demos()[PLATFORM][0].well.path
     parts = ((7073.72, 4.276), (3500, 3.34), (900, 3.0), (270, 2.8125))

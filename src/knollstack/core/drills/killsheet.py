@@ -84,7 +84,7 @@ def kill_sheet(
     well = equipped.well
     with headline(f"{key}/slow"):
         slow = slow_of(equipped, below)
-    shoe = min(below.previous_shoe_md_ft, md_ft)
+    shoe = below.previous_shoe_md_ft
     fracture = well.ground.fracture.one(well.path.tvd(shoe))
     under = well.site.setting == "subsea"
     inside = string_rows(slow, parts[0], key)
