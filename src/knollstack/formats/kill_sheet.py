@@ -91,8 +91,8 @@ class _Page:
                 self.show(sheet.bbl_stroke, "stroke_volume"),
                 "Choke-line friction",
                 self.show(sheet.choke_line_psi, "pressure"),
-                "Time, surface to bit to choke",
-                self.show(sheet.kill_minutes, "minutes"),
+                "",
+                "",
             ],
         ]
         return [
@@ -118,8 +118,13 @@ class _Page:
     def _stage(self, stage: KillStage) -> list[str]:
         psi = self.show(stage.from_psi, "pressure")
         psi = psi if stage.to_psi == stage.from_psi else f"{psi} to {self.show(stage.to_psi, 'pressure')}"
-        minutes = f"{stage.strokes / self.sheet.slow_spm:,.1f}"
-        return [stage.title, self.show(stage.mud_ppg, "emw"), f"{stage.held}, {psi}", f"{stage.strokes:,.0f}", minutes]
+        return [
+            stage.title,
+            self.show(stage.mud_ppg, "emw"),
+            f"{stage.held}, {psi}",
+            f"{stage.strokes:,.0f}",
+            f"{stage.minutes:,.1f}",
+        ]
 
     def _schedule(self) -> list[list[str]]:
         rows = [["Strokes", "Pumped", "Drill pipe pressure", "Kill mud at, MD", "TVD"]]
@@ -140,15 +145,9 @@ class _Page:
         sheet = self.sheet
         for row in (*sheet.inside, *sheet.annulus):
             rows.append(self._part(row))
-        for name, strokes in (
-            ("Surface to bit", sheet.to_bit),
-            ("Bit to shoe", sheet.bit_to_shoe),
-            ("Bit to choke", sheet.bit_to_choke),
-            ("Surface to bit to choke", sheet.to_bit + sheet.bit_to_choke),
-        ):
-            volume = strokes * sheet.bbl_stroke
-            minutes = f"{strokes / sheet.slow_spm:,.1f}"
-            rows.append([name, "", "", self.show(volume, "volume"), f"{strokes:,.0f}", minutes])
+        for whole in sheet.sums:
+            volume, minutes = self.show(whole.volume_bbl, "volume"), f"{whole.minutes:,.1f}"
+            rows.append([whole.title, "", "", volume, f"{whole.strokes:,.0f}", minutes])
         return rows
 
     def _part(self, row: VolumeRow) -> list[str]:

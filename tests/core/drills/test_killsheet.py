@@ -36,7 +36,11 @@ def test_a_vertical_hole_by_hand():
     height = 12 / ((8.5**2 - 6.5**2) / BBL)
     assert s.influx_ft == pytest.approx(height, rel=1e-4)
     assert s.influx_psi_ft == pytest.approx(KPSI * 13.2 - 170 / height, rel=1e-4)
-    assert s.kill_minutes == pytest.approx((s.to_bit + s.bit_to_choke) / 30)
+    counted = [(w.volume_bbl * 1 / 0.0982, w.strokes, w.minutes * 30) for w in s.sums]
+    assert [c[1] for c in counted] == pytest.approx(
+        [s.to_bit, s.bit_to_shoe, s.bit_to_choke, s.to_bit + s.bit_to_choke]
+    )
+    assert all(c == pytest.approx((c[1],) * 3) for c in counted)
     rows = [(r.strokes, r.psi) for r in s.schedule]
     assert rows[0] == (0, 865)
     assert rows[-1] == (pytest.approx(s.to_bit), pytest.approx(s.fcp_psi))
@@ -60,7 +64,8 @@ def test_both_methods_stage_by_stage():
     assert stages(driller) == [out, down, up]
     assert stages(weight) == [("Kill mud to the bit", s.kill_ppg, "drill pipe", s.icp_psi, s.fcp_psi, s.to_bit), up]
     assert driller.minutes == pytest.approx((s.to_bit + 2 * s.bit_to_choke) / 30)
-    assert weight.minutes == pytest.approx(s.kill_minutes)
+    assert weight.minutes == pytest.approx((s.to_bit + s.bit_to_choke) / 30)
+    assert all(x.minutes == pytest.approx(x.strokes / 30) for x in (*driller.stages, *weight.stages))
     friction = demos()[DEEP][0].well.site.choke_line_psi
     assert sheet(DEEP, "s4").methods[0].stages[1].from_psi == pytest.approx(260 - friction), "the choke line rubs"
 
@@ -128,7 +133,7 @@ def test_every_number_of_an_asked_sheet_opens_by_its_key():
         "influx_height",
         "starting",
         "barite",
-        "minutes",
+        "whole",
         "second",
         "driller",
         "weight",
@@ -219,6 +224,24 @@ def test_what_a_sheet_lacks_is_unknown_and_what_it_estimates_is_assumed():
     short["strings"][2]["pipe"] = {"weight_ppf": 53.5, "grade": "P110", "connection": "BTC"}
     short["strings"][1]["pipe"] = {"weight_ppf": 68.0, "grade": "N80", "connection": "BTC"}
     assert told(found(short), "pore pressure is not known at total depth") == ["unknown"]
+
+
+def assumed(document):
+    return [plain(a.text) for a in run(document).judged("drills")[2]]
+
+
+def test_planning_values_of_the_string_and_the_choke_line_are_told():
+    """Policy's collars have their bore; without one the usual is taken, and told, unless the string is given as run."""
+    document = demo()
+    assert [w for w in assumed(document) if "bore" in w] == []
+    row = {"pipe_od_in": 5.0, "collar_od_in": 6.5, "collar_length_ft": 600.0}
+    document["policy"]["mud"] = {"drill_strings": [{"from_hole_in": 1.0, **row}]}
+    told = [f"Collars in the {hole} in hole: bore of 2 13/16 in, a planning value." for hole in ("12 1/4", "8 1/2")]
+    assert [w for w in assumed(document) if "bore" in w] == told
+    document["drills"]["parts"] = [{"hole": "s4", "od_in": 5.0, "id_in": 4.276}]
+    assert [w for w in assumed(document) if "bore" in w] == told[:1]
+    line = "Choke line of 3 in bore: a planning value, for its volume and strokes."
+    assert assumed(json.loads(documents()[3])).count(line) == 1
 
 
 def test_rows_of_a_hole_that_is_gone_are_told():

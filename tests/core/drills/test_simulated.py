@@ -6,6 +6,7 @@ from knollstack.core.drills.balance import CHOKE_CV, LOSS_BPM_PSI, choke_bpm
 from knollstack.core.drills.column import Cell
 from knollstack.core.drills.formulas import choke_flow
 from knollstack.core.drills.gas import ATMOSPHERE_PSI, gas_of
+from knollstack.core.drills.setup import ENDLESS, Tube
 from knollstack.core.drills.state import State
 from knollstack.core.drills.stepping import advance
 from knollstack.core.drills.theory import Circulating, curve
@@ -71,6 +72,16 @@ def test_shut_in_pressures_are_those_of_the_kill_sheet():
     cell = next(c for c in state.column.cells if c.is_gas)
     ppg = cell.amount * state.column.gas.mass / cell.bbl
     assert state.now.casing_psi == pytest.approx(state.now.pipe_psi + KPSI * (10.0 - ppg) * height, rel=0.005)
+
+
+@pytest.mark.parametrize("bore_in", [3.34, 3.826, 4.276, 4.408, 4.67, 5.045])
+@pytest.mark.parametrize("bit_ft", [0.0, 0.37, 1.1])
+def test_the_drill_pipe_gauge_reads_whatever_sums_round_to(bore_in, bit_ft):
+    """A string that fell and was pushed full again is full: its gauge shows what the formation has over its mud."""
+    setup = {"string": (Tube("drill pipe", ENDLESS, 5.5, bore_in, 6.625),), "bit_md_ft": 10_000.0 - bit_ft}
+    state = closed_on(12.0, **setup)
+    assert state.inside.void_bbl == 0.0
+    assert state.now.pipe_psi == pytest.approx(10_000 * KPSI * 0.6, abs=4.0)
 
 
 def test_the_step_does_not_matter():

@@ -6855,11 +6855,6 @@ export interface components {
             /** Inside */
             inside: components["schemas"]["VolumeRow"][];
             /**
-             * Kill Minutes
-             * @default null
-             */
-            kill_minutes: number | null;
-            /**
              * Kill Ppg
              * @default null
              */
@@ -6906,6 +6901,8 @@ export interface components {
             string: number;
             /** String Bbl */
             string_bbl: number;
+            /** Sums */
+            sums: components["schemas"]["KillSum"][];
             /** To Bit */
             to_bit: number;
             /** Tvd Ft */
@@ -6947,8 +6944,10 @@ export interface components {
              * @enum {string}
              */
             held: "drill pipe" | "casing";
+            /** Minutes */
+            minutes: number;
             /** Mud Ppg */
-            mud_ppg: number | null;
+            mud_ppg: number;
             /** Strokes */
             strokes: number;
             /** Strokes Working */
@@ -6959,6 +6958,22 @@ export interface components {
             to_psi: number | null;
             /** To Working */
             to_working: string;
+        };
+        /**
+         * KillSum
+         * @description Volumes of the parts together, as they are counted while pumping.
+         */
+        KillSum: {
+            /** Minutes */
+            minutes: number;
+            /** Strokes */
+            strokes: number;
+            /** Title */
+            title: string;
+            /** Volume Bbl */
+            volume_bbl: number;
+            /** Working */
+            working: string;
         };
         /**
          * KindRow

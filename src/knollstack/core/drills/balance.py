@@ -6,10 +6,10 @@ import math
 from collections.abc import Callable
 from dataclasses import dataclass
 
+from knollstack.core.base.constants import GAL_PER_BBL, PPG_PER_SG
 from knollstack.core.drills.gas import ATMOSPHERE_PSI
 from knollstack.core.drills.state import State
 
-GAL_BBL = 42.0
 CHOKE_CV = 60.0
 """Flow coefficient of the choke wide open: a planning value, of a 3 in choke."""
 LOSS_BPM_PSI = 0.03
@@ -49,7 +49,7 @@ def marks(state: State) -> tuple[list[float], list[int]]:
 def choke_bpm(cv: float, psi: float, ppg: float, is_gas: bool) -> float:
     """`formulas.choke_flow` in bbl/min; for gas with the drop of choked flow."""
     drop = min(psi, 0.5 * (psi + ATMOSPHERE_PSI)) if is_gas else psi
-    return cv * math.sqrt(max(drop, 0.0) / (ppg / 8.345)) / GAL_BBL
+    return cv * math.sqrt(max(drop, 0.0) / (ppg / PPG_PER_SG)) / GAL_PER_BBL
 
 
 def outlet_cv(state: State) -> float:

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from knollstack.core.base.findings import Assumption, Finding, assume, depth, emw, find, length, pressure
+from knollstack.core.base.findings import Assumption, Finding, assume, depth, emw, find, length, pressure, size
 from knollstack.core.document.drills import DrillsPolicy
-from knollstack.core.drills.hole import bores_of, tubes_of
+from knollstack.core.drills.hole import COLLAR_BORE_IN, bores_of, collar_bore_is_usual, tubes_of
 from knollstack.core.drills.results import KillSheet
+from knollstack.core.drills.volumes import CHOKE_LINE_IN
 from knollstack.core.preventers.results import StackRow
 from knollstack.core.program.equipped import Equipped, EquippedString
 
@@ -136,6 +137,23 @@ def hole_assumptions(below: EquippedString, sheet: KillSheet | None) -> Iterator
             pressure(sheet.slow_psi),
             f" at {sheet.slow_spm:.0f} spm.",
         )
+
+
+def string_assumption(equipped: Equipped, below: EquippedString) -> Iterator[Assumption]:
+    if collar_bore_is_usual(equipped, below):
+        words = ("Collars in the ", *below.hole_words, ": bore of ", size(COLLAR_BORE_IN), ", a planning value.")
+        yield assume("drills", "/policy/mud/drill_strings", *words)
+
+
+def line_assumption() -> Assumption:
+    """Of a floating rig: no document tells the bore."""
+    return assume(
+        "drills",
+        "/site/choke_line_psi",
+        "Choke line of ",
+        size(CHOKE_LINE_IN),
+        " bore: a planning value, for its volume and strokes.",
+    )
 
 
 def played_assumption(policy: DrillsPolicy) -> Assumption:

@@ -4,15 +4,13 @@ from __future__ import annotations
 
 import numpy as np
 
-from knollstack.core.base.constants import PSI_PER_PPG_FT
+from knollstack.core.base.constants import GAL_PER_FT3, PPG_PER_SG, PSI_PER_PPG_FT, RANKINE_AT_0_F
 from knollstack.core.base.formula import Value, formula, plain_value
 
 WELL_CONTROL = "Textbook well control, kill sheet"
 REAL_GAS = "Real gas law; Hall and Yarborough 1973 for the deviation factor, Sutton 1985 for the pseudocritical state"
 AIR_LB_FT3 = 28.9647 / 10.73159
 """Molar mass of air over the gas constant, for lb/ft³ from psia and °R."""
-GAL_FT3 = 7.480519
-RANKINE = 459.67
 NEWTON_ROUNDS = 60
 
 
@@ -108,7 +106,7 @@ def gas_z_hall_yarborough(pressure_psia: Value, temperature_f: Value, gas_sg: Va
     """Deviation factor of a natural gas."""
     sg = np.asarray(gas_sg, dtype=float)
     reduced = np.asarray(pressure_psia, dtype=float) / (756.8 - 131 * sg - 3.6 * sg**2)
-    t = (169.2 + 349.5 * sg - 74 * sg**2) / (np.asarray(temperature_f, dtype=float) + RANKINE)
+    t = (169.2 + 349.5 * sg - 74 * sg**2) / (np.asarray(temperature_f, dtype=float) + RANKINE_AT_0_F)
     a = 0.06125 * t * np.exp(-1.2 * (1 - t) ** 2)
     b, c, d = 14.76 * t - 9.76 * t**2 + 4.58 * t**3, 90.7 * t - 242.2 * t**2 + 42.4 * t**3, 2.18 + 2.82 * t
     y = np.minimum(a * reduced, 0.6)
@@ -127,7 +125,9 @@ def gas_z_hall_yarborough(pressure_psia: Value, temperature_f: Value, gas_sg: Va
 )
 def gas_density(pressure_psia: Value, temperature_f: Value, gas_sg: Value, deviation: Value) -> Value:
     """Density of a gas where it stands in the well."""
-    return AIR_LB_FT3 * gas_sg * pressure_psia / (deviation * (np.asarray(temperature_f) + RANKINE)) / GAL_FT3
+    return (
+        AIR_LB_FT3 * gas_sg * pressure_psia / (deviation * (np.asarray(temperature_f) + RANKINE_AT_0_F)) / GAL_PER_FT3
+    )
 
 
 @formula(
@@ -161,14 +161,14 @@ def radial_inflow(
 
 
 @formula(
-    "q = C_v·√(Δp/SG),  SG = ρ/8.345",
+    "q = C_v·√(Δp/SG),  SG = ρ/8.3454",
     "gal/min",
     "Flow coefficient of a valve; for gas Δp is no more than half the absolute pressure before it (choked flow)",
     ("flow_coefficient >= 0", "drop_psi >= 0", "mud_ppg > 0"),
 )
 def choke_flow(flow_coefficient: Value, drop_psi: Value, mud_ppg: Value) -> Value:
     """Flow through the choke, at the conditions before it."""
-    return flow_coefficient * np.sqrt(np.asarray(drop_psi) / (np.asarray(mud_ppg) / 8.345))
+    return flow_coefficient * np.sqrt(np.asarray(drop_psi) / (np.asarray(mud_ppg) / PPG_PER_SG))
 
 
 @formula("h = V/c", "ft", WELL_CONTROL, ("volume_bbl >= 0", "capacity_bbl_ft > 0"))

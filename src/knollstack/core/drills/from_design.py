@@ -4,12 +4,11 @@ from __future__ import annotations
 
 import math
 
-from knollstack.core.base.constants import PSI_PER_PPG_FT
+from knollstack.core.base.constants import GAL_PER_BBL, PSI_PER_PPG_FT
 from knollstack.core.drills.elements import elements_of
 from knollstack.core.drills.formulas import radial_inflow
 from knollstack.core.drills.geometry import Line
 from knollstack.core.drills.hole import (
-    GAL_BBL,
     JOINT_FT,
     Slow,
     annulus_friction,
@@ -109,9 +108,9 @@ def _pumps(equipped: Equipped, slow: Slow, below: EquippedString) -> Pumps:
     assert slow.psi is not None
     drilling = slow.spm * PUMPS_OVER_SLOW
     if below.own.flow_gpm:
-        drilling = max(below.own.flow_gpm / slow.bbl_stroke / GAL_BBL, slow.spm)
+        drilling = max(below.own.flow_gpm / slow.bbl_stroke / GAL_PER_BBL, slow.spm)
     powers, psi = (2.0, 1.0), slow.psi * (drilling / slow.spm) ** 2
-    found, gpm = law(equipped, below), drilling * slow.bbl_stroke * GAL_BBL
+    found, gpm = law(equipped, below), drilling * slow.bbl_stroke * GAL_PER_BBL
     if found is not None and drilling > slow.spm:
         whole = [friction_parts(equipped, below, rate) for rate in (slow.gpm, gpm)]
         (string, annulus), (fast_string, fast_annulus) = whole

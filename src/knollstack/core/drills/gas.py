@@ -8,9 +8,10 @@ from typing import Any
 
 import numpy as np
 
+from knollstack.core.base.constants import GAL_PER_FT3, RANKINE_AT_0_F
 from knollstack.core.base.formula import sweeping
 from knollstack.core.base.remember import remembered
-from knollstack.core.drills.formulas import AIR_LB_FT3, GAL_FT3, RANKINE, gas_z_hall_yarborough
+from knollstack.core.drills.formulas import AIR_LB_FT3, gas_z_hall_yarborough
 
 ATMOSPHERE_PSI = 14.7
 MOST_PSIA = 30_000.0
@@ -28,7 +29,7 @@ class Gas:
     @property
     def mass(self) -> float:
         """ppg·bbl of a unit of amount."""
-        return AIR_LB_FT3 / GAL_FT3 * self.gas_sg
+        return AIR_LB_FT3 / GAL_PER_FT3 * self.gas_sg
 
     def z(self, psia: float, temperature_f: float) -> float:
         """Deviation factor, straight between the points of the table."""
@@ -38,7 +39,7 @@ class Gas:
         return (1 - u) * ((1 - v) * low[j] + v * low[j + 1]) + u * ((1 - v) * high[j] + v * high[j + 1])
 
     def zt(self, psia: float, temperature_f: float) -> float:
-        return self.z(psia, temperature_f) * (temperature_f + RANKINE)
+        return self.z(psia, temperature_f) * (temperature_f + RANKINE_AT_0_F)
 
     def amount(self, bbl: float, psia: float, temperature_f: float) -> float:
         """Amount of a volume as it stands."""

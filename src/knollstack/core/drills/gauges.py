@@ -4,11 +4,11 @@ from __future__ import annotations
 
 import math
 
+from knollstack.core.base.constants import GAL_PER_BBL
 from knollstack.core.base.findings import Result
 from knollstack.core.drills.made import Made
 from knollstack.core.drills.state import State
 
-GAL_BBL = 42.0
 NOISE = {"basic": 0.15, "standard": 0.4, "demanding": 0.9}
 
 
@@ -32,7 +32,7 @@ def noise(seed: int, second: int, channel: int) -> float:
 def gauges(made: Made, state: State, second: int) -> Gauges:
     scene, now = made.scene, state.now
     level = NOISE[scene.difficulty]
-    flow_out = now.out_bpm * GAL_BBL * (1 + 0.02 * level * noise(scene.seed, second, 1))
+    flow_out = now.out_bpm * GAL_PER_BBL * (1 + 0.02 * level * noise(scene.seed, second, 1))
     pit = state.pit_bbl + level * noise(scene.seed, second // 3, 2)
     return Gauges(
         at_s=second,

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from knollstack.core.base.constants import GAL_PER_BBL
 from knollstack.core.base.formula import Value
 from knollstack.core.cement.rheology import Law, law_of
 from knollstack.core.drills.formulas import bit_pressure_drop, pump_pressure_at_rate
@@ -14,7 +15,6 @@ from knollstack.core.mud.pipe_flow import bore_velocity
 from knollstack.core.preventers.tubulars import drill_pipe_id_in, joint_of, tool_joint_in
 from knollstack.core.program.equipped import Equipped, EquippedString
 
-GAL_BBL = 42.0
 COLLAR_BORE_IN = 2.8125
 """Usual bore of collars, where policy gives none."""
 JOINT_FT = 31.5
@@ -33,7 +33,7 @@ class Slow:
 
     @property
     def gpm(self) -> float:
-        return self.spm * self.bbl_stroke * GAL_BBL
+        return self.spm * self.bbl_stroke * GAL_PER_BBL
 
 
 def tubes_of(equipped: Equipped, below: EquippedString) -> tuple[Tube, ...]:
@@ -57,6 +57,14 @@ def tubes_of(equipped: Equipped, below: EquippedString) -> tuple[Tube, ...]:
     )
     pipe = Tube("drill pipe", ENDLESS, row.pipe_od_in, bore, tool_joint_in(equipped.catalogue, row))
     return (collars, pipe) if row.collar_length_ft > 0 else (pipe,)
+
+
+def collar_bore_is_usual(equipped: Equipped, below: EquippedString) -> bool:
+    """Policy's collars are in the string, and it gives them no bore."""
+    if below.bit_in is None or any(p.hole == below.id for p in equipped.design.drills.parts):
+        return False
+    row = equipped.well.drill_string(below.bit_in)
+    return row.collar_length_ft > 0 and row.collar_id_in is None
 
 
 def bores_of(

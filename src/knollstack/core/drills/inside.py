@@ -102,6 +102,11 @@ class Inside:
         else:
             self.slugs.append(slug)
 
+    def settle(self) -> None:
+        """What is missing on top; a rounding of sums is nothing, or the gauge would read nothing for ever."""
+        missing = self.total_bbl - self.held_bbl
+        self.void_bbl = missing if missing > SPECK_BBL else 0.0
+
     @property
     def held_bbl(self) -> float:
         return sum(s.bbl for s in self.slugs)

@@ -8,7 +8,14 @@ from typing import Any
 from knollstack.core.base.findings import Assumption, Finding
 from knollstack.core.base.remember import remembered
 from knollstack.core.document.drills import DrillsPolicy
-from knollstack.core.drills.findings import hole_assumptions, hole_findings, lost_findings, played_assumption
+from knollstack.core.drills.findings import (
+    hole_assumptions,
+    hole_findings,
+    line_assumption,
+    lost_findings,
+    played_assumption,
+    string_assumption,
+)
 from knollstack.core.drills.killsheet import design_kick, kill_sheet
 from knollstack.core.drills.procedures import procedures
 from knollstack.core.drills.results import DrillsResult, HoleDrill, KillSheet
@@ -43,11 +50,13 @@ def judge(
         )
         if not diverter:
             findings += hole_findings(equipped, below, sheet, stack)
-            assumptions += hole_assumptions(below, sheet)
+            assumptions += [*hole_assumptions(below, sheet), *string_assumption(equipped, below)]
     if not holes:
         return DrillsResult(), tuple(findings), ()
     at_sea = equipped.well.site.setting == "subsea"
     result = DrillsResult(holes=tuple(holes), procedures=procedures(policy, at_sea))
+    if at_sea:
+        assumptions.append(line_assumption())
     return result, tuple(findings), (*assumptions, played_assumption(policy))
 
 

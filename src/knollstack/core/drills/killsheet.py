@@ -15,8 +15,6 @@ from knollstack.core.drills.formulas import (
     influx_length,
     initial_circulating_pressure,
     kill_mud,
-    pump_minutes,
-    pump_strokes,
     starting_casing_pressure,
 )
 from knollstack.core.drills.geometry import Stretch
@@ -25,7 +23,7 @@ from knollstack.core.drills.methods import methods
 from knollstack.core.drills.results import KillSheet, ShutIn
 from knollstack.core.drills.schedule import schedule
 from knollstack.core.drills.setup import Tube
-from knollstack.core.drills.volumes import OPEN_HOLE, annulus_rows, string_rows
+from knollstack.core.drills.volumes import OPEN_HOLE, annulus_rows, string_rows, sums
 from knollstack.core.mud.formulas import weight_up
 from knollstack.core.program.equipped import Equipped, EquippedString
 
@@ -92,10 +90,7 @@ def kill_sheet(
     open_bbl = sum(r.volume_bbl for r in annulus if r.part == OPEN_HOLE)
     whole = sum(r.volume_bbl for r in annulus)
     string_bbl = sum(r.volume_bbl for r in inside)
-    strokes = []
-    for name, bbl in (("to_bit", string_bbl), ("bit_to_shoe", open_bbl), ("bit_to_choke", whole)):
-        with headline(f"{key}/{name}"):
-            strokes.append(float(pump_strokes(bbl, slow.bbl_stroke)))
+    found = sums(slow, string_bbl, open_bbl, whole, key)
     sheet = KillSheet(
         string=below.index,
         hole=below.hole_words,
@@ -119,9 +114,10 @@ def kill_sheet(
         string_bbl=string_bbl,
         open_bbl=open_bbl,
         cased_bbl=whole - open_bbl,
-        to_bit=strokes[0],
-        bit_to_shoe=strokes[1],
-        bit_to_choke=strokes[2],
+        sums=found,
+        to_bit=found[0].strokes,
+        bit_to_shoe=found[1].strokes,
+        bit_to_choke=found[2].strokes,
         read=read,
         working=key,
     )
@@ -167,7 +163,5 @@ def _killed(equipped: Equipped, sheet: KillSheet, read: ShutIn, annulus: list[St
     if sheet.choke_line_psi is not None:
         with headline(f"{key}/starting"):
             found["starting_psi"] = float(starting_casing_pressure(read.sicp_psi, sheet.choke_line_psi))
-    with headline(f"{key}/minutes"):
-        found["kill_minutes"] = float(pump_minutes(sheet.to_bit + sheet.bit_to_choke, sheet.slow_spm))
     done = sheet.model_copy(update=found)
     return done.model_copy(update={"methods": methods(done)})

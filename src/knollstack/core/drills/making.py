@@ -8,7 +8,7 @@ from typing import Any
 
 import numpy as np
 
-from knollstack.core.base.constants import PSI_PER_PPG_FT
+from knollstack.core.base.constants import BBL_PER_FT_PER_IN2, PSI_PER_PPG_FT
 from knollstack.core.drills.from_design import setup_of
 from knollstack.core.drills.gas import ATMOSPHERE_PSI, gas_of
 from knollstack.core.drills.geometry import Way
@@ -32,6 +32,7 @@ OVER_STACK_FT = 60.0
 EARLY_BBL = {"basic": 10.0, "standard": 12.0, "demanding": 20.0}
 """Gain of a crew that shuts in early."""
 MOMENTS = 50
+"""Of circulating out, at which the rock is tried."""
 SHARES = (1.0, 0.8, 0.6, 0.45, 0.3)
 
 
@@ -171,7 +172,10 @@ def _tripping(
         bit = setup.stack_md_ft + min(deep, below.shoe_md_ft - below.top_md_ft) * float(random.uniform(0.5, 0.8))
         casing = replace(setup, string=(tube,), bit_md_ft=bit, joint_ft=CASING_JOINT_FT, friction={})
         return replace(
-            found, setup=casing, float_holds=True, unfilled_bbl=min(20.0, 0.05 * bit * body.id_in**2 / 1029.4)
+            found,
+            setup=casing,
+            float_holds=True,
+            unfilled_bbl=min(20.0, 0.05 * bit * body.id_in**2 * BBL_PER_FT_PER_IN2),
         )
     collars = next((t for t in setup.string if t.kind == "collars"), None)
     if collars is None:

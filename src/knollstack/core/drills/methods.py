@@ -6,7 +6,7 @@ from typing import Literal
 
 from knollstack.core.base.working import headline
 from knollstack.core.drills.formulas import pump_minutes, starting_casing_pressure
-from knollstack.core.drills.results import KillMethod, KillSheet, KillStage
+from knollstack.core.drills.results import KillMethod, KillSheet, KillStage, KillSum
 
 TO_BIT, TO_CHOKE = "Kill mud to the bit", "Kill mud to the choke"
 
@@ -16,7 +16,7 @@ def methods(sheet: KillSheet) -> tuple[KillMethod, ...]:
     if sheet.read is None or sheet.icp_psi is None or sheet.fcp_psi is None or sheet.kill_ppg is None:
         return ()
     first, last = ("icp", sheet.icp_psi), ("fcp", sheet.fcp_psi)
-    down, up = ("to_bit", sheet.to_bit), ("bit_to_choke", sheet.bit_to_choke)
+    down, _, up, _ = sheet.sums
     rest = ("second", _mud_alone_psi(sheet, sheet.read.sidpp_psi))
     finish = _stage(sheet, TO_CHOKE, sheet.kill_ppg, "drill pipe", last, last, up)
     driller = (
@@ -43,19 +43,20 @@ def _stage(
     held: Literal["drill pipe", "casing"],
     start: tuple[str, float | None],
     end: tuple[str, float | None],
-    count: tuple[str, float],
+    pumped: KillSum,
 ) -> KillStage:
-    """Pressures and strokes each come with the name of their working."""
+    """Each pressure comes with the name of its working."""
     return KillStage(
         title=title,
         mud_ppg=mud_ppg,
         held=held,
         from_psi=start[1],
         to_psi=end[1],
-        strokes=count[1],
+        strokes=pumped.strokes,
+        minutes=pumped.minutes,
         from_working=f"{sheet.working}/{start[0]}",
         to_working=f"{sheet.working}/{end[0]}",
-        strokes_working=f"{sheet.working}/{count[0]}",
+        strokes_working=pumped.working,
     )
 
 

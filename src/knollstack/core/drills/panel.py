@@ -5,9 +5,10 @@ from __future__ import annotations
 import math
 from typing import Literal
 
+from knollstack.core.base.constants import GAL_PER_BBL, STEEL_PPG
 from knollstack.core.base.findings import Result, Words
 from knollstack.core.drills.events import ActionName
-from knollstack.core.drills.gauges import GAL_BBL, gauges
+from knollstack.core.drills.gauges import gauges
 from knollstack.core.drills.play import Play
 from knollstack.core.drills.scene import TITLES
 from knollstack.core.drills.setup import Element
@@ -110,7 +111,7 @@ def panel(play: Play) -> DrillPanel:
         pipe_psi=read.pipe_psi,
         casing_psi=read.casing_psi,
         kill_psi=now.kill_psi if setup.at_sea and state.tight else None,
-        flow_in_gpm=state.spm * setup.pumps.bbl_stroke * GAL_BBL if state.connected else 0.0,
+        flow_in_gpm=state.spm * setup.pumps.bbl_stroke * GAL_PER_BBL if state.connected else 0.0,
         flow_out_gpm=read.flow_out_gpm,
         pit_bbl=read.pit_bbl,
         pit_change_bbl=read.pit_change_bbl,
@@ -183,7 +184,7 @@ def _hook(play: Play) -> float:
         length = min(tube.length_ft, left)
         weight += length * STEEL_LB_IN2_FT * math.pi / 4 * (tube.od_in**2 - tube.id_in**2)
         left -= length
-    return BLOCK_LBF + weight * (1 - setup.mud_ppg / 65.5)
+    return BLOCK_LBF + weight * (1 - setup.mud_ppg / STEEL_PPG)
 
 
 def _drift(play: Play) -> tuple[float | None, Literal["", "green", "yellow", "red"]]:

@@ -35,6 +35,16 @@ class VolumeRow(Result):
     working: str
 
 
+class KillSum(Result):
+    """Volumes of the parts together, as they are counted while pumping."""
+
+    title: str
+    volume_bbl: float
+    strokes: float
+    minutes: float
+    working: str
+
+
 class KillRow(Result):
     """Drill pipe pressure to hold after so many strokes of kill mud; `front_md_ft` is how far that has come."""
 
@@ -58,14 +68,16 @@ class KillStage(Result):
     """A stage of circulating out: which pressure is held, from and to what, for how many strokes."""
 
     title: str
-    mud_ppg: float | None
+    mud_ppg: float
     held: Literal["drill pipe", "casing"]
     from_psi: float | None
     to_psi: float | None
     strokes: float
+    minutes: float
     from_working: str
     to_working: str
     strokes_working: str
+    """Of strokes and minutes."""
 
 
 class KillMethod(Result):
@@ -104,6 +116,7 @@ class KillSheet(Result):
     """Annulus from the bit to the shoe."""
     cased_bbl: float
     """From the shoe to the choke, with the choke line at sea."""
+    sums: tuple[KillSum, ...]
     to_bit: float
     bit_to_shoe: float
     bit_to_choke: float
@@ -119,8 +132,6 @@ class KillSheet(Result):
     influx_psi_ft: float | None = None
     active_bbl: float | None = None
     barite_lb: float | None = None
-    kill_minutes: float | None = None
-    """Of kill mud from surface to bit and back to the choke."""
     working: str = ""
 
 

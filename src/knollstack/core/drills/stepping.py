@@ -96,14 +96,14 @@ def _through(state: State, bbl: float, pumped: float) -> None:
     if bbl >= 0:
         for slug in inside.out_below(min(bbl, inside.held_bbl)):
             column.put_mud(slug.bbl, slug.ppg, at, state.now.top_psi)
-        inside.void_bbl = max(0.0, inside.total_bbl - inside.held_bbl)
+        inside.settle()
         return
     for ppg, taken in column.give_mud(-bbl, at, state.now.top_psi):
         inside.into_bottom(Slug(ppg, taken))
     for slug in inside.out_above(max(0.0, inside.held_bbl - inside.total_bbl)):
         state.pit_bbl += slug.bbl
         counted.mud_out += slug.bbl
-    inside.void_bbl = max(0.0, inside.total_bbl - inside.held_bbl)
+    inside.settle()
 
 
 def _settle(state: State, h: float, velocity: float) -> None:

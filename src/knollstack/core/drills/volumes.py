@@ -8,7 +8,7 @@ from knollstack.core.base.working import headline
 from knollstack.core.drills.formulas import pump_minutes, pump_strokes
 from knollstack.core.drills.geometry import Stretch
 from knollstack.core.drills.hole import Slow
-from knollstack.core.drills.results import VolumeRow
+from knollstack.core.drills.results import KillSum, VolumeRow
 from knollstack.core.drills.setup import Tube
 
 OPEN_HOLE: Words = ("open hole",)
@@ -38,6 +38,23 @@ def annulus_rows(
         line = Stretch(0.0, choke_line_ft, CHOKE_LINE_IN)
         rows.append(_row(slow, ("choke line",), line, f"{key}/annulus/{len(annulus)}"))
     return rows
+
+
+def sums(slow: Slow, string_bbl: float, open_bbl: float, annulus_bbl: float, key: str) -> tuple[KillSum, ...]:
+    """From surface to bit, from there to the shoe and to the choke, and the whole way round."""
+    named = (
+        ("to_bit", "Surface to bit", string_bbl),
+        ("bit_to_shoe", "Bit to shoe", open_bbl),
+        ("bit_to_choke", "Bit to choke", annulus_bbl),
+        ("whole", "Surface to bit to choke", string_bbl + annulus_bbl),
+    )
+    found = []
+    for name, title, bbl in named:
+        with headline(f"{key}/{name}"):
+            strokes = float(pump_strokes(bbl, slow.bbl_stroke))
+            minutes = float(pump_minutes(strokes, slow.spm))
+        found.append(KillSum(title=title, volume_bbl=bbl, strokes=strokes, minutes=minutes, working=f"{key}/{name}"))
+    return tuple(found)
 
 
 def _row(slow: Slow, words: Words, part: Stretch, key: str) -> VolumeRow:

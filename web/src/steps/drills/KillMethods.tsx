@@ -7,38 +7,46 @@ import { useUnits } from "../../ui/units";
 
 export function KillMethods({ sheet }: { sheet: KillSheet }) {
   const units = useUnits();
+  if (sheet.methods.length === 0) return null;
   return (
-    <div className="grid grid-cols-2 gap-x-6 gap-y-3 max-[1180px]:grid-cols-1">
-      {sheet.methods.map((method) => (
-        <Titled key={method.title} title={method.title} note={`${units.number(method.minutes, "minutes")} min at the slow rate`}>
-          <Facts
-            label={method.title}
-            heads={[
-              { title: "Stage" },
-              { title: "Mud", unit: units.unit("emw") },
-              { title: "Hold", unit: units.unit("pressure") },
-              { title: "Strokes" },
-            ]}
-            rows={[
-              ...method.stages.map((stage) => [
-                stage.title,
-                units.number(stage.mud_ppg, "emw"),
-                <Held key="held" stage={stage} />,
-                <Strokes key="strokes" stage={stage} />,
-              ]),
-              [
-                <strong key="whole">Whole</strong>,
-                "",
-                "",
-                <Headline key="strokes" working={method.working} title={`${method.title}, time`}>
-                  {units.number(method.strokes, "count")}
-                </Headline>,
-              ],
-            ]}
-          />
-        </Titled>
-      ))}
-    </div>
+    <Titled title="Methods" note="the choke margin comes on top of what is held">
+      <Facts
+        label="Methods"
+        heads={[
+          { title: "Method" },
+          { title: "Stage", left: true },
+          { title: "Mud", unit: units.unit("emw") },
+          { title: "Hold", left: true },
+          { title: "At", unit: units.unit("pressure") },
+          { title: "Strokes" },
+          { title: "Minutes" },
+        ]}
+        rows={sheet.methods.flatMap((method) => [
+          ...method.stages.map((stage, i) => [
+            i === 0 ? <strong key="title">{method.title}</strong> : "",
+            stage.title,
+            units.number(stage.mud_ppg, "emw"),
+            `${stage.held} pressure`,
+            <Held key="held" stage={stage} />,
+            <Headline key="strokes" working={stage.strokes_working} title={`${stage.title}, strokes and time`}>
+              {units.number(stage.strokes, "count")}
+            </Headline>,
+            units.number(stage.minutes, "minutes"),
+          ]),
+          [
+            "",
+            "Whole",
+            "",
+            "",
+            "",
+            units.number(method.strokes, "count"),
+            <Headline key="minutes" working={method.working} title={`${method.title}, time`}>
+              {units.number(method.minutes, "minutes")}
+            </Headline>,
+          ],
+        ])}
+      />
+    </Titled>
   );
 }
 
@@ -54,17 +62,8 @@ function Held({ stage }: { stage: KillStage }) {
     );
   return (
     <>
-      {stage.held} {shown(stage.from_psi, stage.from_working)}
+      {shown(stage.from_psi, stage.from_working)}
       {stage.to_psi !== stage.from_psi && <> to {shown(stage.to_psi, stage.to_working)}</>}
     </>
-  );
-}
-
-function Strokes({ stage }: { stage: KillStage }) {
-  const units = useUnits();
-  return (
-    <Headline working={stage.strokes_working} title={`${stage.title}, strokes`}>
-      {units.number(stage.strokes, "count")}
-    </Headline>
   );
 }

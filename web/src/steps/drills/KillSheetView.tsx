@@ -225,7 +225,6 @@ function Figures({ sheet }: { sheet: KillSheet }) {
       ["Gradient of the influx", shown(sheet.influx_psi_ft, "gradient"), `${key}/influx`],
       ["Choke-line friction", shown(sheet.choke_line_psi, "pressure"), null],
       ["Casing pressure at the slow rate", shown(sheet.starting_psi, "pressure"), `${key}/starting`],
-      ["Surface to bit to choke", shown(sheet.kill_minutes, "minutes"), `${key}/minutes`],
     ],
   ];
   return columns.map((rows, i) => (
@@ -250,11 +249,6 @@ function Figures({ sheet }: { sheet: KillSheet }) {
 
 function Volumes({ sheet }: { sheet: KillSheet }) {
   const units = useUnits();
-  const sums: readonly (readonly [string, number, string])[] = [
-    ["Surface to bit", sheet.to_bit, "to_bit"],
-    ["Bit to shoe", sheet.bit_to_shoe, "bit_to_shoe"],
-    ["Bit to choke", sheet.bit_to_choke, "bit_to_choke"],
-  ];
   return (
     <Facts
       label="Volumes"
@@ -277,15 +271,15 @@ function Volumes({ sheet }: { sheet: KillSheet }) {
           </Headline>,
           units.number(row.minutes, "minutes"),
         ]),
-        ...sums.map(([title, strokes, name]) => [
-          <strong key={title}>{title}</strong>,
+        ...sheet.sums.map((sum) => [
+          <strong key={sum.title}>{sum.title}</strong>,
           "",
           "",
-          units.number(strokes * sheet.bbl_stroke, "volume"),
-          <Headline key="strokes" working={`${sheet.working}/${name}`} title={`Strokes, ${title.toLowerCase()}`}>
-            {units.number(strokes, "count")}
+          units.number(sum.volume_bbl, "volume"),
+          <Headline key="strokes" working={sum.working} title={`Strokes, ${sum.title.toLowerCase()}`}>
+            {units.number(sum.strokes, "count")}
           </Headline>,
-          units.number(strokes / sheet.slow_spm, "minutes"),
+          units.number(sum.minutes, "minutes"),
         ]),
       ]}
     />

@@ -45,7 +45,8 @@ export function Trends({ readings }: { readings: readonly Gauges[] }) {
 function Strip({ readings, field, title, quantity, least }: (typeof STRIPS)[number] & { readings: readonly Gauges[] }) {
   const units = useUnits();
   const until = readings[readings.length - 1]?.at_s ?? 0;
-  const values = readings.map((r) => r[field] ?? 0);
+  const read = runs(readings, field);
+  const values = read.flat().map(([, value]) => value);
   const low = Math.min(0, ...values);
   const high = Math.max(low + least, ...values);
   const x = scaleLinear([until - SPAN_S, until], [0, WIDTH]);
@@ -58,19 +59,35 @@ function Strip({ readings, field, title, quantity, least }: (typeof STRIPS)[numb
       aria-label={`${title} over the last ten minutes`}
     >
       <line x1={0} x2={WIDTH} y1={y(0)} y2={y(0)} stroke="var(--rule)" />
-      <path
-        d={line(readings.map((r) => [x(r.at_s), y(r[field] ?? 0)] as const))}
-        fill="none"
-        stroke="var(--petrol)"
-        strokeWidth={1.6}
-        strokeLinejoin="round"
-      />
+      {read.map((run) => (
+        <path
+          key={run[0]![0]}
+          d={line(run.map(([at, value]) => [x(at), y(value)] as const))}
+          fill="none"
+          stroke="var(--petrol)"
+          strokeWidth={1.6}
+          strokeLinejoin="round"
+        />
+      ))}
       <text x={5} y={12} fontSize={11} style={{ fill: "var(--mute)" }}>
         {title}, {units.unit(quantity)}
       </text>
       <text x={WIDTH - 5} y={12} fontSize={11} textAnchor="end" style={{ fill: "var(--mute)" }}>
-        {units.number(low, quantity)} to {units.number(high, quantity)}
+        {values.length === 0 ? "no gauge on it" : `${units.number(low, quantity)} to ${units.number(high, quantity)}`}
       </text>
     </svg>
   );
+}
+
+/** What a gauge read, in runs between which there was none. */
+function runs(readings: readonly Gauges[], field: Field): (readonly [number, number])[][] {
+  const found: (readonly [number, number])[][] = [];
+  let run: (readonly [number, number])[] | null = null;
+  for (const r of readings) {
+    const value = r[field];
+    if (value === null) run = null;
+    else if (run === null) found.push((run = [[r.at_s, value]]));
+    else run.push([r.at_s, value]);
+  }
+  return found;
 }
