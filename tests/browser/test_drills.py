@@ -233,6 +233,24 @@ def test_a_kick_is_circulated_out_by_mouse(page, goal):
     page.sees("one bubble")
 
 
+def test_a_kill_sheet_of_what_was_read_and_of_nonsense(page):
+    page.open("/designs/3/drills?tab=sheet")
+    page.type("kill/SIDPP", "310")
+    page.type("kill/SICP", "470")
+    page.until(lambda: page.find('[data-working$="/icp"]').text == "1,000 psi", "690 psi and 310 psi")
+    page.find('[data-working$="/second"]').click()
+    page.sees("310")
+    assert page.violations() == []
+    for place, typed, said in (
+        ("kill/Depth", "20000", "Depth: 20,000; expected a depth in this hole, over 7,500 to 11,744 ft"),
+        ("kill/SIDPP", "-50", "SIDPP: -50; expected at least 0 psi"),
+    ):
+        page.open("/designs/3/drills?tab=sheet")
+        page.type(place, typed)
+        page.sees(said)
+        assert page.all('[data-form="kill-sheet"] ~ * [data-working]') == [], "no number of another sheet"
+
+
 def packer(page):
     return page.find('[aria-label="Stack"] svg path[fill^="var(--gold)"]').get_attribute("d")
 

@@ -245,6 +245,7 @@ export const tryFormula = (name: string, inputs: Record<string, number | number[
 
 /** What an answer says is wrong, fault by fault; without an answer, that there was none. */
 export function saidOf(error: unknown, words: (path: string) => string): string {
-  const faults = error instanceof ProblemError ? error.problem.faults : null;
-  return faults?.map((f) => `${words(f.path)}: ${f.value}; expected ${f.expected}`).join(". ") ?? "The server is not reached.";
+  if (!(error instanceof ProblemError)) return "The server is not reached.";
+  const { faults, detail } = error.problem;
+  return faults.length === 0 ? detail : faults.map((f) => `${words(f.path)}: ${f.value}; expected ${f.expected}`).join(". ");
 }

@@ -7,6 +7,8 @@ interface Rested<T> {
   data: T | undefined;
   /** What is shown is of an earlier document. */
   behind: boolean;
+  /** Why there is no answer; null while all is well. */
+  error: Error | null;
 }
 
 const NUMBERS = new Map<string, number>();
@@ -41,7 +43,7 @@ export function useRested<T>(name: readonly unknown[], asked: string, restMs: nu
     };
   }, [asked, restMs]);
   const key = useMemo(() => numberOf(rested), [rested]);
-  const { data, isFetching } = useQuery({
+  const { data, error, isFetching } = useQuery({
     queryKey: [...name, key],
     queryFn: ({ signal }) => ask(signal),
     enabled: faults.length === 0,
@@ -50,5 +52,5 @@ export function useRested<T>(name: readonly unknown[], asked: string, restMs: nu
     gcTime: 60_000,
     retry: false,
   });
-  return { data, behind: isFetching || rested !== asked };
+  return { data, behind: isFetching || rested !== asked, error };
 }

@@ -23,7 +23,7 @@ export function KillMethods({ sheet }: { sheet: KillSheet }) {
         ]}
         rows={sheet.methods.flatMap((method) => [
           ...method.stages.map((stage, i) => [
-            i === 0 ? <strong key="title">{method.title}</strong> : "",
+            <Named key="title" title={method.title} first={i === 0} />,
             stage.title,
             units.number(stage.mud_ppg, "emw"),
             `${stage.held} pressure`,
@@ -34,7 +34,7 @@ export function KillMethods({ sheet }: { sheet: KillSheet }) {
             units.number(stage.minutes, "minutes"),
           ]),
           [
-            "",
+            <Named key="title" title={method.title} first={false} />,
             "Whole",
             "",
             "",
@@ -48,6 +48,11 @@ export function KillMethods({ sheet }: { sheet: KillSheet }) {
       />
     </Titled>
   );
+}
+
+/** The method, seen once and read in every row. */
+function Named({ title, first }: { title: string; first: boolean }) {
+  return first ? <strong>{title}</strong> : <span className="sr-only">{title}</span>;
 }
 
 function Held({ stage }: { stage: KillStage }) {

@@ -1,7 +1,7 @@
 // The kill sheet of a hole: the design kick's, or that of what was read; every number with its working, printed on one page.
 import { Printer } from "lucide-react";
 import { useState } from "react";
-import { getKillSheet } from "../../design/api";
+import { getKillSheet, saidOf } from "../../design/api";
 import { useBench, useEvaluated, useSnapshot, useWorkable } from "../../design/context";
 import { identityOf, useRested } from "../../design/useRested";
 import type { HoleDrill, KillSheet, Quantity } from "../../design/types";
@@ -16,6 +16,12 @@ import { KillMethods } from "./KillMethods";
 const REST_MS = 200;
 const NONE = "none: the mud holds it";
 const UNKNOWN = "unknown";
+const TITLES: Record<string, string> = {
+  "/md_ft": "Depth",
+  "/sidpp_psi": "SIDPP",
+  "/sicp_psi": "SICP",
+  "/gain_bbl": "Gain",
+};
 
 interface Read {
   sidpp: number | null;
@@ -128,13 +134,20 @@ function Asked({ hole, read }: { hole: HoleDrill; read: Read }) {
     sicp_psi: read.sicp ?? kick?.sicp_psi ?? 0,
     gain_bbl: read.gain ?? kick?.gain_bbl ?? 0,
   };
-  const { data } = useRested(
+  const { data, error } = useRested(
     ["kill sheet", session.id],
     `${document === null ? "" : identityOf(document)} ${JSON.stringify(asked)}`,
     REST_MS,
     (signal) => (document === null || !typed ? Promise.resolve(null) : getKillSheet(document, asked, signal)),
   );
-  const sheet = typed ? (data ?? hole.sheet!) : hole.sheet!;
+  const sheet = typed ? data : hole.sheet;
+  if (!sheet) {
+    return (
+      <p role={error === null ? "status" : "alert"} className={`text-[12.5px] ${error === null ? "text-mute" : "text-brick"}`}>
+        {error === null ? "The sheet is being worked…" : saidOf(error, (path) => TITLES[path] ?? path)}
+      </p>
+    );
+  }
   return <Sheet sheet={sheet} asked={asked} own={!typed} />;
 }
 
