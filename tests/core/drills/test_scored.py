@@ -77,6 +77,16 @@ def idle(crew):
     crew.wait(1)
 
 
+def test_a_drill_begins_with_its_gauges_steady():
+    for kind in ("drilling", "diverter", "drift-off"):
+        well, hole = PLACES[kind]
+        found = play(well, kind, hole, seed=7)
+        found.advance(5)
+        (first, after), tank = found.read, found.made.setup.pit_bbl
+        assert after.pipe_psi == pytest.approx(first.pipe_psi, rel=1e-6)
+        assert found.state.pit_bbl == pytest.approx(tank, abs=0.01)
+
+
 def test_one_who_does_nothing_is_told_all_of_it():
     found = wrong("drilling", idle, wait=900)
     assert {"in time", "pick up", "pumps off", "flow check", "school", "first", "recorded", "stayed"} <= missed(found)

@@ -100,7 +100,8 @@ class Play:
                 state.inside.void_bbl = made.unfilled_bbl
         if made.riser_gas_bbl:
             self._gas_in_riser(made.riser_gas_bbl)
-        advance(state, 1.0)
+        # friction follows the flow by a step: with the pumps on the gauges are steady after two
+        advance(state, 2.0 if drilling else 1.0)
         state.t_s, state.strokes, state.pit_bbl = 0.0, 0.0, made.setup.pit_bbl
         self._sample()
 
