@@ -224,9 +224,11 @@ def as_drilled(page: Page) -> None:
             page.sees("Kick tolerance at this shoe")
         shoot(page, name)
     rig = {"speed": 300.0, "from_md_ft": 7000.0, "troubles": ["kick@7004"]}
+    page.open("/designs/2/logbook?tab=live&string=3")
+    page.find("main[data-drawn]")
     send(page, "POST", "/designs/2/simulated-rig", rig)
     page.open("/designs/2/logbook?tab=live&string=3")
-    page.find('[data-watch="pit gain"][data-severity="stop"]')
+    page.find('[data-watch="shut in"][data-severity="stop"]')  # for 20 s; the gain itself is over in two
     shoot(page, "live")
     send(page, "DELETE", "/designs/2/simulated-rig", {})
     under("logbook", ["test", "today", "live"], (0, 77, 978, 760))
